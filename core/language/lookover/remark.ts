@@ -1,0 +1,20 @@
+import type { Kit } from '../../kit/kit.ts';
+import type { Mat } from '../../yard/mat.ts';
+import type { Program } from '../program.ts';
+
+export type Severity = 'will not work' | 'probably not meant' | 'consider';
+/** What can be put right in one click: a change of the program, of the kit, or of both. */
+export type Mend = { label: string; apply: (program: Program, kit: Kit) => { program: Program; kit: Kit } };
+export type Remark = {
+  rule: string;
+  severity: Severity;
+  blocks: string[];
+  /** what will happen */
+  says: string;
+  /** what to do */
+  todo: string;
+  mends: Mend[];
+};
+export type Looked = { program: Program; kit: Kit; mat?: Mat };
+/** A rule is a pure function of program, kit and mat. */
+export type Rule = (looked: Looked) => Remark[];

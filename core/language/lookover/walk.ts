@@ -1,0 +1,22 @@
+import { isLive, type Program, type Step } from '../program.ts';
+import { typedNumber } from '../values.ts';
+
+/** Every list of steps that can run, switched-off steps left out: stacks without their starter, routines, bodies. */
+export function* liveLists(program: Program): Generator<Step[]> {
+  const inner = function* (list: readonly Step[]): Generator<Step[]> {
+    const on = list.filter((s) => !s.off);
+    yield on;
+    for (const step of on) for (const body of Object.values(step.bodies ?? {})) yield* inner(body);
+  };
+  for (const stack of program.stacks) if (isLive(stack)) yield* inner(stack.steps.slice(1));
+  for (const routine of program.routines) yield* inner(routine.steps);
+}
+/** The number typed into a slot, or undefined where a block sits or letters stand. */
+export function literal(step: Step, slot: string): number | undefined {
+  const value = step.slots[slot];
+  return typeof value === 'number' ? value : typeof value === 'string' ? typedNumber(value) : undefined;
+}
+/** Whether board time passes in this step, so that what was shown or started before it lasts. */
+export const takesTime = (step: Step): boolean =>
+  ['wait.time', 'wait.until', 'drive.measure', 'turn.angle', 'wheels.span', 'motor.span', 'sound.tone', 'sound.beep', 'routine.do', 'repeat.ever', 'repeat.times', 'repeat.until', 'choose.if'].includes(step.kind) &&
+  !(step.kind === 'wait.time' && literal(step, 'time') === 0);

@@ -1,0 +1,118 @@
+/**
+ * A project is what a person saves: program, kit, mat, notebook. The file ends in .mossbell.json. Everything from outside
+ * comes in through `readProject`, which says what is wrong, where, and what to do.
+ */
+import * as z from 'zod';
+import { kitSchema, type Kit } from './kit/kit.ts';
+import { bodiesOf, catalogue, definition, slotSpec } from './language/catalogue.ts';
+import { allSteps, isStep, programSchema, type Program, type Step } from './language/program.ts';
+import { matSchema, type Mat, type Pose } from './yard/mat.ts';
+
+export const VERSION = 1;
+export const LARGEST_FILE = 8 * 1024 * 1024;
+export const projectSchema = z.strictObject({
+  format: z.literal('mossbell.project'),
+  version: z.literal(VERSION),
+  name: z.string().trim().min(1).max(80),
+  program: programSchema,
+  kit: kitSchema,
+  mat: matSchema,
+  /** where the robot starts, when not at the mat's own start */
+  start: z.strictObject({ x: z.number(), y: z.number(), facingDeg: z.number() }).optional(),
+  notebook: z.string().max(100_000)
+});
+export type Project = { format: 'mossbell.project'; version: 1; name: string; program: Program; kit: Kit; mat: Mat; start?: Pose; notebook: string };
+
+export type Read = { ok: true; project: Project } | { ok: false; problem: string };
+const no = (problem: string): Read => ({ ok: false, problem });
+
+/** @param text contents of a file; @param name how to call it in a message */
+export function readProject(text: string, name = 'This file'): Read {
+  if (text.length > LARGEST_FILE) return no(`${name} is ${Math.round(text.length / 1e6)} MB long. A project is at most 8 MB. Is it another kind of file?`);
+  let value: unknown;
+  try {
+    value = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    return no(`${name} is not a project file: it is not JSON${where(text, error as Error)}. Choose a file that ends in .mossbell.json.`);
+  }
+  return checkProject(value, name);
+}
+
+export function checkProject(value: unknown, name = 'This file'): Read {
+  const head = value as { format?: unknown; version?: unknown } | null;
+  if (typeof head !== 'object' || head === null || head.format !== 'mossbell.project')
+    return no(`${name} is JSON, but not a Moss Bell project: its "format" is ${head && typeof head === 'object' && head.format !== undefined ? JSON.stringify(head.format).slice(0, 60) : 'missing'}. Choose a file that ends in .mossbell.json.`);
+  if (typeof head.version !== 'number') return no(`${name} does not say which version of the format it has.`);
+  if (head.version > VERSION) return no(`${name} was written by a newer Moss Bell (format ${head.version}; this one reads up to ${VERSION}). Update Moss Bell to open it.`);
+  if (tooDeep(value, 0)) return no(`${name} nests its blocks more than 200 deep.`);
+  const parsed = projectSchema.safeParse(value);
+  if (!parsed.success) {
+    const issue = deepest(parsed.error.issues[0]);
+    return no(`${name} cannot be opened: at ${place(issue.path)}, ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)}. Nothing was changed.`);
+  }
+  const project = parsed.data as Project;
+  const wrong = checkProgram(project.program);
+  return wrong ? no(`${name} cannot be opened: ${wrong} Nothing was changed.`) : { ok: true, project };
+}
+
+/** What the schema cannot say: known blocks, known slots, ids used once. */
+export function checkProgram(program: Program): string | undefined {
+  const ids = new Set<string>();
+  for (const list of [program.stacks, program.routines, program.variables]) for (const one of list) ids.add(one.id);
+  for (const step of allSteps(program)) {
+    const wrong = checkStep(step);
+    if (wrong) return wrong;
+    if (ids.has(step.id)) return `the id "${step.id}" is used twice.`;
+    ids.add(step.id);
+  }
+  return undefined;
+}
+function checkStep(step: Step): string | undefined {
+  if (!catalogue.has(step.kind)) return `block "${step.id}" is of the kind "${step.kind}", which this Moss Bell does not know.`;
+  for (const [name, slot] of Object.entries(step.slots)) {
+    const spec = slotSpec(step, name);
+    if (!spec) return `block "${step.id}" (${step.kind}) has no slot "${name}".`;
+    if (isStep(slot)) {
+      const inner = catalogue.get(slot.kind);
+      if (inner && inner.shape !== 'value') return `block "${slot.id}" (${slot.kind}) cannot sit in a slot.`;
+      if (spec.type === 'choice' || spec.type === 'part' || spec.type === 'variable' || spec.type === 'routine') return `slot "${name}" of block "${step.id}" cannot hold a block.`;
+    } else if (spec.type === 'choice' && !spec.options.includes(String(slot))) return `slot "${name}" of block "${step.id}" (${step.kind}) has ${JSON.stringify(slot)}; it takes ${spec.options.join(', ')}.`;
+    else if (spec.type === 'condition') return `slot "${name}" of block "${step.id}" takes a condition.`;
+  }
+  for (const [name, spec] of Object.entries(definition(step.kind).slots))
+    if (spec.type !== 'condition' && step.slots[name] === undefined) return `block "${step.id}" (${step.kind}) lacks "${name}".`;
+  const bodies = bodiesOf(step);
+  for (const name of Object.keys(step.bodies ?? {})) if (!bodies.includes(name)) return `block "${step.id}" (${step.kind}) has no body "${name}".`;
+  for (const body of bodies) if (!step.bodies?.[body]) return `block "${step.id}" (${step.kind}) lacks its body "${body}".`;
+  return undefined;
+}
+
+function where(text: string, error: Error): string {
+  const at = Number(/position (\d+)/.exec(error.message)?.[1] ?? Number.NaN);
+  if (Number.isNaN(at)) return '';
+  const before = text.slice(0, at).split('\n');
+  const token = text.slice(at, at + 12).split(/[\s,}\]]/)[0];
+  return ` at line ${before.length}, column ${before[before.length - 1].length + 1}${token ? `, near "${token}"` : ''}`;
+}
+const place = (path: readonly PropertyKey[]): string => (path.length ? path.map((p) => (typeof p === 'number' ? `[${p + 1}]` : `"${String(p)}"`)).join(' ') : 'the top');
+
+type Issue = z.core.$ZodIssue;
+/** Unions hide what went wrong inside them: the branch that got furthest tells. */
+function deepest(issue: Issue, path: PropertyKey[] = []): { path: PropertyKey[]; message: string } {
+  const here = [...path, ...issue.path];
+  if (issue.code === 'invalid_union' && issue.errors.length) {
+    const branches = issue.errors.filter((e) => e.length).map((e) => deepest(e[0], here));
+    return branches.reduce((a, b) => (b.path.length > a.path.length ? b : a));
+  }
+  return { path: here, message: issue.message };
+}
+function tooDeep(value: unknown, depth: number): boolean {
+  if (typeof value !== 'object' || value === null) return false;
+  if (depth > 600) return true;
+  for (const key in value) if (tooDeep((value as Record<string, unknown>)[key], depth + 1)) return true;
+  return false;
+}
+
+/** The text of a project file. */
+export const writeProject = (project: Project): string => JSON.stringify(project, null, 1) + '\n';
+export const newProject = (name: string, kit: Kit, mat: Mat): Project => ({ format: 'mossbell.project', version: 1, name, program: { stacks: [], routines: [], variables: [], loose: [] }, kit, mat, notebook: '' });

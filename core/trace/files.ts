@@ -1,0 +1,51 @@
+/** A trace as bytes and as text. */
+import Papa from 'papaparse';
+import { sampleAt } from './query.ts';
+import { CHUNK, type Trace } from './trace.ts';
+
+/** CSV as RFC 4180 has it: one header row, CRLF, one row every `everyMs` of simulated time. */
+export function traceCsv(trace: Trace, everyMs = 10): string {
+  const fields = ['time_s', ...trace.channels.map((c) => (c.unit ? `${c.key}_${unitWord(c.unit)}` : c.key)), 'log'];
+  const logs = trace.events.filter((e) => e.type === 'log');
+  const rows: (string | number)[][] = [];
+  let next = 0;
+  for (let ms = everyMs; ms <= trace.ticks; ms += everyMs) {
+    const said: string[] = [];
+    while (next < logs.length && logs[next].tUs <= ms * 1000) said.push(logs[next++].text);
+    rows.push([ms / 1000, ...trace.channels.map((c) => tidy(sampleAt(c, ms - 1))), said.join('\n')]);
+  }
+  return Papa.unparse({ fields, data: rows }, { newline: '\r\n' }) + '\r\n';
+}
+const tidy = (v: number): number => Math.round(v * 1e6) / 1e6;
+const unitWord = (unit: string): string => ({ '%': 'percent', '°': 'deg', '°/s': 'deg_s', 'cm/s': 'cm_s' })[unit] ?? unit;
+
+/** Every byte that a trace is made of, in one order: two runs are the same run if these are the same. */
+export function traceBytes(trace: Trace): Uint8Array {
+  const parts: Uint8Array[] = [utf8(JSON.stringify([trace.header, trace.ticks, trace.ended, trace.events, trace.variables]))];
+  for (const c of trace.channels) {
+    const samples = new Int32Array(trace.ticks);
+    for (let i = 0; i < trace.ticks; i++) {
+      const chunk = c.chunks[Math.floor(i / CHUNK)];
+      samples[i] = typeof chunk === 'number' ? chunk : chunk[i % CHUNK];
+    }
+    parts.push(new Uint8Array(samples.buffer));
+  }
+  const { block, task, start, end, count } = trace.spans;
+  for (const column of [block, task, start, end]) {
+    const cut = column.slice(0, count);
+    parts.push(new Uint8Array(cut.buffer, cut.byteOffset, cut.byteLength));
+  }
+  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const p of parts) {
+    out.set(p, at);
+    at += p.length;
+  }
+  return out;
+}
+/** UTF-8, without the DOM's TextEncoder, which the core's types do not know. */
+const utf8 = (text: string): Uint8Array =>
+  Uint8Array.from(encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))), (c) => c.charCodeAt(0));
+/** Bytes of memory that the channels take. */
+export const channelBytes = (trace: Trace): number =>
+  trace.channels.reduce((sum, c) => sum + c.chunks.reduce<number>((n, chunk) => n + (typeof chunk === 'number' ? 8 : chunk.byteLength), 0), 0);

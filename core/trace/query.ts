@@ -1,0 +1,146 @@
+/** Questions to a trace. */
+import { channel, CHUNK, type Channel, type Trace, type TraceEvent } from './trace.ts';
+
+/** The sample at a tick, in the channel's unit; before the first and after the last, those. */
+export function sampleAt(c: Channel, tick: number): number {
+  if (c.chunks.length === 0) return 0;
+  const index = Math.max(0, Math.min(c.chunks.length - 1, Math.floor(tick / CHUNK)));
+  const chunk = c.chunks[index];
+  if (typeof chunk === 'number') return chunk * c.scale;
+  const offset = Math.max(0, Math.min(chunk.length - 1, tick - index * CHUNK));
+  return chunk[offset] * c.scale;
+}
+/** Samples are taken at the end of their tick: at t the newest one is that of tick t/1000 - 1. */
+export const tickAt = (tUs: number, ticks: number): number => Math.max(0, Math.min(ticks - 1, Math.floor(tUs / 1000) - 1));
+
+export type State = {
+  tUs: number;
+  x: number;
+  y: number;
+  facingDeg: number;
+  values: Record<string, number>;
+  lamps: Record<'left' | 'right', { on: boolean; colour: string }>;
+  picture: string;
+  tone: number | undefined;
+  /** ids of the blocks that were running, outermost first */
+  blocks: string[];
+};
+export const DARK = '....... ....... ....... ....... .......';
+
+/** What was so at t: pose, every channel, lamps, display, tone, running blocks. */
+export function stateAt(trace: Trace, tUs: number): State {
+  const { header, ticks, events } = trace;
+  const tick = tickAt(tUs, ticks);
+  const values: Record<string, number> = {};
+  for (const c of trace.channels) values[c.key] = sampleAt(c, tick);
+  const state: State = {
+    tUs,
+    x: values.x, y: values.y, facingDeg: values.facing,
+    values,
+    lamps: { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } },
+    picture: DARK,
+    tone: undefined,
+    blocks: runningAt(trace, tUs)
+  };
+  if (ticks === 0 || tUs < 1000) Object.assign(state, { x: header.start.x, y: header.start.y, facingDeg: header.start.facingDeg });
+  for (const e of events) {
+    if (e.tUs > tUs) break;
+    if (e.type === 'lamp') state.lamps[e.lamp] = { on: e.on, colour: e.colour };
+    else if (e.type === 'display') state.picture = e.picture;
+    else if (e.type === 'tone') state.tone = e.tUs + e.seconds * 1e6 > tUs ? e.hertz : undefined;
+  }
+  return state;
+}
+
+/** Ids of the blocks that ran at t. Spans are in the order they began, so the search starts at the last begun by then. */
+export function runningAt(trace: Trace, tUs: number): string[] {
+  const { spans, header } = trace;
+  let low = 0;
+  let high = spans.count;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (spans.start[mid] <= tUs) low = mid + 1;
+    else high = mid;
+  }
+  const found: string[] = [];
+  for (let row = low - 1; row >= 0 && row > low - 2000; row--)
+    if (spans.end[row] === 0 || spans.end[row] > tUs || (row === low - 1 && spans.end[row] === tUs && spans.start[row] === tUs)) found.push(header.blocks[spans.block[row]]);
+  return found.reverse();
+}
+
+/** Every time a block ran: [start, end] in microseconds; an unfinished one ends with the trace. */
+export function ranWhen(trace: Trace, block: string): [number, number][] {
+  const index = trace.header.blocks.indexOf(block);
+  const { spans } = trace;
+  const out: [number, number][] = [];
+  if (index < 0) return out;
+  for (let row = 0; row < spans.count; row++)
+    if (spans.block[row] === index) out.push([spans.start[row], spans.end[row] || trace.ticks * 1000]);
+  return out;
+}
+
+/** Smallest and largest sample of each of `count` equal pieces between two times, for drawing: pairs, in the channel's unit. */
+export function envelope(c: Channel, ticks: number, fromUs: number, toUs: number, count: number): Float64Array {
+  const out = new Float64Array(count * 2).fill(Number.NaN);
+  const per = (toUs - fromUs) / count / 1000;
+  for (let i = 0; i < count; i++) {
+    let a = Math.floor(fromUs / 1000 + i * per);
+    const b = Math.min(ticks, Math.max(a + 1, Math.floor(fromUs / 1000 + (i + 1) * per)));
+    if (a < 0) a = 0;
+    if (a >= b) continue;
+    let low = Infinity;
+    let high = -Infinity;
+    for (let t = a; t < b; ) {
+      const index = Math.floor(t / CHUNK);
+      const chunk = c.chunks[index];
+      const stop = Math.min(b, (index + 1) * CHUNK);
+      if (typeof chunk === 'number' || (t === index * CHUNK && stop - t === CHUNK)) {
+        if (c.low[index] < low) low = c.low[index];
+        if (c.high[index] > high) high = c.high[index];
+      } else
+        for (let k = t - index * CHUNK; k < stop - index * CHUNK; k++) {
+          const v = chunk[k];
+          if (v < low) low = v;
+          if (v > high) high = v;
+        }
+      t = stop;
+    }
+    out[2 * i] = low * c.scale;
+    out[2 * i + 1] = high * c.scale;
+  }
+  return out;
+}
+
+/** Distance rolled by the middle of the robot, m. */
+export function travelled(trace: Trace, upToUs = Infinity): number {
+  const x = channel(trace, 'x');
+  const y = channel(trace, 'y');
+  if (!x || !y) return 0;
+  const last = Math.min(trace.ticks - 1, upToUs === Infinity ? Infinity : tickAt(upToUs, trace.ticks));
+  let sum = 0;
+  let px = trace.header.start.x;
+  let py = trace.header.start.y;
+  for (let t = 9; t <= last; t += 10) {
+    const nx = sampleAt(x, t);
+    const ny = sampleAt(y, t);
+    sum += Math.sqrt((nx - px) * (nx - px) + (ny - py) * (ny - py));
+    px = nx;
+    py = ny;
+  }
+  return sum;
+}
+
+export type Asked = { block?: string; fromUs: number; toUs: number; what: string; asked: number; got: number; unit: string; ended: string };
+/** What each move was asked for and what came of it. */
+export function askedAndGot(trace: Trace): Asked[] {
+  const out: Asked[] = [];
+  const open = new Map<number, TraceEvent & { type: 'move' }>();
+  for (const e of trace.events) {
+    if (e.type === 'move') open.set(e.id, e);
+    else if (e.type === 'moved') {
+      const m = open.get(e.id);
+      if (m) out.push({ block: m.block, fromUs: m.tUs, toUs: e.tUs, what: m.what, asked: m.asked, got: e.got, unit: m.unit, ended: e.ended });
+    }
+  }
+  return out;
+}

@@ -1,0 +1,83 @@
+/**
+ * Everything a run recorded, on one time axis. A plain value: what a person sees, findings, goals and files are all worked
+ * out from it alone. Times are whole microseconds of simulated time; channels hold one sample a millisecond.
+ */
+import type { Value } from '../language/program.ts';
+
+/** One sample a tick, whole numbers times `scale`, in chunks of a second; a chunk that never changes is one number. */
+export type Chunk = Int16Array | Int32Array | number;
+export const CHUNK = 1000;
+export type ChannelSpec = { key: string; title: string; unit: string; scale: number; wide?: boolean; min?: number; max?: number };
+export type Channel = ChannelSpec & { chunks: Chunk[]; /** smallest and largest of each chunk */ low: number[]; high: number[] };
+
+/** When blocks ran, one row a block entered, in the order they were entered. `end` is 0 while it runs. */
+export type Spans = { block: Uint16Array; task: Uint16Array; start: Uint32Array; end: Uint32Array; count: number };
+
+export type TraceEvent = { tUs: number; block?: string } & (
+  | { type: 'wheels'; left: number; right: number; how: 'power' | 'brake' | 'coast' }
+  | { type: 'motor'; socket: string; power: number; how: 'power' | 'brake' | 'coast' }
+  | { type: 'move'; id: number; what: string; asked: number; unit: 'cm' | '°' | 's' | 'turns' }
+  | { type: 'moved'; id: number; got: number; ended: 'done' | 'blocked' | 'taken over' }
+  | { type: 'servo'; socket: string; angle: number }
+  | { type: 'lamp'; lamp: 'left' | 'right'; on: boolean; colour: string }
+  | { type: 'display'; picture: string }
+  | { type: 'tone'; hertz: number; seconds: number }
+  | { type: 'log'; text: string }
+  | { type: 'touch'; x: number; y: number; speedCmS: number; what: string; nose: boolean }
+  | { type: 'input'; input: Input }
+  | { type: 'clipped'; what: string; asked: number; used: number }
+  | { type: 'missed'; trigger: string }
+  | { type: 'began'; task: number; trigger: string }
+  | { type: 'error'; kind: string; message: string }
+);
+
+/** What a person did during a run; the same shape as a line of an inputs file, whose `t` is in seconds. */
+export type Input = { press: 'Dot' | 'Bar' } | { release: 'Dot' | 'Bar' } | { nose: boolean };
+export type TimedInput = { tUs: number; input: Input };
+
+export type Ended = 'done' | 'still driving' | 'time limit' | 'stopped' | 'error' | 'battery flat';
+export type TraceHeader = {
+  format: 'mossbell.trace';
+  version: 1;
+  name: string;
+  /** who ran it: the rehearsal, or a stand-in's name */
+  device: string;
+  runner: 'interpreter' | 'MicroPython';
+  seed: number;
+  hashes: { program: string; kit: string; mat: string };
+  start: { x: number; y: number; facingDeg: number };
+  /** block ids; spans refer to them by index */
+  blocks: string[];
+};
+export type Trace = {
+  header: TraceHeader;
+  channels: Channel[];
+  /** ticks recorded */
+  ticks: number;
+  spans: Spans;
+  events: TraceEvent[];
+  ended?: Ended;
+  /** variables as they are at the end, by id */
+  variables: Record<string, Value>;
+};
+
+export const emptySpans = (): Spans => ({ block: new Uint16Array(256), task: new Uint16Array(256), start: new Uint32Array(256), end: new Uint32Array(256), count: 0 });
+
+export function pushSpan(spans: Spans, block: number, task: number, start: number, end = 0): number {
+  if (spans.count === spans.block.length) {
+    const grow = <T extends Uint16Array | Uint32Array>(old: T, fresh: T): T => (fresh.set(old), fresh);
+    const size = spans.count * 2;
+    spans.block = grow(spans.block, new Uint16Array(size));
+    spans.task = grow(spans.task, new Uint16Array(size));
+    spans.start = grow(spans.start, new Uint32Array(size));
+    spans.end = grow(spans.end, new Uint32Array(size));
+  }
+  const row = spans.count++;
+  spans.block[row] = block;
+  spans.task[row] = task;
+  spans.start[row] = start;
+  spans.end[row] = end;
+  return row;
+}
+export const channel = (trace: Trace, key: string): Channel | undefined => trace.channels.find((c) => c.key === key);
+export const endUs = (trace: Trace): number => trace.ticks * 1000;

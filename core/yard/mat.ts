@@ -1,0 +1,123 @@
+/**
+ * What lies in the yard. Metres, x to the right and y up, the origin in the lower left corner; directions in degrees,
+ * clockwise from up, as a compass has them. Reflectance is 0 (black) to 100 (white).
+ */
+import * as z from 'zod';
+
+const metre = z.number().min(-10).max(10);
+const point = z.tuple([metre, metre]);
+const colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
+const reflectance = z.number().min(0).max(100);
+const size = (min: number, max: number) => z.number().min(min).max(max);
+
+export const matSchema = z.strictObject({
+  name: z.string().trim().min(1).max(60),
+  width: size(0.2, 10),
+  height: size(0.2, 10),
+  colour: colour,
+  reflectance,
+  airC: z.number().min(-20).max(60),
+  start: z.strictObject({ x: metre, y: metre, facingDeg: z.number().min(-3600).max(3600) }),
+  /** painted first */
+  areas: z.array(z.strictObject({ points: z.array(point).min(3).max(400), colour, reflectance, friction: size(0, 2).optional(), name: z.string().max(60).optional() })).max(200),
+  lines: z.array(z.strictObject({ points: z.array(point).min(2).max(2000), width: size(0.001, 1), colour, reflectance, closed: z.boolean().optional() })).max(200),
+  /** boxes that stand fast; `turnDeg` counter-clockwise about the centre */
+  walls: z.array(z.strictObject({ x: metre, y: metre, width: size(0.002, 10), height: size(0.002, 10), turnDeg: z.number().optional(), colour })).max(300),
+  /** loose round things that can be pushed */
+  things: z.array(z.strictObject({ x: metre, y: metre, radius: size(0.005, 1), massKg: size(0.005, 50), colour, name: z.string().max(60).optional() })).max(100),
+  hoops: z.array(z.strictObject({ x: metre, y: metre, radius: size(0.01, 2), name: z.string().max(60) })).max(60),
+  marks: z.array(z.strictObject({ x: metre, y: metre, text: z.string().max(40) })).max(300)
+});
+export type Mat = z.infer<typeof matSchema>;
+export type Pose = { x: number; y: number; facingDeg: number };
+
+/** Friction of rubber wheels on the mat; areas carry their own (devices.md). */
+export const MAT_FRICTION = 0.8;
+
+type XY = readonly [number, number];
+export function inside(points: readonly XY[], x: number, y: number): boolean {
+  let odd = false;
+  for (let i = 0, j = points.length - 1; i < points.length; j = i++) {
+    const [xi, yi] = points[i];
+    const [xj, yj] = points[j];
+    if (yi > y !== yj > y && x < ((xj - xi) * (y - yi)) / (yj - yi) + xi) odd = !odd;
+  }
+  return odd;
+}
+/** Squared distance from a point to a stretch of line. */
+export function distance2(x: number, y: number, [ax, ay]: XY, [bx, by]: XY): number {
+  const dx = bx - ax;
+  const dy = by - ay;
+  const length2 = dx * dx + dy * dy;
+  const t = length2 > 0 ? Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / length2)) : 0;
+  const ex = x - ax - t * dx;
+  const ey = y - ay - t * dy;
+  return ex * ex + ey * ey;
+}
+
+const CELL = 0.001;
+const SPOT = 0.002;
+const UNKNOWN = -1;
+
+/** The floor as sensors and wheels meet it; each cell is worked out when it is first asked for. */
+export class Floor {
+  private readonly columns: number;
+  private readonly rows: number;
+  private readonly spots: Map<number, Float32Array> = new Map();
+  private readonly rough: boolean;
+  constructor(private readonly mat: Mat) {
+    this.columns = Math.ceil(mat.width / CELL);
+    this.rows = Math.ceil(mat.height / CELL);
+    this.rough = mat.areas.some((a) => a.friction !== undefined);
+  }
+
+  /** Reflectance 0..100 at one point. */
+  at(x: number, y: number): number {
+    const { mat } = this;
+    for (let i = mat.lines.length - 1; i >= 0; i--) {
+      const { points, width, closed, reflectance } = mat.lines[i];
+      const reach = (width * width) / 4;
+      for (let k = closed ? 0 : 1; k < points.length; k++)
+        if (distance2(x, y, points[k === 0 ? points.length - 1 : k - 1], points[k]) <= reach) return reflectance;
+    }
+    for (let i = mat.areas.length - 1; i >= 0; i--) if (inside(mat.areas[i].points, x, y)) return mat.areas[i].reflectance;
+    return mat.reflectance;
+  }
+
+  /** Mean reflectance under a spot of 4 mm across, looked up on a grid of 1 mm. */
+  spot(x: number, y: number): number {
+    const column = Math.floor(x / CELL);
+    const row = Math.floor(y / CELL);
+    if (column < 0 || row < 0 || column >= this.columns || row >= this.rows) return this.mat.reflectance;
+    const key = (row >> 6) * 16384 + (column >> 6);
+    let tile = this.spots.get(key);
+    if (!tile) this.spots.set(key, (tile = new Float32Array(4096).fill(UNKNOWN)));
+    const at = ((row & 63) << 6) | (column & 63);
+    if (tile[at] === UNKNOWN) {
+      const cx = (column + 0.5) * CELL;
+      const cy = (row + 0.5) * CELL;
+      let sum = 0;
+      let count = 0;
+      for (let i = -3; i <= 3; i++)
+        for (let j = -3; j <= 3; j++) {
+          const dx = (i * SPOT) / 3;
+          const dy = (j * SPOT) / 3;
+          if (dx * dx + dy * dy > SPOT * SPOT) continue;
+          sum += this.at(cx + dx, cy + dy);
+          count++;
+        }
+      tile[at] = sum / count;
+    }
+    return tile[at];
+  }
+
+  /** Friction between a wheel and the floor at this place. */
+  friction(x: number, y: number): number {
+    if (!this.rough) return MAT_FRICTION;
+    for (let i = this.mat.areas.length - 1; i >= 0; i--) {
+      const { friction, points } = this.mat.areas[i];
+      if (friction !== undefined && inside(points, x, y)) return friction;
+    }
+    return MAT_FRICTION;
+  }
+}

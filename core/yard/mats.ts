@@ -1,0 +1,74 @@
+/** The two mats that ship: invented places of the Hollowmere Glasshouse. */
+import type { Mat } from './mat.ts';
+
+const SIDE = 0.4;
+const EDGE = 0.062;
+
+/** Corners of the five-sided path, counter-clockwise, from the one where a round starts; first side straight up. */
+function corners(): [number, number][] {
+  const points: [number, number][] = [];
+  let x = 0.92;
+  let y = 0.4;
+  for (let i = 0; i < 5; i++) {
+    points.push([Number(x.toFixed(4)), Number(y.toFixed(4))]);
+    const angle = ((90 + 72 * i) * Math.PI) / 180;
+    x += SIDE * Math.cos(angle);
+    y += SIDE * Math.sin(angle);
+  }
+  return points;
+}
+function shrunk(points: [number, number][], by: number): [number, number][] {
+  const cx = points.reduce((s, p) => s + p[0], 0) / points.length;
+  const cy = points.reduce((s, p) => s + p[1], 0) / points.length;
+  return points.map(([x, y]) => [Number((cx + (x - cx) * by).toFixed(4)), Number((cy + (y - cy) * by).toFixed(4))]);
+}
+const path = corners();
+
+export const fernBed: Mat = {
+  name: 'Fern bed',
+  width: 1.3,
+  height: 1.2,
+  colour: '#f7f6ee',
+  reflectance: 88,
+  airC: 20,
+  start: { x: path[0][0], y: path[0][1], facingDeg: 0 },
+  areas: [{ points: shrunk(path, 0.62), colour: '#cfdcc0', reflectance: 62, name: 'fern bed' }],
+  lines: [
+    { points: path, width: EDGE, colour: '#d8cfb6', reflectance: 72, closed: true },
+    // a dark edging board across the path, for the line sensors
+    { points: [[path[1][0] - 0.075, path[1][1] - 0.12], [path[1][0] + 0.075, path[1][1] - 0.12]], width: 0.025, colour: '#4a4438', reflectance: 8 }
+  ],
+  walls: [
+    { x: 0.65, y: 1.13, width: 1.16, height: 0.07, colour: '#b9c9a6' },
+    { x: 0.4, y: 0.07, width: 0.66, height: 0.07, colour: '#b9c9a6' }
+  ],
+  things: [{ x: 1.17, y: 0.2, radius: 0.04, massKg: 0.15, colour: '#b8795a', name: 'pot' }],
+  hoops: [{ x: path[0][0], y: path[0][1], radius: 0.1, name: 'home' }],
+  marks: []
+};
+
+export const longAisle: Mat = {
+  name: 'Long aisle',
+  width: 1.5,
+  height: 0.6,
+  colour: '#f7f6ee',
+  reflectance: 88,
+  airC: 20,
+  start: { x: 0.3, y: 0.3, facingDeg: 90 },
+  areas: [{ points: [[0, 0.17], [1.5, 0.17], [1.5, 0.43], [0, 0.43]], colour: '#efe9d8', reflectance: 80, name: 'aisle' }],
+  lines: Array.from({ length: 10 }, (_, i) => ({
+    points: [[0.3 + 0.1 * (i + 1), 0.17], [0.3 + 0.1 * (i + 1), 0.22]] as [number, number][],
+    width: 0.004,
+    colour: '#4a4438',
+    reflectance: 10
+  })),
+  walls: [
+    { x: 0.75, y: 0.52, width: 1.44, height: 0.09, colour: '#b9c9a6' },
+    { x: 0.75, y: 0.08, width: 1.44, height: 0.09, colour: '#b9c9a6' }
+  ],
+  things: [],
+  hoops: [{ x: 1.1, y: 0.3, radius: 0.1, name: '80 cm' }],
+  marks: Array.from({ length: 10 }, (_, i) => ({ x: 0.3 + 0.1 * (i + 1), y: 0.145, text: `${(i + 1) * 10}` }))
+};
+
+export const mats: readonly Mat[] = [fernBed, longAisle];
