@@ -25,6 +25,8 @@ export type RunOptions = {
   inputs?: readonly TimedInput[];
   start?: Pose;
   limitS?: number;
+  /** ids that spans refer to, where they are not the program's blocks: lines of a text on the stand-in */
+  blocks?: readonly string[];
   name?: string;
   device?: string;
   runner?: TraceHeader['runner'];
@@ -61,7 +63,7 @@ export class Bench {
     const { program, kit, mat, seed } = options;
     this.limitUs = (options.limitS ?? LIMIT_S) * 1e6;
     this.inputs = [...(options.inputs ?? [])].sort((a, b) => a.tUs - b.tUs);
-    const blocks = [...allSteps(program)].map((s) => s.id);
+    const blocks = options.blocks ? [...options.blocks] : [...allSteps(program)].map((s) => s.id);
     this.blockIndex = new Map(blocks.map((id, i) => [id, i]));
     const start = options.start ?? mat.start;
     this.yard = new Yard({ kit, mat, start, seed, quirks: options.quirks, noise: options.noise, onBattery: options.onBattery });

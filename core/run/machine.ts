@@ -52,15 +52,15 @@ export class Machine implements Device {
   private pending: (() => void)[] = [];
   private readonly chanceSource: Source;
   private readonly ref = { x: 0, v: 0, a: 0 };
-  private readonly leftSocket: string | undefined;
-  private readonly rightSocket: string | undefined;
+  private leftSocket: string | undefined;
+  private rightSocket: string | undefined;
   private readonly distancePart: boolean;
   private readonly servoSockets: string[];
   private readonly spareSockets: string[];
   private readonly values: Float64Array;
 
   constructor(
-    readonly kit: Kit,
+    public kit: Kit,
     readonly yard: Yard,
     private readonly clock: Clock,
     private readonly recorder: Recorder,
@@ -73,6 +73,13 @@ export class Machine implements Device {
     this.servoSockets = kit.parts.filter((p) => p.type === 'servo').map((p) => p.socket);
     this.spareSockets = kit.parts.filter((p) => p.type === 'motor' && !p.drives).map((p) => p.socket);
     this.values = new Float64Array(channelSpecs(kit).length);
+  }
+
+  /** The wheels as the program's text has them: sockets, diameters and track that measured moves reckon with. */
+  useWheels(left: string, right: string, leftDiameterMm: number, rightDiameterMm: number, trackMm: number): void {
+    this.leftSocket = left;
+    this.rightSocket = right;
+    this.kit = { ...this.kit, wheels: { ...this.kit.wheels, leftDiameterMm, rightDiameterMm, trackMm } };
   }
 
   private event(event: NewEvent): void {
@@ -222,10 +229,6 @@ export class Machine implements Device {
   moveOver(id: MoveId): boolean {
     const { status } = this.moves[id - 1];
     return status !== 'waiting' && status !== 'going';
-  }
-  /** How a move ended, for the stand-in's library. */
-  moveStatus(id: MoveId): string {
-    return this.moves[id - 1].status;
   }
   private over(move: Move, status: 'done' | 'blocked' | 'taken over', except?: Motor): void {
     move.status = status;

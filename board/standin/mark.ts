@@ -1,0 +1,142 @@
+/**
+ * The marked copy of a program's text that the stand-in runs, never shown: `_s(line)` before every step and `_t()` at the
+ * end of every turn of a loop, so that time is charged, the running line is known and every loop can be interrupted. The
+ * grammar finds the places (Lezer's Python), so programs from blocks and programs typed by hand are marked alike.
+ */
+import type { SyntaxNode } from '@lezer/common';
+import { parser } from '@lezer/python';
+
+export type Marked = { text: string; /** line of the original for each line of the copy, both from 0 */ lines: number[] };
+export type MarkProblem = { line: number; message: string };
+
+const UNCOUNTED = new Set(['ScopeStatement', 'PassStatement', 'FunctionDefinition', 'ClassDefinition', 'ImportStatement', 'Comment']);
+const COMPOUND = new Set(['IfStatement', 'WhileStatement', 'ForStatement', 'TryStatement', 'WithStatement']);
+const ARITHMETIC = new Set(['+', '-', '*', '/']);
+
+export function mark(source: string): Marked | MarkProblem {
+  const tree = parser.parse(source);
+  const starts = [0];
+  for (let i = 0; i < source.length; i++) if (source[i] === '\n') starts.push(i + 1);
+  const lineOf = (at: number): number => {
+    let low = 0;
+    let high = starts.length - 1;
+    while (low < high) {
+      const mid = (low + high + 1) >> 1;
+      if (starts[mid] <= at) low = mid;
+      else high = mid - 1;
+    }
+    return low;
+  };
+  let problem: MarkProblem | undefined;
+  tree.iterate({ enter: (n) => void (n.type.isError && !problem && (problem = { line: lineOf(n.from), message: `line ${lineOf(n.from) + 1} cannot be read as Python` })) });
+  if (problem) return problem;
+
+  const textOf = (n: SyntaxNode): string => source.slice(n.from, n.to);
+  const children = (n: SyntaxNode): SyntaxNode[] => {
+    const out: SyntaxNode[] = [];
+    for (let c = n.firstChild; c; c = c.nextSibling) out.push(c);
+    return out;
+  };
+  /** what goes in before a line, and what is put in place of stretches within lines */
+  const before = new Map<number, string[]>();
+  const put = (line: number, indent: number, text: string): void => {
+    if (!before.has(line)) before.set(line, []);
+    before.get(line)!.push(' '.repeat(indent) + text);
+  };
+  const swaps: { from: number; to: number; text: string }[] = [];
+  const insert = (at: number, text: string): void => void swaps.push({ from: at, to: at, text });
+  const column = (at: number): number => at - starts[lineOf(at)];
+  const isTurn = (n: SyntaxNode): boolean => n.name === 'ExpressionStatement' && textOf(n) === 'await turn';
+  const isUntil = (n: SyntaxNode): boolean => n.name === 'IfStatement' && textOf(n).startsWith('if until(');
+
+  const wrapSums = (n: SyntaxNode): void => {
+    for (const c of children(n)) {
+      if (c.name === 'Body') continue;
+      if (c.name === 'BinaryExpression' && children(c).some((o) => o.name === 'ArithOp' && ARITHMETIC.has(textOf(o)))) {
+        insert(c.from, '_n(');
+        wrapSums(c);
+        insert(c.to, ')');
+      } else wrapSums(c);
+    }
+  };
+  const statements = (body: SyntaxNode, loop: boolean): void => {
+    const list = children(body).filter((c) => c.name !== ':' && c.name !== 'Comment');
+    for (const n of list) {
+      const line = lineOf(n.from);
+      if (n.name === 'FunctionDefinition') {
+        functionBody(n);
+        continue;
+      }
+      if (!UNCOUNTED.has(n.name) && !isTurn(n) && !isUntil(n)) put(line, column(n.from), `if _s(${line}): _x()`);
+      wrapSums(n);
+      if (n.name === 'UpdateStatement') updateSum(n);
+      if (COMPOUND.has(n.name) && !isUntil(n))
+        for (const inner of children(n)) if (inner.name === 'Body') statements(inner, n.name === 'WhileStatement' || n.name === 'ForStatement');
+    }
+    if (loop && list.length) {
+      // the turn is charged before the task gives way and before the condition is looked at
+      let last = list.length;
+      while (last > 0 && (isTurn(list[last - 1]) || isUntil(list[last - 1]))) last--;
+      const indent = column(list[0].from);
+      if (last < list.length) put(lineOf(list[last].from), indent, 'if _t(): _x()');
+      else after(body, indent, 'if _t(): _x()');
+    }
+  };
+  const after = (body: SyntaxNode, indent: number, text: string): void => {
+    const list = children(body);
+    put(lineOf(list[list.length - 1].to - 1) + 1, indent, text);
+  };
+  /** x += y becomes x = _n(x + (y)) */
+  const updateSum = (n: SyntaxNode): void => {
+    const [target, op, value] = children(n);
+    const sign = op && textOf(op).slice(0, -1);
+    if (!value || !ARITHMETIC.has(sign)) return;
+    swaps.push({ from: op.from, to: op.to, text: `= _n(${textOf(target)} ${sign} (` });
+    insert(n.to, '))');
+  };
+  const functionBody = (n: SyntaxNode): void => {
+    const body = children(n).find((c) => c.name === 'Body');
+    if (!body) return;
+    const list = children(body).filter((c) => c.name !== ':' && c.name !== 'Comment');
+    const first = list.find((c) => c.name !== 'ScopeStatement');
+    const indent = column(list[0].from);
+    if (first) put(lineOf(first.from), indent, '_in()');
+    statements(body, false);
+    after(body, indent, '_out()');
+  };
+  for (const n of children(tree.topNode)) {
+    if (n.name === 'FunctionDefinition') functionBody(n);
+  }
+
+  swaps.sort((a, b) => a.from - b.from);
+  const out: string[] = [];
+  const lines: number[] = [];
+  const count = starts.length;
+  let next = 0;
+  for (let line = 0; line < count; line++) {
+    for (const text of orderByIndent(before.get(line) ?? [])) {
+      out.push(text);
+      lines.push(line);
+    }
+    const to = line + 1 < count ? starts[line + 1] - 1 : source.length;
+    let text = '';
+    let at = starts[line];
+    for (; next < swaps.length && swaps[next].from <= to; next++) {
+      text += source.slice(at, swaps[next].from) + swaps[next].text;
+      at = swaps[next].to;
+    }
+    out.push(text + source.slice(at, to));
+    lines.push(line);
+  }
+  for (const text of orderByIndent(before.get(count) ?? [])) {
+    out.push(text);
+    lines.push(count - 1);
+  }
+  return { text: out.join('\n') + '\n', lines };
+}
+/** Lines that close bodies are deeper than the lines that open the next statement: the deeper come first. */
+const orderByIndent = (texts: string[]): string[] => {
+  const indent = (t: string): number => t.length - t.trimStart().length;
+  const closes = (t: string): boolean => /^\s*(if _t\(|_out\()/.test(t);
+  return [...texts].sort((a, b) => Number(closes(b)) - Number(closes(a)) || (closes(a) ? indent(b) - indent(a) : 0));
+};

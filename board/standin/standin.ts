@@ -1,0 +1,246 @@
+/**
+ * A stand-in: a simulated board with a real MicroPython, its own file system and its own small faults. It answers the raw
+ * REPL like a board on a cable; its button starts the active program, which then drives a robot on a bench.
+ * Everything here is synchronous: in a worker it may block, and `host.tick` brings in what the person does meanwhile.
+ */
+import CRC32 from 'crc-32';
+import type { Kit } from '../../core/kit/kit.ts';
+import { quirksOf, type Quirks } from '../../core/kit/quirks.ts';
+import { ERRORS, type ErrorKind } from '../../core/language/meaning.ts';
+import { emptyProgram } from '../../core/language/program.ts';
+import { Bench, Halt } from '../../core/run/bench.ts';
+import type { Ended, Input, TimedInput, Trace } from '../../core/trace/trace.ts';
+import type { Mat, Pose } from '../../core/yard/mat.ts';
+import { mark } from './mark.ts';
+import { makePort } from './port.ts';
+
+export type Flash = Record<string, Uint8Array>;
+/** Where the device stands and what it is built of, as the yard has it. */
+export type Place = { kit: Kit; mat: Mat; pose: Pose };
+export type Host = {
+  /** bytes on the cable, towards the computer */
+  write(bytes: Uint8Array): void;
+  /** a run begins on this bench */
+  began(bench: Bench): void;
+  /** a boundary was passed: pace, take in inputs, send frames */
+  tick(bench: Bench): void;
+  ended(trace: Trace): void;
+};
+type MicroPython = {
+  FS: { mkdir(p: string): void; chdir(p: string): void; readdir(p: string): string[]; stat(p: string): { mode: number }; isDir(mode: number): boolean; readFile(p: string): Uint8Array; writeFile(p: string, data: Uint8Array): void };
+  registerJsModule(name: string, module: object): void;
+  runPython(code: string): unknown;
+  replInit(): void;
+  replProcessChar(c: number): number;
+};
+export type LoadMicroPython = (options: object) => Promise<MicroPython>;
+export type StandInOptions = {
+  serial: string;
+  name: string;
+  flash: Flash;
+  host: Host;
+  load: LoadMicroPython;
+  /** where micropython.wasm is, where the loader cannot tell */
+  wasmUrl?: string;
+  /** block of each line of a text, by its checksum: for traces that speak of blocks */
+  blocksOf?: (crc: number) => readonly (string | null)[] | undefined;
+  quirks?: Quirks;
+  noise?: boolean;
+  onBattery?: boolean;
+  limitS?: number;
+  seed?: number;
+  inputs?: readonly TimedInput[];
+};
+const ROOT = '/flash';
+const HOLD_TO_STOP_US = 2_000_000;
+
+export class StandIn {
+  charge: number;
+  place: Place | undefined;
+  running = false;
+  private mp!: MicroPython;
+  private bench: Bench | undefined;
+  private stop = false;
+  private runs = 0;
+  private lineIndex: number[] = [];
+  private barSinceUs = -1;
+  private out: number[] = [];
+  private message = '';
+  private readonly quirks: Quirks;
+  private readonly port: ReturnType<typeof makePort>;
+
+  private constructor(private readonly options: StandInOptions) {
+    this.quirks = options.quirks ?? quirksOf(options.serial);
+    this.charge = this.quirks.charge;
+    this.port = makePort(
+      {
+        bench: () => this.bench!,
+        mark: (path, text) => this.prepare(path, text),
+        over: (how, info) => this.over(how, info),
+        interrupted: () => this.stop,
+        serial: options.serial,
+        charge: () => this.charge
+      },
+      () => this.lineIndex
+    );
+  }
+
+  static async boot(options: StandInOptions): Promise<StandIn> {
+    const standIn = new StandIn(options);
+    const mp = await options.load({
+      ...(options.wasmUrl ? { url: options.wasmUrl } : {}),
+      heapsize: 4 * 1024 * 1024,
+      pystack: 256 * 1024,
+      linebuffer: false,
+      stdout: (bytes: Uint8Array) => standIn.out.push(...bytes)
+    });
+    standIn.mp = mp;
+    mp.registerJsModule('mossbell_port', standIn.port.module);
+    mp.FS.mkdir(ROOT);
+    for (const folder of ['lib', 'p']) mp.FS.mkdir(`${ROOT}/${folder}`);
+    for (const [path, data] of Object.entries(options.flash)) mp.FS.writeFile(`${ROOT}/${path}`, data);
+    mp.FS.chdir(ROOT);
+    mp.runPython(`import sys\nsys.path.append('${ROOT}/lib')`);
+    mp.replInit();
+    standIn.out.length = 0;
+    return standIn;
+  }
+
+  /** Bytes from the computer. A soft reset (Ctrl-D at the friendly prompt) starts the REPL anew. */
+  receive(bytes: Uint8Array): void {
+    for (const byte of bytes) if (this.mp.replProcessChar(byte)) this.mp.replInit();
+    this.flush();
+  }
+  private flush(): void {
+    if (this.out.length) this.options.host.write(Uint8Array.from(this.out.splice(0)));
+  }
+  /** Ctrl-C, or the cable, while a program runs. */
+  interrupt(): void {
+    if (this.running) this.stop = true;
+  }
+
+  /** Everything on its file system, as it must survive a power cycle. */
+  get flash(): Flash {
+    const found: Flash = {};
+    const { FS } = this.mp;
+    const look = (folder: string): void => {
+      for (const name of FS.readdir(folder)) {
+        if (name === '.' || name === '..') continue;
+        const path = `${folder}/${name}`;
+        if (FS.isDir(FS.stat(path).mode)) look(path);
+        else found[path.slice(ROOT.length + 1)] = FS.readFile(path);
+      }
+    };
+    look(ROOT);
+    return found;
+  }
+  get hasLibrary(): boolean {
+    return 'lib/mossbell.py' in this.flash;
+  }
+
+  /**
+   * The button Dot: starts the active program; its press is not delivered to it. Returns what happened, in words for the
+   * person, or '' for a run that ended by itself.
+   */
+  start(): string {
+    if (this.running || !this.place) return '';
+    this.message = '';
+    try {
+      this.mp.runPython(`import sys\nsys.modules.pop('mossbell', None)\nimport mossbell\nmossbell.launch()`);
+    } catch (error) {
+      this.message = `${(error as Error).message}`.includes("no module named 'mossbell'") ? 'The board library is missing, so the button starts nothing.' : `${(error as Error).message}`;
+    }
+    this.running = false;
+    this.flush();
+    return this.message;
+  }
+  /** A button while a program runs; at the next boundary. Holding Bar for 2 s stops the program. */
+  press(button: 'Dot' | 'Bar', down: boolean): void {
+    this.give(down ? { press: button } : { release: button });
+    if (button === 'Bar') this.barSinceUs = down ? this.bench!.worldUs : -1;
+  }
+  give(input: Input): void {
+    if (this.bench) this.bench.input({ tUs: this.bench.worldUs, input });
+  }
+
+  private prepare(_path: string, text: string): string {
+    const marked = mark(text);
+    if ('message' in marked) return `!${marked.message}`;
+    const blocksOfLines = this.options.blocksOf?.(CRC32.str(text) >>> 0);
+    const count = text.split('\n').length;
+    const names = Array.from({ length: count }, (_, line) => blocksOfLines?.[line] ?? `line ${line + 1}`);
+    const blocks = [...new Set(names)];
+    this.lineIndex = names.map((n) => blocks.indexOf(n));
+    this.port.reset();
+    this.stop = false;
+    this.barSinceUs = -1;
+    const { kit, mat, pose } = this.place!;
+    this.runs++;
+    const onBattery = this.options.onBattery ?? true;
+    const bench = new Bench({
+      program: emptyProgram(), blocks, kit, mat, start: pose,
+      seed: this.options.seed ?? (CRC32.str(this.options.serial) ^ this.runs) >>> 8,
+      quirks: { ...this.quirks, charge: this.charge },
+      noise: this.options.noise, onBattery,
+      name: '', device: this.options.name, runner: 'MicroPython', limitS: this.options.limitS ?? 600, inputs: this.options.inputs
+    });
+    bench.onTick = () => {
+      this.charge = bench.yard.battery.charge ?? this.charge;
+      if (this.barSinceUs >= 0 && bench.worldUs - this.barSinceUs >= HOLD_TO_STOP_US) this.stop = true;
+      this.options.host.tick(bench);
+    };
+    this.bench = bench;
+    this.running = true;
+    this.options.host.began(bench);
+    return marked.text;
+  }
+
+  private over(how: string, info: string): void {
+    if (how === 'nothing') {
+      this.message = 'There is no program on this device yet.';
+      return;
+    }
+    const bench = this.bench;
+    if (!bench || !this.running) {
+      if (how === 'error') this.message = describe(info).message;
+      return;
+    }
+    let why: Ended = 'done';
+    if (how === 'stopped') why = 'stopped';
+    else if (how === 'error') {
+      const { kind, message } = describe(info);
+      const block = bench.machine.block;
+      bench.recorder.event({ tUs: bench.now, ...(block ? { block } : {}), type: 'error', kind, message });
+      bench.machine.letGo();
+      why = 'error';
+    }
+    try {
+      while (!bench.ended) {
+        if (this.stop || why === 'stopped') bench.finish('stopped');
+        else bench.runOut(why);
+      }
+    } catch (error) {
+      if (!(error instanceof Halt)) throw error;
+    }
+    this.running = false;
+    const end = bench.yard.pose;
+    this.place = { ...this.place!, pose: end };
+    this.options.host.ended(bench.trace);
+  }
+}
+
+function describe(info: string): { kind: string; message: string } {
+  const cut = info.indexOf('|');
+  const kind = info.slice(0, cut);
+  const values = info.slice(cut + 1);
+  if (kind in ERRORS) return { kind, message: ERRORS[kind as ErrorKind] + (values ? ` (${values})` : '') };
+  return { kind, message: values };
+}
+
+/** A program file: the text, and a last line with its checksum. */
+export function programFile(text: string): string {
+  const crc = (CRC32.str(text) >>> 0).toString(16).padStart(8, '0');
+  return `${text}# moss bell crc ${crc}\n`;
+}
+export const utf8 = (text: string): Uint8Array =>
+  Uint8Array.from(encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))), (c) => c.charCodeAt(0));
