@@ -29,7 +29,7 @@ export const DARK = '....... ....... ....... ....... .......';
 
 /** What was so at t: pose, every channel, lamps, display, tone, running blocks. */
 export function stateAt(trace: Trace, tUs: number): State {
-  const { header, ticks, events } = trace;
+  const { header, ticks } = trace;
   const tick = tickAt(tUs, ticks);
   const values: Record<string, number> = {};
   for (const c of trace.channels) values[c.key] = sampleAt(c, tick);
@@ -43,13 +43,42 @@ export function stateAt(trace: Trace, tUs: number): State {
     blocks: runningAt(trace, tUs)
   };
   if (ticks === 0 || tUs < 1000) Object.assign(state, { x: header.start.x, y: header.start.y, facingDeg: header.start.facingDeg });
-  for (const e of events) {
-    if (e.tUs > tUs) break;
-    if (e.type === 'lamp') state.lamps[e.lamp] = { on: e.on, colour: e.colour };
-    else if (e.type === 'display') state.picture = e.picture;
-    else if (e.type === 'tone') state.tone = e.tUs + e.seconds * 1e6 > tUs ? e.hertz : undefined;
+  const shown = shownBy(trace);
+  const last = <E extends TraceEvent>(list: E[]): E | undefined => list[firstAfter(list, tUs) - 1];
+  for (const side of ['left', 'right'] as const) {
+    const lamp = last(shown[side]);
+    if (lamp) state.lamps[side] = { on: lamp.on, colour: lamp.colour };
   }
+  state.picture = last(shown.display)?.picture ?? DARK;
+  const tone = last(shown.tone);
+  if (tone && tone.tUs + tone.seconds * 1e6 > tUs) state.tone = tone.hertz;
   return state;
+}
+
+type Shown = { upTo: number; left: (TraceEvent & { type: 'lamp' })[]; right: (TraceEvent & { type: 'lamp' })[]; display: (TraceEvent & { type: 'display' })[]; tone: (TraceEvent & { type: 'tone' })[] };
+const shownOf = new WeakMap<Trace, Shown>();
+/** Events of lamps, display and tones apart, kept up as the trace grows. */
+function shownBy(trace: Trace): Shown {
+  let shown = shownOf.get(trace);
+  if (!shown) shownOf.set(trace, (shown = { upTo: 0, left: [], right: [], display: [], tone: [] }));
+  for (; shown.upTo < trace.events.length; shown.upTo++) {
+    const e = trace.events[shown.upTo];
+    if (e.type === 'lamp') shown[e.lamp].push(e);
+    else if (e.type === 'display') shown.display.push(e);
+    else if (e.type === 'tone') shown.tone.push(e);
+  }
+  return shown;
+}
+/** Index of the first event after t, in a list in the order of time. */
+export function firstAfter(list: readonly { tUs: number }[], tUs: number): number {
+  let low = 0;
+  let high = list.length;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (list[mid].tUs <= tUs) low = mid + 1;
+    else high = mid;
+  }
+  return low;
 }
 
 /** Ids of the blocks that ran at t. Spans are in the order they began, so the search starts at the last begun by then. */

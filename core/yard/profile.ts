@@ -57,8 +57,8 @@ export function reference(p: Profile, t: number, out: { x: number; v: number; a:
   }
 }
 
-/** A move is on its mark when less than this is left, m: about half an encoder count. */
-export const NEAR = 0.0003;
+/** A move is on its mark when less than this is left, m: about a quarter of an encoder count. */
+export const NEAR = 0.00012;
 
 /** One motor under control. Lengths are metres at the rim, worked out with the kit sheet's diameter. */
 export class Follower {

@@ -1,0 +1,14 @@
+/** A byte link to a device: the stand-in's, or a serial port. Everything above it is the same code. */
+export interface LinkPort {
+  write(bytes: Uint8Array): Promise<void>;
+  /** what has arrived, as soon as there is something; undefined when `timeoutMs` pass without; throws LinkClosed when gone */
+  read(timeoutMs: number): Promise<Uint8Array | undefined>;
+}
+/** The cable was pulled, or the device went away. */
+export class LinkClosed extends Error {
+  constructor() {
+    super('The device was unplugged.');
+  }
+}
+/** Something on the device's side did not go as it should: a sentence for the person with what to do. */
+export class LinkProblem extends Error {}

@@ -1,0 +1,31 @@
+/** Inputs files: JSON lines such as {"t": 1.25, "press": "Dot"}, the same shape the recorder writes. */
+import * as z from 'zod';
+import type { TimedInput, Trace } from './trace.ts';
+
+const t = z.number().min(0).max(36000);
+const line = z.union([
+  z.strictObject({ t, press: z.enum(['Dot', 'Bar']) }),
+  z.strictObject({ t, release: z.enum(['Dot', 'Bar']) }),
+  z.strictObject({ t, nose: z.boolean() })
+]);
+
+export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | { ok: false; problem: string } {
+  const inputs: TimedInput[] = [];
+  const lines = text.split('\n');
+  for (let i = 0; i < lines.length; i++) {
+    if (!lines[i].trim()) continue;
+    let value: unknown;
+    try {
+      value = JSON.parse(lines[i]);
+    } catch {
+      return { ok: false, problem: `line ${i + 1} is not JSON. Each line looks like {"t": 1.25, "press": "Dot"}.` };
+    }
+    const parsed = line.safeParse(value);
+    if (!parsed.success) return { ok: false, problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar) or "nose" (true or false).` };
+    const { t, ...input } = parsed.data;
+    inputs.push({ tUs: Math.round(t * 1e6), input });
+  }
+  return { ok: true, inputs };
+}
+export const recordedInputs = (trace: Trace): TimedInput[] => trace.events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
+export const writeInputs = (inputs: readonly TimedInput[]): string => inputs.map(({ tUs, input }) => JSON.stringify({ t: tUs / 1e6, ...input })).join('\n') + '\n';

@@ -1,0 +1,23 @@
+/** One SQLite file in the data folder, in WAL mode, migrated when it is first opened. */
+import Database from 'better-sqlite3';
+import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import * as schema from './schema.ts';
+
+export type Store = BetterSQLite3Database<typeof schema>;
+
+export function openDatabase(folder: string): Store {
+  mkdirSync(folder, { recursive: true });
+  const sqlite = new Database(join(folder, 'mossbell.sqlite'), { timeout: 2000 });
+  sqlite.pragma('journal_mode = WAL');
+  sqlite.pragma('synchronous = FULL');
+  sqlite.pragma('foreign_keys = ON');
+  const store = drizzle(sqlite, { schema });
+  migrate(store, { migrationsFolder: process.env.MOSSBELL_MIGRATIONS ?? 'drizzle' });
+  return store;
+}
+
+let opened: Store | undefined;
+export const database = (): Store => (opened ??= openDatabase(process.env.MOSSBELL_DATA ?? 'data'));

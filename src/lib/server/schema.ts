@@ -1,0 +1,25 @@
+import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+export const projects = sqliteTable('projects', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  device: text('device').notNull(),
+  /** a demo project is opened as a copy and never written */
+  demo: integer('demo', { mode: 'boolean' }).notNull().default(false),
+  changedAt: integer('changed_at').notNull()
+});
+
+/** Append-only: saving a project adds a version. */
+export const versions = sqliteTable(
+  'versions',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    at: integer('at').notNull(),
+    /** the project, as its file has it */
+    json: text('json').notNull()
+  },
+  (t) => [index('versions_project').on(t.projectId, t.id)]
+);
