@@ -6,7 +6,8 @@ import { noQuirks } from '../core/kit/quirks.ts';
 import { printPython } from '../core/language/python/print.ts';
 import type { RunOptions } from '../core/run/bench.ts';
 import type { Trace } from '../core/trace/trace.ts';
-import { programFile, StandIn, utf8, type LoadMicroPython } from '../board/standin/standin.ts';
+import { programFile, utf8 } from '../board/standin/program-file.ts';
+import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
 
 export async function runOnStandIn(run: RunOptions): Promise<Trace> {
   const { text, blocks } = printPython(run.program, run.kit);

@@ -11,7 +11,8 @@ import { emptyProgram, walkSteps, type Program, type Slot, type Step } from '../
 import { rehearse } from '../../core/run/interpreter.ts';
 import type { TimedInput, Trace, TraceEvent } from '../../core/trace/trace.ts';
 import { fernBed, longAisle } from '../../core/yard/mats.ts';
-import { programFile, StandIn, utf8, type LoadMicroPython } from './standin.ts';
+import { programFile, utf8 } from './program-file.ts';
+import { StandIn, type LoadMicroPython } from './standin.ts';
 
 const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));
 let ids = 0;

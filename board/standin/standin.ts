@@ -119,6 +119,9 @@ export class StandIn {
     if (this.running) this.stop = true;
   }
 
+  get benchOfRun(): Bench | undefined {
+    return this.bench;
+  }
   /** Everything on its file system, as it must survive a power cycle. */
   get flash(): Flash {
     const found: Flash = {};
@@ -236,11 +239,3 @@ function describe(info: string): { kind: string; message: string } {
   if (kind in ERRORS) return { kind, message: ERRORS[kind as ErrorKind] + (values ? ` (${values})` : '') };
   return { kind, message: values };
 }
-
-/** A program file: the text, and a last line with its checksum. */
-export function programFile(text: string): string {
-  const crc = (CRC32.str(text) >>> 0).toString(16).padStart(8, '0');
-  return `${text}# moss bell crc ${crc}\n`;
-}
-export const utf8 = (text: string): Uint8Array =>
-  Uint8Array.from(encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))), (c) => c.charCodeAt(0));

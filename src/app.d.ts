@@ -1,0 +1,16 @@
+declare global {
+  namespace App {
+    interface Error {
+      message: string;
+    }
+  }
+}
+declare module '*.wasm?url' {
+  const url: string;
+  export default url;
+}
+declare module '*.py?raw' {
+  const text: string;
+  export default text;
+}
+export {};

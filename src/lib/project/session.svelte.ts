@@ -1,0 +1,158 @@
+/**
+ * The open project of this tab: its value, its history, and its way into the browser's journal and the database.
+ * History is a list of Project values with structure shared: to undo is to take the value before.
+ */
+import { del, get, set } from 'idb-keyval';
+import type { Project } from '../../../core/project.ts';
+import { checkProject } from '../../../core/project.ts';
+import type { Program } from '../../../core/language/program.ts';
+import type { Kit } from '../../../core/kit/kit.ts';
+
+type Past = { label: string; project: Project };
+type Journal = { base: number; project: Project };
+export type Saving = 'saved' | 'saving' | 'kept here' | 'elsewhere';
+
+const SAVE_AFTER_MS = 500;
+const AGAIN_MS = 4000;
+
+export class Session {
+  project = $state.raw() as Project;
+  saving = $state<Saving>('saved');
+  /** why it is only kept in the browser, or what happened in another tab */
+  trouble = $state('');
+  /** where this tab's own work went when another tab had saved first */
+  secondId = $state<string>();
+  past = $state.raw<Past[]>([]);
+  future = $state.raw<Past[]>([]);
+  private version: number;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private busy = false;
+  private readonly channel: BroadcastChannel;
+  private readonly journal: string;
+
+  constructor(readonly id: string, version: number, project: Project) {
+    this.project = project;
+    this.version = version;
+    this.journal = `mossbell.journal.${id}`;
+    this.channel = new BroadcastChannel(`mossbell.${id}`);
+    this.channel.onmessage = ({ data }) => {
+      if (data > this.version && this.saving === 'saved') {
+        this.saving = 'elsewhere';
+        this.trouble = 'This project was changed in another tab.';
+      }
+    };
+  }
+
+  /** Opens a project; work that never reached the database is taken up again. */
+  static async open(id: string, fetcher: typeof fetch): Promise<Session> {
+    const response = await fetcher(`/api/projects/${id}`);
+    const answer = await response.json();
+    if (!response.ok) throw new Error(answer.message);
+    const session = new Session(id, answer.version, answer.project);
+    const kept = (await get(session.journal).catch(() => undefined)) as Journal | undefined;
+    if (kept && checkProject(kept.project).ok) {
+      if (kept.base === answer.version) {
+        session.past = [{ label: 'work taken up again', project: session.project }];
+        session.project = kept.project;
+        session.saving = 'saving';
+        session.saveSoon(0);
+      } else if (kept.base < answer.version && JSON.stringify(kept.project) !== JSON.stringify(answer.project)) await session.second(kept.project);
+      else await del(session.journal);
+    }
+    return session;
+  }
+
+  /** One gesture: the next value, and what to call it under Undo. */
+  change(label: string, project: Project): void {
+    if (project === this.project) return;
+    this.past = [...this.past, { label, project: this.project }];
+    this.future = [];
+    this.take(project);
+  }
+  program(label: string, program: Program): void {
+    if (program !== this.project.program) this.change(label, { ...this.project, program });
+  }
+  kit(label: string, kit: Kit, program = this.project.program): void {
+    this.change(label, { ...this.project, kit, program });
+  }
+  undo(): void {
+    const last = this.past.at(-1);
+    if (!last) return;
+    this.future = [...this.future, { label: last.label, project: this.project }];
+    this.past = this.past.slice(0, -1);
+    this.take(last.project);
+  }
+  redo(): void {
+    const next = this.future.at(-1);
+    if (!next) return;
+    this.past = [...this.past, { label: next.label, project: this.project }];
+    this.future = this.future.slice(0, -1);
+    this.take(next.project);
+  }
+
+  private take(project: Project): void {
+    this.project = project;
+    if (this.saving !== 'kept here') this.saving = 'saving';
+    const journal: Journal = { base: this.version, project };
+    set(this.journal, journal).catch(() => (this.trouble = 'This browser cannot keep a journal (its storage is full or switched off). Keep the tab open until it says saved.'));
+    this.saveSoon(SAVE_AFTER_MS);
+  }
+  private saveSoon(ms: number): void {
+    clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.save(), ms);
+  }
+  async save(): Promise<void> {
+    if (this.busy) return this.saveSoon(SAVE_AFTER_MS);
+    this.busy = true;
+    const project = this.project;
+    try {
+      const response = await fetch(`/api/projects/${this.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base: this.version, project }) });
+      const answer = await response.json();
+      if (response.status === 409) {
+        await this.second(project);
+        this.version = answer.version;
+        this.past = [...this.past, { label: 'the other tab', project: this.project }];
+        this.project = answer.project;
+        this.saving = 'saved';
+      } else if (!response.ok) throw new Error(answer.message);
+      else {
+        this.version = answer.version;
+        this.trouble = '';
+        this.channel.postMessage(this.version);
+        if (this.project === project) {
+          this.saving = 'saved';
+          await del(this.journal);
+        } else await set(this.journal, { base: this.version, project: this.project });
+      }
+    } catch (error) {
+      this.saving = 'kept here';
+      this.trouble = error instanceof TypeError ? 'The school computer does not answer. Your work is kept in this browser and saved when it does.' : (error as Error).message;
+      this.saveSoon(AGAIN_MS);
+    } finally {
+      this.busy = false;
+      if (this.project !== project && this.saving === 'saving') this.saveSoon(SAVE_AFTER_MS);
+    }
+  }
+  /** Another tab saved first: this tab's work becomes a project of its own, and both are offered. */
+  private async second(project: Project): Promise<void> {
+    const name = `${project.name} (second tab)`.slice(0, 80);
+    const response = await fetch('/api/projects', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...project, name }) });
+    if (!response.ok) throw new Error((await response.json()).message);
+    this.secondId = (await response.json()).id;
+    this.trouble = `Another tab had changed this project. What you did here was kept as "${name}".`;
+    await del(this.journal);
+  }
+  /** The newest from the database, after another tab saved. */
+  async refresh(): Promise<void> {
+    const answer = await (await fetch(`/api/projects/${this.id}`)).json();
+    this.version = answer.version;
+    this.past = [...this.past, { label: 'the other tab', project: this.project }];
+    this.project = answer.project;
+    this.saving = 'saved';
+    this.trouble = '';
+  }
+  close(): void {
+    this.channel.close();
+    if (this.saving === 'saving') void this.save();
+  }
+}

@@ -1,0 +1,16 @@
+<script lang="ts">
+  import { browser } from '$app/environment';
+  import Moon from '@lucide/svelte/icons/moon';
+  import Sun from '@lucide/svelte/icons/sun';
+  let dark = $state(browser && document.documentElement.classList.contains('dark'));
+  function change() {
+    dark = !dark;
+    document.documentElement.classList.toggle('dark', dark);
+    localStorage.setItem('mossbell.theme', dark ? 'dark' : 'light');
+    window.dispatchEvent(new Event('mossbell:theme'));
+  }
+</script>
+
+<button class="btn btn-ghost !px-2" onclick={change} aria-label={dark ? 'Light theme' : 'Dark theme'} title={dark ? 'Light theme' : 'Dark theme'}>
+  {#if dark}<Sun size={17} />{:else}<Moon size={17} />{/if}
+</button>

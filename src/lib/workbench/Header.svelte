@@ -1,0 +1,48 @@
+<script lang="ts">
+  import FileDown from '@lucide/svelte/icons/file-down';
+  import Volume2 from '@lucide/svelte/icons/volume-2';
+  import VolumeX from '@lucide/svelte/icons/volume-x';
+  import NameDialog from '../ui/NameDialog.svelte';
+  import ThemeButton from '../ui/ThemeButton.svelte';
+  import TopBar from '../ui/TopBar.svelte';
+  import SaveState from '../project/SaveState.svelte';
+  import { saveFile } from '../shelf/files.ts';
+  import { SPEEDS } from './runs.svelte.ts';
+  import DeviceChip from './send/DeviceChip.svelte';
+  import { useWorkbench } from './workbench.svelte.ts';
+  const w = useWorkbench();
+  const { runs, session } = w;
+  let names: NameDialog;
+  const clock = $derived.by(() => {
+    const s = runs.playheadUs / 1e6;
+    return `${String(Math.floor(s / 60)).padStart(2, '0')}:${(s % 60).toFixed(2).padStart(5, '0')}`;
+  });
+  async function rename() {
+    const name = await names.ask('What shall the project be called?', 'name', session.project.name);
+    if (name) session.change('rename the project', { ...session.project, name });
+  }
+  function step() {
+    if (runs.busy) runs.step();
+    else w.rehearse(true);
+  }
+</script>
+
+<TopBar>
+  {#snippet name()}<div class="min-w-0 leading-tight"><button class="block max-w-[190px] cursor-pointer truncate text-left font-display text-[17px] font-semibold" title="Rename" onclick={rename}><h1 class="inline text-[17px]">{session.project.name}</h1></button><SaveState {session} /></div>{/snippet}
+  <a class="btn btn-ghost !px-2.5" href="/project/{session.id}/kit">Kit sheet</a>
+  <span class="w-1"></span>
+  {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.resume()}>▶ Go on</button>
+  {:else}<button class="btn btn-go" onclick={() => w.rehearse()} data-testid="rehearse">▶ Rehearse</button>{/if}
+  <button class="btn btn-ghost !px-2.5" disabled={runs.state !== 'running'} onclick={() => runs.pause()}>Pause</button>
+  <button class="btn btn-ghost !px-2.5" disabled={runs.state === 'running'} onclick={step}>Step</button>
+  <button class="btn btn-ghost !px-2.5" disabled={!runs.busy} onclick={() => runs.stop()}>Stop</button>
+  <span class="w-[74px] font-mono text-[14px] opacity-90" data-testid="clock" aria-label="Clock">{clock}</span>
+  <select class="rounded-lg border border-[#51665a] bg-header px-1.5 py-1.5 text-[#eef2e4]" aria-label="Speed" value={runs.speed} onchange={(e) => runs.setSpeed(Number(e.currentTarget.value))}>
+    {#each SPEEDS as s (s)}<option value={s}>{s === Infinity ? 'as fast as it goes' : `${s}×`}</option>{/each}
+  </select>
+  <button class="btn btn-ghost !px-2" aria-label={w.muted ? 'Sound on' : 'Sound off'} title={w.muted ? 'Sound on' : 'Sound off'} onclick={() => (w.muted = !w.muted)}>{#if w.muted}<VolumeX size={17} />{:else}<Volume2 size={17} />{/if}</button>
+  <button class="btn btn-ghost !px-2" aria-label="Save as a file" title="Save as a file" onclick={() => saveFile(session.project)}><FileDown size={17} /></button>
+  <ThemeButton />
+  <DeviceChip />
+</TopBar>
+<NameDialog bind:this={names} />

@@ -1,0 +1,151 @@
+/**
+ * The runs of this workbench: the rehearsal that goes on, the last one as a ghost, and what the device did. What people see
+ * is the state of one trace at the playhead.
+ */
+import * as Comlink from 'comlink';
+import type { Project } from '../../../core/project.ts';
+import type { Value } from '../../../core/language/program.ts';
+import { Follow, type Delta } from '../../../core/trace/recorder.ts';
+import { stateAt, type State } from '../../../core/trace/query.ts';
+import type { ChannelSpec, Input, Trace, TraceHeader } from '../../../core/trace/trace.ts';
+import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
+
+export type RunKind = 'rehearsal' | 'device';
+/** One recorded run, and a number that changes as it grows. */
+export class Run {
+  readonly follow: Follow;
+  version = $state(0);
+  constructor(readonly kind: RunKind, readonly name: string, header: TraceHeader, specs: ChannelSpec[]) {
+    this.follow = new Follow(header, specs);
+  }
+  get trace(): Trace {
+    return this.follow.trace;
+  }
+  add(delta: Delta): void {
+    this.follow.add(delta);
+    this.version++;
+  }
+  get endUs(): number {
+    return this.version >= 0 ? this.trace.ticks * 1000 : 0;
+  }
+}
+
+export const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, Infinity] as const;
+
+export class Runs {
+  current = $state.raw<Run>();
+  ghost = $state.raw<Run>();
+  device = $state.raw<Run>();
+  /** what the device does out of reach: seen in the yard, not yet in the trace */
+  away = $state.raw<Run>();
+  /** which of them the playhead is on */
+  shown = $state<RunKind>('rehearsal');
+  state = $state<'idle' | 'running' | 'paused' | 'ended'>('idle');
+  here = $state<string>();
+  variables = $state.raw<Record<string, Value>>({});
+  speed = $state<number>(1);
+  /** where the playhead stands, or undefined while it follows the run */
+  scrubUs = $state<number>();
+  seed = 1;
+  private worker: Worker | undefined;
+  private api: Comlink.Remote<BenchApi> | undefined;
+  private runNumber = 0;
+
+  private bench(): Comlink.Remote<BenchApi> {
+    if (!this.api) {
+      this.worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' });
+      this.api = Comlink.wrap<BenchApi>(this.worker);
+    }
+    return this.api;
+  }
+
+  get run(): Run | undefined {
+    return this.shown === 'device' ? this.device : this.current;
+  }
+  get playheadUs(): number {
+    return this.scrubUs ?? this.run?.endUs ?? 0;
+  }
+  get view(): State | undefined {
+    const out = this.shown === 'device' ? this.away : undefined;
+    if (out) return stateAt(out.trace, out.endUs);
+    const run = this.run;
+    return run && run.version >= 0 ? stateAt(run.trace, this.playheadUs) : undefined;
+  }
+  /** The run whose robot is seen in the yard. */
+  get seen(): Run | undefined {
+    return (this.shown === 'device' ? this.away : undefined) ?? this.run;
+  }
+  get seenUs(): number {
+    return this.shown === 'device' && this.away ? this.away.endUs : this.playheadUs;
+  }
+  /** Blocks that are running at the playhead; the one it is paused before while it is paused. */
+  get lit(): string[] {
+    if (this.state === 'paused' && this.scrubUs === undefined && this.here) return [this.here];
+    const run = this.run;
+    if (!run || (this.state === 'ended' && this.scrubUs === undefined)) return [];
+    return this.view?.blocks ?? [];
+  }
+
+  async begin(project: Project, paused = false): Promise<void> {
+    if (this.current) this.ghost = this.current;
+    this.state = paused ? 'paused' : 'running';
+    this.scrubUs = undefined;
+    this.shown = 'rehearsal';
+    this.here = undefined;
+    const options = { program: project.program, kit: project.kit, mat: project.mat, start: project.start, seed: this.seed, name: project.name };
+    const plain = JSON.parse(JSON.stringify(options)) as typeof options;
+    const early: Frame[] = [];
+    let number = -1;
+    const take = (frame: Frame): void => {
+      if (number < 0) early.push(frame);
+      else if (frame.run === number && number === this.runNumber) this.take(frame);
+    };
+    const begun = await this.bench().begin(plain, this.speed, paused, Comlink.proxy(take));
+    number = this.runNumber = begun.run;
+    this.current = new Run('rehearsal', 'This run', begun.header, begun.specs);
+    for (const frame of early) take(frame);
+  }
+  private take(frame: Frame): void {
+    this.current?.add(frame.delta);
+    this.state = frame.state;
+    this.here = frame.here;
+    this.variables = frame.variables;
+  }
+  pause(): void {
+    void this.api?.pause();
+  }
+  resume(): void {
+    this.state = 'running';
+    this.scrubUs = undefined;
+    void this.api?.resume();
+  }
+  step(): void {
+    this.scrubUs = undefined;
+    void this.api?.step();
+  }
+  stop(): void {
+    void this.api?.stop();
+  }
+  setSpeed(speed: number): void {
+    this.speed = speed;
+    void this.api?.speed(speed);
+  }
+  input(input: Input): void {
+    if (this.state === 'running' || this.state === 'paused') void this.api?.input(input);
+  }
+  get busy(): boolean {
+    return this.state === 'running' || this.state === 'paused';
+  }
+  /** The robot was moved by hand: it stands where it was put, and the last run stays as a ghost. */
+  clear(): void {
+    if (this.current) this.ghost = this.current;
+    this.current = undefined;
+    this.state = 'idle';
+    this.scrubUs = undefined;
+  }
+  close(): void {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.api = undefined;
+  }
+}

@@ -1,0 +1,300 @@
+/**
+ * The device at the top of the workbench: which stand-in, whether it is plugged in, what it is doing, and sending to it.
+ * A stand-in lives in its own worker and keeps its file system in this browser, as a board keeps its flash.
+ */
+import CRC32 from 'crc-32';
+import { get, set } from 'idb-keyval';
+import libraryText from '../../../../board/lib/mossbell.py?raw';
+import { programFile } from '../../../../board/standin/program-file.ts';
+import { printPython } from '../../../../core/language/python/print.ts';
+import { LinkClosed, LinkProblem, type LinkPort } from '../../../../core/link/port.ts';
+import { send, type Found, type Progress } from '../../../../core/link/send.ts';
+import type { Pose } from '../../../../core/yard/mat.ts';
+import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts';
+import { Ring } from '../../../workers/ring.ts';
+import { Run } from '../runs.svelte.ts';
+import type { Workbench } from '../workbench.svelte.ts';
+
+
+type Flash = Record<string, Uint8Array>;
+/** The stand-ins that ship. */
+export const STAND_INS = [
+  { name: 'Barrow 3', serial: 'MB-BAR-0003', library: true },
+  { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false }
+] as const;
+export type Status = 'not plugged in' | 'starting' | 'library missing' | 'ready' | 'sending' | 'busy running' | 'on battery' | 'flat';
+
+const VERSION = /VERSION = "([^"]+)"/.exec(libraryText)![1];
+const encoder = new TextEncoder();
+const memory = (serial: string): string => `mossbell.device.${serial}`;
+type Kept = { flash: Flash; charge?: number; maps: [number, (string | null)[]][] };
+
+/** The cable, as the sending procedure sees it. */
+class Cable implements LinkPort {
+  private arrived: Uint8Array[] = [];
+  private wake: (() => void) | undefined;
+  private closed = false;
+  constructor(private readonly out: (bytes: Uint8Array) => void) {}
+  async write(bytes: Uint8Array): Promise<void> {
+    if (this.closed) throw new LinkClosed();
+    this.out(bytes);
+  }
+  async read(timeoutMs: number): Promise<Uint8Array | undefined> {
+    if (!this.arrived.length && !this.closed) {
+      await new Promise<void>((resolve) => {
+        const timer = setTimeout(resolve, timeoutMs);
+        this.wake = () => {
+          clearTimeout(timer);
+          resolve();
+        };
+      });
+      this.wake = undefined;
+    }
+    if (this.closed) throw new LinkClosed();
+    return this.arrived.shift();
+  }
+  receive(bytes: Uint8Array): void {
+    this.arrived.push(bytes);
+    this.wake?.();
+  }
+  close(): void {
+    this.closed = true;
+    this.wake?.();
+  }
+}
+
+export class DeviceLink {
+  unit = $state<(typeof STAND_INS)[number]>(STAND_INS[0]);
+  plugged = $state(false);
+  powered = $state(false);
+  running = $state(false);
+  hasLibrary = $state(false);
+  charge = $state<number>();
+  progress = $state.raw<Progress>();
+  /** asked of the person while sending */
+  question = $state.raw<{ found: Found; answer: (yes: boolean) => void }>();
+  message = $state('');
+  /** what went wrong last, or what was confirmed */
+  mood = $state<'' | 'good' | 'bad'>('');
+  /** where it stands in the yard; undefined until it was put there */
+  pose = $state.raw<Pose>();
+  /** a run made on battery, waiting to be fetched when plugged in */
+  unread = $state(false);
+  private worker: Worker | undefined;
+  private ring: Ring | undefined;
+  private cable: Cable | undefined;
+  private kept: Kept = { flash: {}, maps: [] };
+  private booted: (() => void) | undefined;
+  private cancelled = false;
+
+  constructor(private readonly workbench: Workbench) {}
+
+  get status(): Status {
+    if (!this.powered) return 'not plugged in';
+    if (this.charge === 0 && !this.plugged) return 'flat';
+    if (this.progress) return 'sending';
+    if (this.running) return this.plugged ? 'busy running' : 'on battery';
+    if (!this.plugged) return 'on battery';
+    return this.hasLibrary ? 'ready' : 'library missing';
+  }
+  /** Without shared memory the board cannot be spoken to while its program runs. */
+  get canInterrupt(): boolean {
+    return typeof SharedArrayBuffer !== 'undefined' && crossOriginIsolated;
+  }
+
+  async choose(name: string): Promise<void> {
+    if (name === this.unit.name) return;
+    this.shutDown();
+    this.unit = STAND_INS.find((s) => s.name === name)!;
+    await this.plugIn();
+  }
+  async plugIn(): Promise<void> {
+    this.mood = '';
+    this.message = '';
+    if (!this.worker) await this.boot();
+    this.plugged = true;
+    const { runs } = this.workbench;
+    if (runs.away) {
+      runs.device = runs.away;
+      runs.away = undefined;
+      this.unread = false;
+      this.message = 'What it did on its own is in the trace now, beside the rehearsal.';
+      this.mood = 'good';
+    }
+  }
+  private async boot(): Promise<void> {
+    const kept = (await get(memory(this.unit.serial)).catch(() => undefined)) as Kept | undefined;
+    this.kept = kept ?? { flash: this.unit.library ? { 'lib/mossbell.py': encoder.encode(libraryText) } : {}, maps: [] };
+    this.worker = new Worker(new URL('../../../workers/board.worker.ts', import.meta.url), { type: 'module' });
+    this.worker.onmessage = ({ data }: MessageEvent<FromBoard>) => this.hear(data);
+    const buffer = this.canInterrupt ? Ring.make() : undefined;
+    this.ring = buffer && new Ring(buffer);
+    const ready = new Promise<void>((resolve) => (this.booted = resolve));
+    this.tell({ type: 'boot', ring: buffer, serial: this.unit.serial, name: this.unit.name, flash: this.kept.flash, charge: this.kept.charge, maps: this.kept.maps });
+    await ready;
+    this.powered = true;
+  }
+  private tell(message: ToBoard): void {
+    this.worker?.postMessage(message);
+  }
+  private order(order: Order): void {
+    if (this.ring?.put(order)) this.tell({ type: 'ring' });
+    else this.tell(order);
+  }
+  private hear(message: FromBoard): void {
+    switch (message.type) {
+      case 'ready':
+        this.hasLibrary = message.hasLibrary;
+        this.charge = message.charge;
+        this.booted?.();
+        break;
+      case 'serial':
+        if (this.plugged) this.cable?.receive(message.bytes);
+        break;
+      case 'flash':
+        this.hasLibrary = message.hasLibrary;
+        this.kept = { ...this.kept, flash: message.flash, charge: message.charge };
+        void this.remember();
+        break;
+      case 'began': {
+        this.running = true;
+        const run = new Run('device', `${this.unit.name}, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`, message.header, message.specs);
+        const { runs } = this.workbench;
+        if (this.plugged) runs.device = run;
+        else runs.away = run;
+        runs.shown = 'device';
+        runs.scrubUs = undefined;
+        break;
+      }
+      case 'frame':
+        (this.workbench.runs.away ?? this.workbench.runs.device)?.add(message.delta);
+        this.charge = message.charge;
+        this.pose = message.pose;
+        break;
+      case 'ended':
+        this.running = false;
+        this.charge = message.charge;
+        if (message.place) this.pose = message.place.pose;
+        if (message.message) {
+          this.message = message.message;
+          this.mood = 'bad';
+        } else if (this.workbench.runs.away) this.unread = true;
+        this.kept = { ...this.kept, charge: message.charge };
+        void this.remember();
+    }
+  }
+  private remember(): Promise<void> {
+    return set(memory(this.unit.serial), $state.snapshot(this.kept)).catch(() => undefined);
+  }
+
+  /** Pulls the cable. In the middle of sending, the old program is still on the device. */
+  unplug(): void {
+    this.plugged = false;
+    this.cable?.close();
+    this.message = '';
+    this.mood = '';
+    this.pose ??= this.workbench.session.project.start ?? this.workbench.session.project.mat.start;
+  }
+  /** Takes the battery out and puts it back: what is in the file system stays. */
+  private shutDown(): void {
+    this.cable?.close();
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.ring = undefined;
+    this.powered = false;
+    this.plugged = false;
+    this.running = false;
+    this.progress = undefined;
+    this.pose = undefined;
+    this.workbench.runs.away = undefined;
+    this.unread = false;
+    this.message = '';
+    this.mood = '';
+  }
+
+  async send(start = false): Promise<void> {
+    if (!this.plugged || this.progress) return;
+    const { project } = this.workbench.session;
+    const { text, blocks } = printPython(project.program, project.kit);
+    const file = encoder.encode(programFile(text));
+    const crc = CRC32.str(text) >>> 0;
+    this.cancelled = false;
+    this.mood = '';
+    this.message = '';
+    if (this.running) this.order({ type: 'interrupt' });
+    const cable = (this.cable = new Cable((bytes) => this.order({ type: 'serial', bytes: [...bytes] })));
+    this.progress = { stage: 'asking', share: 0, says: 'Asking the device what it has' };
+    try {
+      const { number } = await send(cable, {
+        file,
+        library: { file: encoder.encode(libraryText), version: VERSION },
+        mayInstall: (found) => new Promise<boolean>((answer) => (this.question = { found, answer: (yes) => ((this.question = undefined), answer(yes)) })),
+        progress: (p) => (this.progress = p),
+        cancelled: () => this.cancelled
+      });
+      this.kept = { ...this.kept, maps: [...this.kept.maps.filter(([c]) => c !== crc).slice(-20), [crc, blocks]] };
+      this.order({ type: 'map', crc, blocks });
+      await this.remember();
+      this.message = `"${project.name}" is on ${this.unit.name} as program ${number}. Unplug it, stand it in the yard, and press Dot on its face.`;
+      this.mood = 'good';
+      this.confirm();
+      if (start) this.pressDot();
+    } catch (error) {
+      this.mood = 'bad';
+      this.message = error instanceof LinkClosed ? 'Unplugged while sending. The program that was on the device before is still there, whole.' : error instanceof LinkProblem ? error.message : `Sending failed: ${(error as Error).message}`;
+    } finally {
+      this.progress = undefined;
+      this.question = undefined;
+    }
+  }
+  cancel(): void {
+    this.cancelled = true;
+    this.question?.answer(false);
+  }
+  /** Two rising tones. */
+  private confirm(): void {
+    if (this.workbench.muted) return;
+    try {
+      const audio = new AudioContext();
+      [523.25, 783.99].forEach((hertz, i) => {
+        const osc = audio.createOscillator();
+        const gain = audio.createGain();
+        osc.frequency.value = hertz;
+        gain.gain.value = 0.08;
+        osc.connect(gain).connect(audio.destination);
+        osc.start(audio.currentTime + i * 0.14);
+        osc.stop(audio.currentTime + i * 0.14 + 0.13);
+      });
+    } catch {
+      // no sound on this computer: the words stay
+    }
+  }
+
+  /** Where it stands: what its program will drive. */
+  put(pose: Pose): void {
+    this.pose = pose;
+  }
+  /** Dot on its face: starts the program, or is a button of the program that runs. */
+  pressDot(): void {
+    if (!this.powered) return;
+    if (this.running) return this.press('Dot', true);
+    const { project } = this.workbench.session;
+    const pose = this.pose ?? project.start ?? project.mat.start;
+    this.message = '';
+    this.mood = '';
+    this.order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
+    this.order({ type: 'start' });
+  }
+  press(button: 'Dot' | 'Bar', down: boolean): void {
+    if (this.running) this.order({ type: 'press', button, down });
+  }
+  nose(down: boolean): void {
+    if (this.running) this.order({ type: 'input', input: { nose: down } });
+  }
+  halt(): void {
+    this.order({ type: 'interrupt' });
+  }
+  close(): void {
+    this.shutDown();
+  }
+}

@@ -1,0 +1,156 @@
+<script lang="ts">
+  import { scaleLinear } from 'd3-scale';
+  import { onMount } from 'svelte';
+  import { partName } from '../../../../core/kit/kit.ts';
+  import { sentence } from '../../../../core/language/catalogue.ts';
+  import { allSteps } from '../../../../core/language/program.ts';
+  import { findings } from '../../../../core/trace/findings.ts';
+  import { traceCsv } from '../../../../core/trace/files.ts';
+  import { download, fileName } from '../../shelf/files.ts';
+  import type { Run } from '../runs.svelte.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  import { blockAt, draw, lanesOf, palette, type Palette } from './lanes.ts';
+
+  const w = useWorkbench();
+  const { runs } = w;
+  let canvas: HTMLCanvasElement;
+  let width = $state(600);
+  let colours = $state.raw<Palette>();
+  /** chosen by the person; otherwise the whole run */
+  let window_ = $state<[number, number]>();
+  let ghost = $state(true);
+  let beside = $state(true);
+  let listing = $state(false);
+  const lanes = $derived(lanesOf(w.session.project.kit));
+  const height = $derived(lanes.reduce((h, l) => h + l.height, 0));
+  const run = $derived(runs.run);
+  const other = $derived<Run | undefined>(runs.shown === 'device' ? (beside ? runs.current : undefined) : ((beside ? runs.device : undefined) ?? (ghost ? runs.ghost : undefined)));
+  const endUs = $derived(run?.endUs ?? 0);
+  const full = $derived<[number, number]>([0, Math.max(4e6, endUs * 1.04, (other?.endUs ?? 0) * 1.04)]);
+  const range = $derived(window_ ?? full);
+  const x = $derived(scaleLinear(range, [0, width]));
+  const ticks = $derived(x.ticks(Math.max(2, Math.floor(width / 110))));
+  const found = $derived(run && run.version >= 0 && run.trace.ended ? findings(run.trace) : []);
+  const names = $derived(new Map([...allSteps(w.session.project.program)].map((s) => [s.id, sentence(s, w.session.project.program, (socket) => partName(w.session.project.kit, socket))])));
+  const now = $derived(runs.lit.at(-1));
+
+  onMount(() => {
+    colours = palette();
+    const theme = () => (colours = palette());
+    window.addEventListener('mossbell:theme', theme);
+    return () => window.removeEventListener('mossbell:theme', theme);
+  });
+  $effect(() => {
+    if (!canvas || !colours) return;
+    const ratio = devicePixelRatio || 1;
+    if (canvas.width !== Math.round(width * ratio) || canvas.height !== Math.round(height * ratio)) {
+      canvas.width = Math.round(width * ratio);
+      canvas.height = Math.round(height * ratio);
+    }
+    const g = canvas.getContext('2d')!;
+    g.setTransform(ratio, 0, 0, ratio, 0, 0);
+    if (!run || run.version < 0) return void g.clearRect(0, 0, width, height);
+    draw(g, { trace: run.trace, ghost: other && other.version >= 0 ? other.trace : undefined, fromUs: range[0], toUs: range[1], width, lanes, program: w.session.project.program, selected: w.selected, palette: colours });
+  });
+  const time = (event: PointerEvent | WheelEvent) => x.invert(event.clientX - canvas.getBoundingClientRect().left);
+  let mode: 'scrub' | 'pan' | undefined;
+  let grabbed = 0;
+  function down(event: PointerEvent) {
+    if (!run) return;
+    canvas.setPointerCapture(event.pointerId);
+    mode = event.shiftKey || event.button === 1 ? 'pan' : 'scrub';
+    grabbed = time(event);
+    if (mode === 'pan') return;
+    scrub(grabbed);
+    if (event.offsetY < lanes[0].height) {
+      const id = blockAt(run.trace, w.session.project.program, grabbed, ((range[1] - range[0]) / width) * 4);
+      if (id) w.selected = id;
+    }
+  }
+  function move(event: PointerEvent) {
+    if (mode === 'scrub') scrub(time(event));
+    else if (mode === 'pan') shift(grabbed - time(event));
+  }
+  function scrub(t: number) {
+    runs.scrubUs = Math.max(0, Math.min(endUs, Math.round(t)));
+  }
+  function shift(by: number) {
+    const from = Math.max(0, range[0] + by);
+    window_ = [from, from + range[1] - range[0]];
+  }
+  function zoomAt(t: number, by: number) {
+    const size = Math.min(full[1], Math.max(2000, (range[1] - range[0]) * by));
+    const from = Math.max(0, t - ((t - range[0]) / (range[1] - range[0])) * size);
+    window_ = size >= full[1] ? undefined : [from, from + size];
+  }
+  function wheel(event: WheelEvent) {
+    if (!event.ctrlKey && !event.altKey && Math.abs(event.deltaX) <= Math.abs(event.deltaY) && !event.shiftKey) return;
+    event.preventDefault();
+    if (event.ctrlKey || event.altKey) zoomAt(time(event), event.deltaY > 0 ? 1.25 : 0.8);
+    else shift(((event.deltaX || event.deltaY) / width) * (range[1] - range[0]));
+  }
+  function keys(event: KeyboardEvent) {
+    const step = event.shiftKey ? 1000 : 50_000;
+    if (event.key === 'ArrowLeft') scrub(runs.playheadUs - step);
+    else if (event.key === 'ArrowRight') scrub(runs.playheadUs + step);
+    else if (event.key === 'Home') scrub(0);
+    else if (event.key === 'End') runs.scrubUs = undefined;
+    else if (event.key === '+') zoomAt(runs.playheadUs, 0.8);
+    else if (event.key === '-') zoomAt(runs.playheadUs, 1.25);
+    else return;
+    event.preventDefault();
+  }
+  function csv() {
+    if (run) download(`${fileName(w.session.project.name)}-${fileName(run.name)}.csv`, traceCsv(run.trace), 'text/csv');
+  }
+</script>
+
+<section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label="Trace">
+  <div class="bar !min-h-8">
+    <h2 class="mr-1 font-sans text-[14px] font-bold">Trace</h2>
+    <button class="chip" aria-pressed={runs.shown === 'rehearsal'} onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>This run</button>
+    {#if runs.ghost}<button class="chip" aria-pressed={ghost} onclick={() => (ghost = !ghost)}>+ last run</button>{/if}
+    {#if runs.device}
+      <button class="chip" aria-pressed={runs.shown === 'device'} onclick={() => ((runs.shown = 'device'), (runs.scrubUs = undefined))} data-testid="device-run">{runs.device.name}</button>
+      <button class="chip" aria-pressed={beside} onclick={() => (beside = !beside)}>beside each other</button>
+    {/if}
+    <span class="flex-1"></span>
+    {#if run}
+      <span class="font-mono text-[12.5px] text-soft tabular-nums" data-testid="playhead">{(runs.playheadUs / 1e6).toFixed(3)} s</span>
+      {#if runs.scrubUs !== undefined}<button class="chip underline" onclick={() => (runs.scrubUs = undefined)}>to the end</button>{/if}
+      <button class="chip" aria-expanded={listing} disabled={!found.length} onclick={() => (listing = !listing)}>{found.length} {found.length === 1 ? 'finding' : 'findings'}</button>
+      <button class="chip" aria-label="Shorter time" onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</button><button class="chip" aria-label="Longer time" onclick={() => zoomAt(runs.playheadUs, 1.6)}>−</button><button class="chip" onclick={() => (window_ = undefined)}>Whole run</button>
+      <button class="chip" onclick={csv}>CSV</button>
+    {/if}
+  </div>
+  <div class="relative min-h-0 flex-1">
+    {#if !run}
+      <p class="p-4 text-soft">{runs.device ? 'Rehearse, to see the two runs beside each other.' : 'Everything that a run does is recorded here, on one time axis: blocks, wheels, sensors, lamps. Press Rehearse.'}</p>
+    {/if}
+    <div class="absolute inset-0 overflow-x-hidden overflow-y-auto {run ? '' : 'invisible'}">
+      <div class="relative grid grid-cols-[150px_1fr]" style="height: {height}px">
+        <div class="pointer-events-none" aria-hidden="true">
+          {#each lanes as lane (lane.title)}
+            <div class="px-3.5 leading-[1.15]" style="height: {lane.height}px"><b class="block pt-0.5 text-[12px]">{lane.title}</b><span class="block truncate text-[10.5px] text-soft">{lane.kind === 'blocks' ? (now ? (names.get(now) ?? now) : '') : lane.line}</span></div>
+          {/each}
+        </div>
+        <div class="relative min-w-0" bind:clientWidth={width}>
+          <canvas bind:this={canvas} style="width: {width}px; height: {height}px" class="absolute inset-0 cursor-crosshair touch-none" tabindex="0" role="slider" aria-label="Playhead: time in the trace" aria-valuemin="0" aria-valuemax={endUs / 1e6} aria-valuenow={runs.playheadUs / 1e6} aria-valuetext="{(runs.playheadUs / 1e6).toFixed(2)} seconds" onpointerdown={down} onpointermove={move} onpointerup={() => (mode = undefined)} onwheel={wheel} onkeydown={keys} data-testid="trace"></canvas>
+          {#if run && runs.playheadUs >= range[0] && runs.playheadUs <= range[1]}
+            <div class="pointer-events-none absolute top-0 bottom-0 w-0 border-l-2 border-brass" style="left: {x(runs.playheadUs)}px"><i class="absolute -top-0 -left-[6px] h-2.5 w-2.5 rounded-full bg-brass"></i></div>
+          {/if}
+        </div>
+      </div>
+    </div>
+    {#if listing}
+      <ol class="absolute right-2 bottom-2 z-20 max-h-[calc(100%-1rem)] w-[420px] overflow-auto rounded-xl border border-rule bg-card p-2 shadow-lg" aria-label="Findings">
+        {#each found as f, i (i)}
+          <li><button class="w-full rounded-lg px-2 py-1.5 text-left hover:bg-linen" onclick={() => { runs.scrubUs = f.fromUs; if (f.blocks[0]) w.selected = f.blocks[0]; }}><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span> {f.says}{#if f.blocks[0]}<small class="block text-soft">{names.get(f.blocks[0]) ?? f.blocks[0]}</small>{/if}</button></li>
+        {/each}
+      </ol>
+    {/if}
+  </div>
+  <div class="relative ml-[150px] h-[17px] shrink-0 overflow-hidden border-t border-rule text-[10.5px] text-soft {run ? '' : 'invisible'}" aria-hidden="true">
+    {#each ticks as t (t)}<span class="absolute pl-0.5 tabular-nums" style="left: {x(t)}px">{t / 1e6} s</span>{/each}
+  </div>
+</section>

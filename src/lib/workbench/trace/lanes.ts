@@ -1,0 +1,214 @@
+/** Which lanes a trace has, and drawing them on a canvas with D3 scales. */
+import { scaleLinear } from 'd3-scale';
+import { definition, familyOf } from '../../../../core/language/catalogue.ts';
+import type { Family } from '../../../../core/language/define.ts';
+import type { Kit } from '../../../../core/kit/kit.ts';
+import { allSteps, type Program } from '../../../../core/language/program.ts';
+import { envelope } from '../../../../core/trace/query.ts';
+import { channel, type Trace, type TraceEvent } from '../../../../core/trace/trace.ts';
+
+export type Lane =
+  | { kind: 'blocks'; title: string; line: string; height: number }
+  | { kind: 'curve'; title: string; line: string; height: number; keys: { key: string; colour: 'ink' | 'brass' | 'water' | 'act' }[]; range?: [number, number] }
+  | { kind: 'lamps'; title: string; line: string; height: number; side: 'left' | 'right' }
+  | { kind: 'log'; title: string; line: string; height: number };
+
+export function lanesOf(kit: Kit): Lane[] {
+  const servos = kit.parts.filter((p) => p.type === 'servo');
+  return [
+    { kind: 'blocks', title: 'Blocks', line: '', height: 30 },
+    { kind: 'curve', title: 'Wheel power', line: 'left, right · %', height: 32, keys: [{ key: 'powerLeft', colour: 'ink' }, { key: 'powerRight', colour: 'brass' }], range: [-100, 100] },
+    { kind: 'curve', title: 'Wheel speed', line: 'left, right · cm/s', height: 32, keys: [{ key: 'speedLeft', colour: 'ink' }, { key: 'speedRight', colour: 'brass' }] },
+    { kind: 'curve', title: 'Distance ahead', line: 'cm', height: 32, keys: [{ key: 'distance', colour: 'water' }], range: [0, 180] },
+    { kind: 'curve', title: 'Heading', line: '°, clockwise', height: 32, keys: [{ key: 'heading', colour: 'ink' }], range: [0, 360] },
+    { kind: 'lamps', title: 'Lamp left', line: '', height: 19, side: 'left' },
+    { kind: 'lamps', title: 'Lamp right', line: '', height: 19, side: 'right' },
+    ...servos.map((s): Lane => ({ kind: 'curve', title: `Servo ${s.name}`, line: '°', height: 32, keys: [{ key: `servo${s.socket}`, colour: 'act' }], range: [0, 180] })),
+    { kind: 'log', title: 'Log', line: '', height: 30 }
+  ];
+}
+
+export type Palette = Record<'ink' | 'soft' | 'rule' | 'card' | 'water' | Family, string> & { brass: string; clay: string };
+export function palette(): Palette {
+  const style = getComputedStyle(document.documentElement);
+  const v = (name: string): string => style.getPropertyValue(`--${name}`).trim();
+  return { ink: v('ink'), soft: v('soft'), rule: v('rule'), card: v('card'), water: v('water'), order: v('order'), act: v('act'), think: v('think'), read: v('read'), brass: '#b5842a', clay: v('clay') };
+}
+const LAMP: Record<string, string> = { amber: '#e0a100', red: '#d2402f', green: '#3f9a3a', blue: '#3b76d6', violet: '#8c55c4', white: '#c9c9b8' };
+
+export type Drawing = { trace: Trace; ghost?: Trace; fromUs: number; toUs: number; width: number; lanes: Lane[]; program: Program; selected?: string; palette: Palette };
+
+/** Rows of spans that are steps which do something themselves, not the loops around them. */
+const WRAPS = new Set(['repeat.times', 'repeat.ever', 'repeat.until', 'choose.if', 'routine.do']);
+
+export function draw(g: CanvasRenderingContext2D, d: Drawing): void {
+  const x = scaleLinear([d.fromUs, d.toUs], [0, d.width]);
+  g.clearRect(0, 0, d.width, 10000);
+  const total = d.lanes.reduce((h, l) => h + l.height, 0);
+  g.strokeStyle = d.palette.rule;
+  g.globalAlpha = 0.7;
+  g.lineWidth = 1;
+  for (const t of x.ticks(8)) {
+    g.beginPath();
+    g.moveTo(Math.round(x(t)) + 0.5, 0);
+    g.lineTo(Math.round(x(t)) + 0.5, total);
+    g.stroke();
+  }
+  g.globalAlpha = 1;
+  let top = 0;
+  for (const lane of d.lanes) {
+    g.save();
+    g.translate(0, top);
+    if (lane.kind === 'blocks') blocks(g, d, lane.height);
+    else if (lane.kind === 'curve') curve(g, d, lane);
+    else if (lane.kind === 'lamps') lamps(g, d, lane, x);
+    else log(g, d, x, lane.height);
+    g.restore();
+    top += lane.height;
+    g.strokeStyle = d.palette.rule;
+    g.beginPath();
+    g.moveTo(0, top - 0.5);
+    g.lineTo(d.width, top - 0.5);
+    g.stroke();
+  }
+}
+
+const kindsOf = new WeakMap<Program, Map<string, string>>();
+function kinds(program: Program): Map<string, string> {
+  let found = kindsOf.get(program);
+  if (!found) kindsOf.set(program, (found = new Map([...allSteps(program)].map((s) => [s.id, s.kind]))));
+  return found;
+}
+function blocks(g: CanvasRenderingContext2D, d: Drawing, height: number): void {
+  const { spans, header, ticks } = d.trace;
+  const kind = kinds(d.program);
+  const perUs = d.width / (d.toUs - d.fromUs);
+  let lastX = -1;
+  let lastBlock = -1;
+  for (let row = 0; row < spans.count; row++) {
+    const start = spans.start[row];
+    if (start > d.toUs) break;
+    const end = spans.end[row] || ticks * 1000;
+    if (end < d.fromUs) continue;
+    const id = header.blocks[spans.block[row]];
+    const k = kind.get(id);
+    if (k && WRAPS.has(k)) continue;
+    const px = (start - d.fromUs) * perUs;
+    const width = Math.max(1.6, (end - start) * perUs - 0.8);
+    // thousands of short ones in one pixel are one mark
+    if (px + width - lastX < 1.2 && spans.block[row] === lastBlock) continue;
+    lastX = px + width;
+    lastBlock = spans.block[row];
+    g.fillStyle = d.palette[k ? familyOf(definition(k)) : 'order'];
+    g.globalAlpha = d.selected && d.selected !== id ? 0.3 : 0.85;
+    g.fillRect(px, 5, width, height - 12);
+    if (d.selected === id) {
+      g.globalAlpha = 1;
+      g.strokeStyle = d.palette.brass;
+      g.lineWidth = 2;
+      g.strokeRect(px, 5, Math.max(2, width), height - 12);
+    }
+  }
+  g.globalAlpha = 1;
+  for (const e of d.trace.events)
+    if (e.type === 'error' || e.type === 'touch' || e.type === 'missed') {
+      g.fillStyle = d.palette.clay;
+      g.beginPath();
+      g.arc((e.tUs - d.fromUs) * perUs, height - 4, 3, 0, 7);
+      g.fill();
+    }
+}
+function curve(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'curve' }): void {
+  const columns = Math.max(1, Math.floor(d.width));
+  const sets = lane.keys.map(({ key, colour }) => ({ colour, now: of(d.trace, key), before: d.ghost && of(d.ghost, key) }));
+  function of(trace: Trace, key: string): Float64Array | undefined {
+    const c = channel(trace, key);
+    return c && envelope(c, trace.ticks, d.fromUs, d.toUs, columns);
+  }
+  let [low, high] = lane.range ?? [-1, 1];
+  if (!lane.range) for (const { now } of sets) for (const v of now ?? []) if (v < low) low = v;
+    else if (v > high) high = v;
+  const y = scaleLinear([low, high], [lane.height - 5, 5]);
+  const line = (points: Float64Array): void => {
+    g.beginPath();
+    let open = false;
+    for (let i = 0; i < columns; i++) {
+      const a = points[2 * i];
+      if (Number.isNaN(a)) {
+        open = false;
+        continue;
+      }
+      if (open) g.lineTo(i, y(a));
+      else g.moveTo(i, y(a));
+      if (points[2 * i + 1] !== a) g.lineTo(i, y(points[2 * i + 1]));
+      open = true;
+    }
+    g.stroke();
+  };
+  for (const { before } of sets)
+    if (before) {
+      g.strokeStyle = d.palette.soft;
+      g.globalAlpha = 0.55;
+      g.lineWidth = 1.2;
+      g.setLineDash([4, 4]);
+      line(before);
+      g.setLineDash([]);
+      g.globalAlpha = 1;
+    }
+  sets.forEach(({ now, colour }, i) => {
+    if (!now) return;
+    g.strokeStyle = d.palette[colour];
+    g.lineWidth = 1.6;
+    if (i > 0) g.setLineDash([5, 3]);
+    line(now);
+    g.setLineDash([]);
+  });
+}
+function lamps(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'lamps' }, x: (t: number) => number): void {
+  let on: (TraceEvent & { type: 'lamp' }) | undefined;
+  const bar = (from: number, to: number, colour: string): void => {
+    g.fillStyle = LAMP[colour] ?? LAMP.amber;
+    g.fillRect(x(from), 4, Math.max(1.5, x(to) - x(from)), lane.height - 9);
+  };
+  for (const e of d.trace.events) {
+    if (e.type !== 'lamp' || e.lamp !== lane.side) continue;
+    if (on) bar(on.tUs, e.tUs, on.colour);
+    on = e.on ? e : undefined;
+  }
+  if (on) bar(on.tUs, d.trace.ticks * 1000, on.colour);
+}
+function log(g: CanvasRenderingContext2D, d: Drawing, x: (t: number) => number, height: number): void {
+  g.font = '500 11px "Atkinson Hyperlegible Mono Variable"';
+  g.fillStyle = d.palette.ink;
+  let free = -1;
+  for (const e of d.trace.events) {
+    if (e.type !== 'log' || e.tUs < d.fromUs || e.tUs > d.toUs) continue;
+    const at = x(e.tUs);
+    g.fillRect(at, 3, 1, height - 12);
+    if (at < free) continue;
+    const text = e.text.length > 24 ? `${e.text.slice(0, 23)}…` : e.text;
+    g.fillText(text, at + 4, height / 2 + 2);
+    free = at + 10 + g.measureText(text).width;
+  }
+}
+
+/** The innermost block that ran at t in the blocks lane. */
+export function blockAt(trace: Trace, program: Program, tUs: number, slackUs: number): string | undefined {
+  const { spans, header, ticks } = trace;
+  const kind = kinds(program);
+  let best: string | undefined;
+  let distance = slackUs;
+  for (let row = 0; row < spans.count; row++) {
+    if (spans.start[row] > tUs + slackUs) break;
+    const id = header.blocks[spans.block[row]];
+    const k = kind.get(id);
+    if (k && WRAPS.has(k)) continue;
+    const end = spans.end[row] || ticks * 1000;
+    const away = tUs < spans.start[row] ? spans.start[row] - tUs : tUs > end ? tUs - end : 0;
+    if (away <= distance) {
+      best = id;
+      distance = away;
+    }
+  }
+  return best;
+}

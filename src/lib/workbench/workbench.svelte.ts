@@ -1,0 +1,49 @@
+/** What the parts of the workbench share: the project, the runs, the device, and what the person has chosen. */
+import { getContext, setContext } from 'svelte';
+import { lookOver, stopsStart } from '../../../core/language/lookover/lookover.ts';
+import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
+import type { Session } from '../project/session.svelte.ts';
+import { Runs } from './runs.svelte.ts';
+import { DeviceLink } from './send/device.svelte.ts';
+
+export class Workbench {
+  readonly runs = new Runs();
+  readonly device: DeviceLink;
+  /** ids of the block that is chosen in the program, and the slot a reckoner may write to */
+  selected = $state<string>();
+  /** lit from elsewhere: a line of text under the pointer, a span in the trace */
+  pointed = $state<string>();
+  section = $state<string>('begin');
+  muted = $state(false);
+  remarks: Remark[] = $derived.by(() => lookOver({ program: this.session.project.program, kit: this.session.project.kit, mat: this.session.project.mat }));
+  notice = $state('');
+
+  constructor(readonly session: Session) {
+    this.device = new DeviceLink(this);
+  }
+  get toCheck(): Remark[] {
+    return this.remarks.filter((r) => r.severity !== 'consider');
+  }
+  mend(mend: Mend): void {
+    const { program, kit } = this.session.project;
+    const next = mend.apply(program, kit);
+    this.session.kit(mend.label, next.kit, next.program);
+  }
+  rehearse(paused = false): void {
+    const blocking = this.remarks.filter(stopsStart);
+    if (blocking.length) {
+      this.notice = `The program cannot start. ${blocking[0].says} ${blocking[0].todo}`;
+      this.selected = blocking[0].blocks[0];
+      return;
+    }
+    this.notice = '';
+    void this.runs.begin(this.session.project, paused);
+  }
+  close(): void {
+    this.runs.close();
+    this.device.close();
+  }
+}
+const KEY = Symbol('workbench');
+export const setWorkbench = (w: () => Workbench): void => void setContext(KEY, w);
+export const useWorkbench = (): Workbench => getContext<() => Workbench>(KEY)();

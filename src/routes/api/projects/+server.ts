@@ -1,0 +1,12 @@
+import { error, json } from '@sveltejs/kit';
+import { checkProject } from '../../../../core/project.ts';
+import { database } from '$lib/server/database.ts';
+import { createProject } from '$lib/server/projects.ts';
+
+/** A new project, from the shelf or from a file. */
+export async function POST({ request }) {
+  const read = checkProject(await request.json().catch(() => null), 'This project');
+  if (!read.ok) error(400, read.problem);
+  const { id, version } = createProject(database(), read.project);
+  return json({ id, version }, { status: 201 });
+}

@@ -1,0 +1,51 @@
+<script lang="ts">
+  import { Pane, PaneGroup, PaneResizer } from 'paneforge';
+  import Trouble from '$lib/project/Trouble.svelte';
+  import Header from '$lib/workbench/Header.svelte';
+  import ProgramPane from '$lib/workbench/program/ProgramPane.svelte';
+  import TracePane from '$lib/workbench/trace/TracePane.svelte';
+  import Tray from '$lib/workbench/tray/Tray.svelte';
+  import YardPane from '$lib/workbench/yard/YardPane.svelte';
+  import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
+
+  const w = useWorkbench();
+  let program = $state<ProgramPane>();
+  let tray = $state<Tray>();
+  $effect(() => {
+    if (program && tray) program.trayArea(() => tray!.area());
+  });
+  /** Space rehearses or pauses when neither a field, a button nor a block has the focus; / finds a block. */
+  function keys(event: KeyboardEvent) {
+    const target = event.target as HTMLElement;
+    if (target.closest('input, textarea, select, [contenteditable], dialog')) return;
+    if (event.key === '/') {
+      event.preventDefault();
+      tray?.focusFind();
+    } else if (event.key === ' ' && target === document.body) {
+      event.preventDefault();
+      if (w.runs.state === 'running') w.runs.pause();
+      else if (w.runs.state === 'paused') w.runs.resume();
+      else w.rehearse();
+    }
+  }
+</script>
+
+<svelte:head><title>{w.session.project.name} · Moss Bell</title></svelte:head>
+<svelte:window onkeydown={keys} />
+<div class="flex h-full min-w-[1000px] flex-col">
+  <Header />
+  <Trouble session={w.session} />
+  <PaneGroup direction="vertical" class="min-h-0 flex-1" autoSaveId="mossbell.rows">
+    <Pane defaultSize={69} minSize={30}>
+      <PaneGroup direction="horizontal" autoSaveId="mossbell.columns">
+        <Pane defaultSize={32.5} minSize={20}><YardPane /></Pane>
+        <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
+        <Pane defaultSize={47} minSize={25}><ProgramPane bind:this={program} /></Pane>
+        <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
+        <Pane defaultSize={20.5} minSize={15}><Tray bind:this={tray} onadd={(kind) => program?.add(kind)} ondrag={(kind, e) => program?.dragIn(kind, e)} /></Pane>
+      </PaneGroup>
+    </Pane>
+    <PaneResizer class="h-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
+    <Pane defaultSize={31} minSize={10}><TracePane /></Pane>
+  </PaneGroup>
+</div>

@@ -1,0 +1,135 @@
+/**
+ * Owns a stand-in. Its MicroPython blocks this thread while a program runs, so everything for it lies in a ring in shared
+ * memory, which is looked at once a tick; when it is idle, a message says that there is something in the ring.
+ */
+import '../../core/run/exact-math.ts';
+import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
+import wasmUrl from '@micropython/micropython-webassembly-pyscript/micropython.wasm?url';
+import { StandIn, type Flash, type LoadMicroPython, type Place } from '../../board/standin/standin.ts';
+import { channelSpecs } from '../../core/run/machine.ts';
+import type { Bench } from '../../core/run/bench.ts';
+import type { Delta } from '../../core/trace/recorder.ts';
+import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';
+import { Ring } from './ring.ts';
+
+export type ToBoard =
+  | { type: 'boot'; ring: SharedArrayBuffer | undefined; serial: string; name: string; flash: Flash; charge?: number; maps: [number, (string | null)[]][] }
+  | { type: 'ring' }
+  | Order;
+/** What goes through the ring, or as a message where shared memory is withheld. */
+export type Order =
+  | { type: 'serial'; bytes: number[] }
+  | { type: 'place'; place: Place }
+  | { type: 'map'; crc: number; blocks: (string | null)[] }
+  | { type: 'start' }
+  | { type: 'press'; button: 'Dot' | 'Bar'; down: boolean }
+  | { type: 'input'; input: Input }
+  | { type: 'interrupt' };
+export type FromBoard =
+  | { type: 'ready'; hasLibrary: boolean; charge: number }
+  | { type: 'serial'; bytes: Uint8Array }
+  | { type: 'flash'; flash: Flash; hasLibrary: boolean; charge: number }
+  | { type: 'began'; header: TraceHeader; specs: ChannelSpec[] }
+  | { type: 'frame'; delta: Delta; worldUs: number; charge: number; pose: { x: number; y: number; facingDeg: number } }
+  | { type: 'ended'; message: string; charge: number; place: Place | undefined };
+
+const post = (message: FromBoard, transfer: Transferable[] = []): void => (self as unknown as Worker).postMessage(message, transfer);
+const FRAME_MS = 33;
+const maps = new Map<number, (string | null)[]>();
+let ring: Ring | undefined;
+let board: StandIn | undefined;
+let wall0 = 0;
+let sent = 0;
+const sleeper = typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
+
+function frame(bench: Bench): void {
+  const delta = bench.recorder.drain();
+  post({ type: 'frame', delta, worldUs: bench.worldUs, charge: board!.charge, pose: bench.yard.pose }, [...delta.samples.map((s) => s.buffer), delta.spans.block.buffer, delta.spans.start.buffer, delta.spans.end.buffer, delta.spans.task.buffer, delta.ends.buffer]);
+}
+/** At every boundary of a running program: take orders, keep to the wall clock, report now and then. */
+function tick(bench: Bench): void {
+  takeOrders();
+  const ahead = bench.worldUs / 1000 - (performance.now() - wall0);
+  if (ahead > 4 && sleeper) Atomics.wait(sleeper, 0, 0, ahead);
+  else if (ahead < -500) wall0 = performance.now() - bench.worldUs / 1000;
+  if (performance.now() - sent > FRAME_MS) {
+    sent = performance.now();
+    frame(bench);
+  }
+}
+function takeOrders(): void {
+  for (let order = ring?.take(); order; order = ring?.take()) act(order as Order);
+}
+function act(order: Order): void {
+  if (!board) return;
+  switch (order.type) {
+    case 'serial':
+      if (board.running) {
+        // a board that runs a program hears Ctrl-C and nothing else
+        if (order.bytes.includes(3)) board.interrupt();
+        return;
+      }
+      board.receive(Uint8Array.from(order.bytes));
+      report();
+      return;
+    case 'place':
+      if (!board.running) board.place = order.place;
+      return;
+    case 'map':
+      maps.set(order.crc, order.blocks);
+      return;
+    case 'start': {
+      if (board.running) return;
+      const message = board.start();
+      post({ type: 'ended', message, charge: board.charge, place: board.place });
+      return;
+    }
+    case 'press':
+      if (board.running) board.press(order.button, order.down);
+      return;
+    case 'input':
+      if (board.running) board.give(order.input);
+      return;
+    case 'interrupt':
+      board.interrupt();
+  }
+}
+let before = '';
+/** Tells what is on the file system, if that changed. */
+function report(): void {
+  if (!board) return;
+  const flash = board.flash;
+  const now = Object.entries(flash).map(([path, data]) => `${path} ${data.length} ${data.reduce((a, b) => (a * 31 + b) | 0, 0)}`).join('\n');
+  if (now === before) return;
+  before = now;
+  post({ type: 'flash', flash, hasLibrary: 'lib/mossbell.py' in flash, charge: board.charge });
+}
+
+self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
+  if (data.type === 'boot') {
+    ring = data.ring && new Ring(data.ring);
+    for (const [crc, blocks] of data.maps) maps.set(crc, blocks);
+    board = await StandIn.boot({
+      serial: data.serial, name: data.name, flash: data.flash, load: loadMicroPython as unknown as LoadMicroPython, wasmUrl,
+      blocksOf: (crc) => maps.get(crc),
+      host: {
+        write: (bytes) => post({ type: 'serial', bytes }, [bytes.buffer as ArrayBuffer]),
+        began: (bench) => {
+          wall0 = performance.now();
+          sent = wall0;
+          post({ type: 'began', header: bench.trace.header, specs: channelSpecs(bench.options.kit) });
+        },
+        tick,
+        ended: () => {
+          const bench = board!.benchOfRun;
+          if (bench) frame(bench);
+        }
+      }
+    });
+    if (data.charge !== undefined) board.charge = data.charge;
+    before = '';
+    post({ type: 'ready', hasLibrary: board.hasLibrary, charge: board.charge });
+    takeOrders();
+  } else if (data.type === 'ring') takeOrders();
+  else act(data);
+};
