@@ -2,6 +2,7 @@
  * A project is what a person saves: program, kit, mat, notebook. The file ends in .mossbell.json. Everything from outside
  * comes in through `readProject`, which says what is wrong, where, and what to do.
  */
+import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import * as z from 'zod';
 import { kitSchema, type Kit } from './kit/kit.ts';
 import { bodiesOf, catalogue, definition, slotSpec } from './language/catalogue.ts';
@@ -32,8 +33,8 @@ export function readProject(text: string, name = 'This file'): Read {
   let value: unknown;
   try {
     value = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch (error) {
-    return no(`${name} is not a project file: it is not JSON${where(text, error as Error)}. Choose a file that ends in .mossbell.json.`);
+  } catch {
+    return no(`${name} is not a project file: it is not JSON${where(text)}. Choose a file that ends in .mossbell.json.`);
   }
   return checkProject(value, name);
 }
@@ -87,12 +88,16 @@ function checkStep(step: Step): string | undefined {
   return undefined;
 }
 
-function where(text: string, error: Error): string {
-  const at = Number(/position (\d+)/.exec(error.message)?.[1] ?? Number.NaN);
-  if (Number.isNaN(at)) return '';
-  const before = text.slice(0, at).split('\n');
-  const token = text.slice(at, at + 12).split(/[\s,}\]]/)[0];
-  return ` at line ${before.length}, column ${before[before.length - 1].length + 1}${token ? `, near "${token}"` : ''}`;
+/** Line, column and the word at which the text stops being JSON. */
+function where(text: string): string {
+  const errors: ParseError[] = [];
+  parseTree(text.slice(0, 200_000), errors, { disallowComments: true });
+  if (!errors.length) return '';
+  const { offset, error } = errors[0];
+  const before = text.slice(0, offset).split('\n');
+  const word = text.slice(offset, offset + 12).split(/[\s,}\]]/)[0];
+  const what = printParseErrorCode(error).replace(/([A-Z])/g, ' $1').trim().toLowerCase();
+  return ` at line ${before.length}, column ${before[before.length - 1].length + 1}${word ? `, near "${word}"` : ''} (${what})`;
 }
 const place = (path: readonly PropertyKey[]): string => (path.length ? path.map((p) => (typeof p === 'number' ? `[${p + 1}]` : `"${String(p)}"`)).join(' ') : 'the top');
 

@@ -1,8 +1,6 @@
-declare global {
-  namespace App {
-    interface Error {
-      message: string;
-    }
+declare namespace App {
+  interface Error {
+    message: string;
   }
 }
 declare module '*.wasm?url' {
@@ -13,4 +11,6 @@ declare module '*.py?raw' {
   const text: string;
   export default text;
 }
-export {};
+declare module '@micropython/micropython-webassembly-pyscript' {
+  export function loadMicroPython(options: object): Promise<unknown>;
+}

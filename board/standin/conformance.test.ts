@@ -5,33 +5,18 @@ import { describe, expect, it } from 'vitest';
 import CRC32 from 'crc-32';
 import { barrow } from '../../core/kit/kit.ts';
 import { noQuirks } from '../../core/kit/quirks.ts';
-import { catalogue, newStep } from '../../core/language/catalogue.ts';
+import { catalogue } from '../../core/language/catalogue.ts';
 import { printPython } from '../../core/language/python/print.ts';
-import { emptyProgram, walkSteps, type Program, type Slot, type Step } from '../../core/language/program.ts';
+import { walkSteps, type Program, type Step } from '../../core/language/program.ts';
 import { rehearse } from '../../core/run/interpreter.ts';
 import type { TimedInput, Trace, TraceEvent } from '../../core/trace/trace.ts';
+import { b, cmp, log, program, start, sum, wait } from '../../core/testing/build.ts';
 import { fernBed, longAisle } from '../../core/yard/mats.ts';
 import { programFile, utf8 } from './program-file.ts';
 import { StandIn, type LoadMicroPython } from './standin.ts';
 
 const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));
-let ids = 0;
-type Bodies = Record<string, Step[]>;
-const b = (kind: string, slots: Record<string, Slot> = {}, bodies?: Bodies): Step => {
-  const step = newStep(kind, `b${++ids}`);
-  Object.assign(step.slots, slots);
-  return bodies ? { ...step, bodies } : step;
-};
-const program = (...stacks: Step[][]): Program => ({
-  ...emptyProgram(),
-  stacks: stacks.map((steps, i) => ({ id: `s${i}`, x: 0, y: 0, steps })),
-  variables: [{ id: 'v1', name: 'count' }, { id: 'v2', name: 'Länge' }]
-});
-const start = (...steps: Step[]): Step[] => [b('begin.start'), ...steps];
-const log = (value: Slot): Step => b('log.line', { value });
-const sum = (a: Slot, sign: string, c: Slot): Step => b('calc.sum', { a, sign, b: c });
-const cmp = (a: Slot, sign: string, c: Slot): Step => b('calc.compare', { a, sign, b: c });
-const s = (time: number): Step => b('wait.time', { time });
+const s = wait;
 
 export async function onStandIn(p: Program, inputs: TimedInput[], mat = longAisle): Promise<Trace> {
   const { text, blocks } = printPython(p, barrow);

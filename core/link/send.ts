@@ -50,7 +50,7 @@ _ask()
 
 /** Reads what is on the device. The raw REPL must have been entered. */
 export async function ask(repl: RawRepl): Promise<Found> {
-  const [micropython, library, free, serial, battery, programs] = (await repl.exec(ASK)).split('\r\n');
+  const [micropython, library, free, serial, battery, programs] = (await repl.exec(ASK)).split(/\r?\n/);
   return { micropython, library, freeBytes: Number(free), serial, battery: Number(battery), programs: (programs ?? '').split(' ').filter(Boolean).map(Number) };
 }
 

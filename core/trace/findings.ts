@@ -79,6 +79,6 @@ function clipped(trace: Trace): Finding[] {
   return trace.events.flatMap((e) => {
     if (e.type !== 'clipped' || seen.has(e.block ?? '')) return [];
     seen.add(e.block ?? '');
-    return [{ rule: 'clipped', says: `A ${e.what} of ${one(e.asked)} was asked for; the device can do ${one(e.used)}.`, blocks: blocksOf(e), fromUs: e.tUs, toUs: e.tUs }];
+    return [{ rule: 'clipped', says: `${e.what === 'angle' ? 'An' : 'A'} ${e.what} of ${one(e.asked)} was asked for; the device can do ${one(e.used)}.`, blocks: blocksOf(e), fromUs: e.tUs, toUs: e.tUs }];
   });
 }

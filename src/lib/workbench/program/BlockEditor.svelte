@@ -5,14 +5,15 @@
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
   import { newStep, catalogue } from '../../../../core/language/catalogue.ts';
-  import { addRoutine, addVariable, parkStack, reshapeIf } from '../../../../core/language/edit.ts';
+  import { addRoutine, addVariable, noteOn, parkStack, reshapeIf } from '../../../../core/language/edit.ts';
   import { allIds, freshId, type Program } from '../../../../core/language/program.ts';
   import NameDialog from '../../ui/NameDialog.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { around, defineBlocks, LooseDropdown } from './blockly/blocks.ts';
-  import { bringIn, readWorkspace, stateOf } from './blockly/convert.ts';
+  import { bringIn, readWorkspace, stateOf, tagsOf } from './blockly/convert.ts';
   import { registerMenu, type MenuActions } from './blockly/menu.ts';
   import { THEMES } from './blockly/renderer.ts';
+  import { TrayArea } from './blockly/tray-area.ts';
 
   const w = useWorkbench();
   const { session, runs } = w;
@@ -58,9 +59,10 @@
     },
     reshape: (block, change) => edit('change an if', (p) => reshapeIf(p, block.id, change)),
     note: async (block) => {
-      const text = await names.ask('A note on this block', 'note', block.getCommentText() ?? '');
+      const text = await names.ask('A note on this block', 'note', tagsOf(block).note ?? '');
       if (text === undefined) return;
-      block.setCommentText(text || null);
+      if (block.type === 'routine.define') edit('note on a routine', (p) => ({ ...p, routines: p.routines.map((r) => (r.id === block.id ? { ...r, note: text || undefined } : r)) }));
+      else edit('note on a block', (p) => noteOn(p, block.id, text));
     }
   };
   around.make = async (what) => {
@@ -88,11 +90,10 @@
       renderer: 'mossbell',
       theme: dark() ? THEMES.dark : THEMES.light,
       media: '/blockly/',
-      trashcan: false, sounds: false, comments: true, disable: true,
+      trashcan: false, sounds: false, comments: false, disable: true,
       grid: { spacing: 24, length: 2, colour: dark() ? '#37423b' : '#d8d9c8', snap: false },
       move: { scrollbars: true, drag: true, wheel: true },
-      zoom: { controls: false, wheel: false, pinch: true, startScale: 1, maxScale: 2, minScale: 0.4 },
-      maxInstances: undefined
+      zoom: { controls: false, wheel: false, pinch: true, startScale: 1, maxScale: 2, minScale: 0.4 }
     });
     const keyboard = new KeyboardNavigation(ws);
     // history is ours: values of the project, on every page
@@ -155,6 +156,17 @@
         dot.setAttribute('cy', '5');
         root.append(dot);
       }
+      root.querySelectorAll(':scope > .mb-note').forEach((e) => e.remove());
+      const { note } = tagsOf(block);
+      if (note) {
+        // a small folded page at the right end, its words in the tooltip
+        const page = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+        page.setAttribute('class', 'mb-note');
+        page.setAttribute('d', 'M0 0H8L12 4V14H0ZM8 0V4H12M3 7H9M3 10H9');
+        page.setAttribute('transform', `translate(${block.width + 6} 8)`);
+        root.append(page);
+        block.setTooltip(`Note: ${note}`);
+      }
       const top = block.getRootBlock();
       root.classList.toggle('mb-parked', block === top && program.stacks.some((s) => s.parked && s.steps[0]?.id === top.id));
       root.classList.toggle('mb-loose', block === top && !block.isShadow() && !program.stacks.some((s) => s.parked && s.steps[0]?.id === top.id) && block.type !== 'routine.define' && catalogue.get(block.type)?.shape !== 'starter');
@@ -192,8 +204,11 @@
     const id = w.selected;
     const block = id ? ws?.getBlockById(id) : null;
     if (block && Blockly.getSelected() !== block && !host.contains(document.activeElement)) {
-      Blockly.common.setSelected(block);
-      ws!.centerOnBlock(id!);
+      (Blockly.getSelected() as Blockly.BlockSvg | null)?.unselect?.();
+      block.select();
+      const view = ws!.getMetricsManager().getViewMetrics(true);
+      const { x, y } = block.getRelativeToSurfaceXY();
+      if (x < view.left || y < view.top || x > view.left + view.width - 60 || y > view.top + view.height - 30) ws!.centerOnBlock(id!);
     }
   });
   function hover(event: PointerEvent) {
@@ -206,6 +221,8 @@
     if (!ws) return;
     const scale = ws.scale;
     const at = Blockly.utils.svgMath.screenToWsCoordinates(ws, new Blockly.utils.Coordinate(event.clientX - 14 * scale, event.clientY - 14 * scale));
+    // the sheet must not move under the hand: the drag switches this on again when it ends
+    ws.setResizesEnabled(false);
     Blockly.Events.setGroup(true);
     const block = create(kind, at.x, at.y);
     Blockly.Events.setGroup(false);
@@ -241,7 +258,8 @@
     }
     Blockly.Events.setGroup(false);
     if (block) {
-      Blockly.common.setSelected(block);
+      (Blockly.getSelected() as Blockly.BlockSvg | null)?.unselect?.();
+      block.select();
       w.selected = block.id;
     }
   }
@@ -255,23 +273,7 @@
   /** Where a block dropped means to take it out. */
   export function trayArea(area: () => DOMRect) {
     if (!ws) return;
-    class Bin extends Blockly.DeleteArea {
-      override id = 'tray';
-      override getClientRect() {
-        const r = area();
-        return new Blockly.utils.Rect(r.top, r.bottom, r.left, r.right);
-      }
-      override onDragEnter() {
-        document.documentElement.classList.add('mb-taking-out');
-      }
-      override onDragExit() {
-        document.documentElement.classList.remove('mb-taking-out');
-      }
-      override onDrop() {
-        document.documentElement.classList.remove('mb-taking-out');
-      }
-    }
-    ws.getComponentManager().addComponent({ component: new Bin(), weight: 1, capabilities: [Blockly.ComponentManager.Capability.DELETE_AREA, Blockly.ComponentManager.Capability.DRAG_TARGET] });
+    ws.getComponentManager().addComponent({ component: new TrayArea(area), weight: 1, capabilities: [Blockly.ComponentManager.Capability.DELETE_AREA, Blockly.ComponentManager.Capability.DRAG_TARGET] });
     ws.recordDragTargets();
   }
 </script>

@@ -19,9 +19,12 @@
     if (!d.plugged) await d.plugIn();
     await d.send();
   }
+  let root: HTMLElement;
 </script>
 
-<div class="relative ml-auto">
+<svelte:window onkeydown={(e) => e.key === 'Escape' && (open = false)} onpointerdown={(e) => open && !d.progress && !root.contains(e.target as Node) && (open = false)} />
+
+<div class="relative ml-auto" bind:this={root}>
   <div class="flex items-center gap-2 rounded-full bg-[#33463b] py-1 pr-1.5 pl-3 whitespace-nowrap">
     <button class="flex cursor-pointer items-center gap-2" aria-expanded={open} onclick={() => (open = !open)} data-testid="chip">
       <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i>{d.unit.name} · {words}{#if d.powered && d.charge !== undefined}<span class="tabular-nums"> · {Math.round(d.charge * 100)} %</span>{/if}

@@ -9,7 +9,7 @@ import { channel, type Trace, type TraceEvent } from '../../../../core/trace/tra
 
 export type Lane =
   | { kind: 'blocks'; title: string; line: string; height: number }
-  | { kind: 'curve'; title: string; line: string; height: number; keys: { key: string; colour: 'ink' | 'brass' | 'water' | 'act' }[]; range?: [number, number] }
+  | { kind: 'curve'; title: string; line: string; height: number; keys: { key: string; colour: 'ink' | 'brass' | 'water' | 'act' }[]; range?: [number, number]; /** 360 is 0 again: no line across */ wraps?: true }
   | { kind: 'lamps'; title: string; line: string; height: number; side: 'left' | 'right' }
   | { kind: 'log'; title: string; line: string; height: number };
 
@@ -17,10 +17,10 @@ export function lanesOf(kit: Kit): Lane[] {
   const servos = kit.parts.filter((p) => p.type === 'servo');
   return [
     { kind: 'blocks', title: 'Blocks', line: '', height: 30 },
-    { kind: 'curve', title: 'Wheel power', line: 'left, right · %', height: 32, keys: [{ key: 'powerLeft', colour: 'ink' }, { key: 'powerRight', colour: 'brass' }], range: [-100, 100] },
+    { kind: 'curve', title: 'Wheel power', line: 'left, right · %', height: 32, keys: [{ key: 'powerLeft', colour: 'ink' }, { key: 'powerRight', colour: 'brass' }] },
     { kind: 'curve', title: 'Wheel speed', line: 'left, right · cm/s', height: 32, keys: [{ key: 'speedLeft', colour: 'ink' }, { key: 'speedRight', colour: 'brass' }] },
-    { kind: 'curve', title: 'Distance ahead', line: 'cm', height: 32, keys: [{ key: 'distance', colour: 'water' }], range: [0, 180] },
-    { kind: 'curve', title: 'Heading', line: '°, clockwise', height: 32, keys: [{ key: 'heading', colour: 'ink' }], range: [0, 360] },
+    { kind: 'curve', title: 'Distance ahead', line: 'cm', height: 32, keys: [{ key: 'distance', colour: 'water' }] },
+    { kind: 'curve', title: 'Heading', line: '°, clockwise', height: 32, keys: [{ key: 'heading', colour: 'ink' }], range: [0, 360], wraps: true },
     { kind: 'lamps', title: 'Lamp left', line: '', height: 19, side: 'left' },
     { kind: 'lamps', title: 'Lamp right', line: '', height: 19, side: 'right' },
     ...servos.map((s): Lane => ({ kind: 'curve', title: `Servo ${s.name}`, line: '°', height: 32, keys: [{ key: `servo${s.socket}`, colour: 'act' }], range: [0, 180] })),
@@ -125,7 +125,7 @@ function curve(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'cu
     const c = channel(trace, key);
     return c && envelope(c, trace.ticks, d.fromUs, d.toUs, columns);
   }
-  let [low, high] = lane.range ?? [-1, 1];
+  let [low, high] = lane.range ?? [0, 1];
   if (!lane.range) for (const { now } of sets) for (const v of now ?? []) if (v < low) low = v;
     else if (v > high) high = v;
   const y = scaleLinear([low, high], [lane.height - 5, 5]);
@@ -138,9 +138,16 @@ function curve(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'cu
         open = false;
         continue;
       }
-      if (open) g.lineTo(i, y(a));
+      const b = points[2 * i + 1];
+      if (lane.wraps && b - a > 180) {
+        g.rect(i, y(a), 1, 0.5);
+        g.rect(i, y(b), 1, 0.5);
+        open = false;
+        continue;
+      }
+      if (open && !(lane.wraps && Math.abs(a - points[2 * i - 1]) > 180)) g.lineTo(i, y(a));
       else g.moveTo(i, y(a));
-      if (points[2 * i + 1] !== a) g.lineTo(i, y(points[2 * i + 1]));
+      if (b !== a) g.lineTo(i, y(b));
       open = true;
     }
     g.stroke();

@@ -136,8 +136,8 @@
       </g>
     </g>
   </svg>
-  <p class="pointer-events-none absolute bottom-2 left-2 rounded-md bg-paper/90 px-2 py-0.5 text-[12px] text-soft tabular-nums" data-testid="pose">grid 10 cm · {driven.toFixed(1)} cm driven · heading {turned}° · x {(pose.x * 100).toFixed(1)}, y {(pose.y * 100).toFixed(1)} cm</p>
-  <div class="absolute right-2 bottom-2 flex gap-1">
+  <p class="pointer-events-none absolute bottom-1.5 left-2 rounded-md bg-paper/90 px-2 py-0.5 text-[11.5px] text-soft tabular-nums" data-testid="pose">grid 10 cm · {driven.toFixed(1)} cm driven · heading {turned}° · x {(pose.x * 100).toFixed(1)}, y {(pose.y * 100).toFixed(1)} cm</p>
+  <div class="absolute top-2 right-2 flex gap-1">
     <button class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink" title="Robot back to the mat's start" aria-label="Robot back to the mat's start" disabled={!canMove} onclick={() => place(undefined)}><Home size={15} /></button>
     <button class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink" title="Show the whole mat" aria-label="Show the whole mat" onclick={fit}><Fit size={15} /></button>
   </div>

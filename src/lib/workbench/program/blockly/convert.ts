@@ -6,7 +6,10 @@ import { isPicture, isStep, type Program, type Slot, type Step } from '../../../
 import { show, typedNumber } from '../../../../../core/language/values.ts';
 
 type State = Blockly.serialization.blocks.State;
-const PARKED = 'parked';
+/** What a block carries beside its slots, in the block library's own data field. */
+export type Tags = { parked?: true; note?: string };
+export const tagsOf = (block: Blockly.Block): Tags => (block.data ? (JSON.parse(block.data) as Tags) : {});
+const tags = (t: Tags): { data?: string } => (t.parked || t.note ? { data: JSON.stringify(t) } : {});
 
 /** What a slot's own shadow holds. */
 function shadow(slot: Slot | undefined, type: string, fallback: Slot): State {
@@ -35,7 +38,7 @@ export function stateOf(step: Step): State {
       if (inner) state.inputs![piece.body] = { block: inner };
     }
   if (step.kind === 'choose.if') state.extraState = { branches: branches(step), otherwise: hasOtherwise(step) };
-  if (step.note) state.icons = { comment: { text: step.note, pinned: false, height: 80, width: 200 } };
+  if (step.note) Object.assign(state, tags({ note: step.note }));
   if (step.off) state.disabledReasons = ['off'];
   return state;
 }
@@ -53,11 +56,11 @@ export function tops(program: Program): Map<string, State> {
   const found = new Map<string, State>();
   for (const stack of program.stacks) {
     const state = chain(stack.steps);
-    if (state) found.set(state.id!, { ...state, x: stack.x, y: stack.y, ...(stack.parked ? { data: PARKED } : {}) });
+    if (state) found.set(state.id!, { ...state, x: stack.x, y: stack.y, ...tags({ ...(stack.parked ? { parked: true } : {}), ...(stack.steps[0].note ? { note: stack.steps[0].note } : {}) }) });
   }
   for (const r of program.routines) {
     const next = chain(r.steps);
-    found.set(r.id, { type: 'routine.define', id: r.id, fields: { NAME: r.name }, x: r.x, y: r.y, ...(next ? { next: { block: next } } : {}), ...(r.note ? { icons: { comment: { text: r.note, pinned: false, height: 80, width: 200 } } } : {}) });
+    found.set(r.id, { type: 'routine.define', id: r.id, fields: { NAME: r.name }, x: r.x, y: r.y, ...(next ? { next: { block: next } } : {}), ...tags({ note: r.note }) });
   }
   for (const l of program.loose) found.set(l.value.id, { ...stateOf(l.value), x: l.x, y: l.y });
   return found;
@@ -96,7 +99,7 @@ function readStep(block: Blockly.Block): Step {
     for (const piece of wordsOf(step))
       if ('body' in piece) (step.bodies ??= {})[piece.body] = readChain(block.getInputTargetBlock(piece.body));
   }
-  const note = block.getCommentText();
+  const { note } = tagsOf(block);
   if (note) step.note = note;
   if (block.hasDisabledReason('off')) step.off = true;
   return step;
@@ -117,14 +120,14 @@ export function readWorkspace(ws: Blockly.WorkspaceSvg, before: Program): Progra
     const { x, y } = block.getRelativeToSurfaceXY();
     const at = { x: Math.round(x), y: Math.round(y) };
     if (block.type === 'routine.define') {
-      const note = block.getCommentText();
+      const { note } = tagsOf(block);
       program.routines.push({ id: block.id, name: String(block.getFieldValue('NAME')), ...at, steps: readChain(block.getNextBlock()), ...(note ? { note } : {}) });
     } else if (block.outputConnection) program.loose.push({ ...at, value: readStep(block) });
     else {
       let id = stackIds.get(block.id) ?? `s-${block.id}`;
       if (taken.has(id)) id = `s-${block.id}`;
       taken.add(id);
-      program.stacks.push({ id, ...at, steps: readChain(block), ...(block.data === PARKED ? { parked: true } : {}) });
+      program.stacks.push({ id, ...at, steps: readChain(block), ...(tagsOf(block).parked ? { parked: true } : {}) });
     }
   }
   return program;

@@ -32,6 +32,7 @@ export class PictureField extends Blockly.Field<string> {
   override initView(): void {
     const back = Blockly.utils.dom.createSvgElement('rect', { width: W * CELL + 6, height: H * CELL + 6, rx: 3, fill: '#26352c' }, this.fieldGroup_);
     back.style.cursor = 'pointer';
+    back.style.setProperty('fill', '#26352c', 'important');
     for (let y = 0; y < H; y++)
       for (let x = 0; x < W; x++)
         this.squares.push(Blockly.utils.dom.createSvgElement('rect', { x: 3 + x * CELL, y: 3 + y * CELL, width: CELL - 1, height: CELL - 1, rx: 1, 'pointer-events': 'none' }, this.fieldGroup_) as SVGRectElement);
@@ -43,7 +44,7 @@ export class PictureField extends Blockly.Field<string> {
   protected override render_(): void {
     this.updateSize_();
     const flat = String(this.value_ ?? '').replaceAll(' ', '');
-    this.squares.forEach((s, i) => s.setAttribute('fill', flat[i] === '#' ? '#ffcf5a' : '#43564a'));
+    this.squares.forEach((s, i) => s.style.setProperty('fill', flat[i] === '#' ? '#ffcf5a' : '#43564a', 'important'));
   }
   override getText_(): string {
     return 'painted picture';

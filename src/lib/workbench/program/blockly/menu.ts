@@ -1,5 +1,6 @@
 /** The menu of a block: ours alone. */
 import * as Blockly from 'blockly/core';
+import { tagsOf } from './convert.ts';
 
 export type MenuActions = {
   park(block: Blockly.BlockSvg, parked: boolean): void;
@@ -30,10 +31,10 @@ export function registerMenu(actions: MenuActions): void {
     const data = b.toCopyData(true);
     if (data) Blockly.clipboard.paste(data, b.workspace);
   }, (b) => !!b.getNextBlock());
-  item('note', 3, (b) => (b.getCommentText() ? 'Change the note' : 'Add a note'), (b) => current.note(b));
+  item('note', 3, (b) => (tagsOf(b).note ? 'Change the note' : 'Add a note'), (b) => current.note(b));
   item('off', 4, (b) => (b.hasDisabledReason('off') ? 'Switch on' : 'Switch off'), (b) => b.setDisabledReason(!b.hasDisabledReason('off'), 'off'), (b) => b.type !== 'routine.define');
-  item('park', 5, 'Park this stack', (b) => current.park(b, true), (b) => b.getRootBlock().data !== 'parked' && b.getRootBlock().type !== 'routine.define' && !b.getRootBlock().outputConnection);
-  item('unpark', 5, 'Take out of the park', (b) => current.park(b, false), (b) => b.getRootBlock().data === 'parked');
+  item('park', 5, 'Park this stack', (b) => current.park(b, true), (b) => !tagsOf(b.getRootBlock()).parked && b.getRootBlock().type !== 'routine.define' && !b.getRootBlock().outputConnection);
+  item('unpark', 5, 'Take out of the park', (b) => current.park(b, false), (b) => !!tagsOf(b.getRootBlock()).parked);
   item('more', 6, 'Add: otherwise if', (b) => current.reshape(b, 'more'), (b) => b.type === 'choose.if');
   item('less', 7, 'Take away the last otherwise if', (b) => current.reshape(b, 'less'), (b) => b.type === 'choose.if' && shape(b).branches_ > 1);
   item('otherwise', 8, 'Add: otherwise', (b) => current.reshape(b, 'otherwise'), (b) => b.type === 'choose.if' && !shape(b).otherwise_);

@@ -44,7 +44,7 @@ class Constants extends zelos.ConstantProvider {
     this.SHAPE_IN_SHAPE_PADDING[PICTURE] = { 0: 6, 1: 6, 2: 6, 3: 6, 6: 6 };
   }
   /** Joins are rounded buds. */
-  protected override makeNotch() {
+  override makeNotch() {
     const w = this.NOTCH_WIDTH;
     const h = this.NOTCH_HEIGHT;
     return { type: this.SHAPES.NOTCH, width: w, height: h, pathLeft: `a ${w / 2},${h} 0 0,0 ${w},0`, pathRight: `a ${w / 2},${h} 0 0,1 ${-w},0` };
@@ -57,7 +57,7 @@ class Constants extends zelos.ConstantProvider {
     };
   }
   /** A number: a plant label, square to the left and pointed to the right. */
-  protected override makeRounded() {
+  override makeRounded() {
     const w = 7;
     const r = 3;
     return this.valueShape(this.SHAPES.ROUND, w,
@@ -65,7 +65,7 @@ class Constants extends zelos.ConstantProvider {
       (h, f) => `l ${w},${(f * h) / 2} l ${-w},${(f * h) / 2}`);
   }
   /** A condition: a ticket stub, its ends bitten in. */
-  protected override makeHexagonal() {
+  override makeHexagonal() {
     const w = 9;
     const bite = 5;
     const side = (h: number, f: number, right: boolean): string => {
@@ -77,7 +77,7 @@ class Constants extends zelos.ConstantProvider {
     return this.valueShape(this.SHAPES.HEXAGONAL, w, (h, f) => side(h, f, false), (h, f) => side(h, f, true));
   }
   /** Text, and what may be anything: squared. */
-  protected override makeSquared() {
+  override makeSquared() {
     const w = 6;
     const r = 2;
     return this.valueShape(this.SHAPES.SQUARE, w,
@@ -88,7 +88,7 @@ class Constants extends zelos.ConstantProvider {
   private readonly picture = this.valueShape(PICTURE, 7,
     (h, f) => (f > 0 ? `h -7 v ${h} h 7` : `h -7 v ${-h} h 7`),
     (h, f) => (f > 0 ? `l 7,7 v ${h - 7} h -7` : `h 7 v ${-(h - 7)} l -7,-7`));
-  override shapeFor(connection: Blockly.RenderedConnection): Blockly.blockRendering.Shape {
+  override shapeFor(connection: Blockly.RenderedConnection): ReturnType<Blockly.zelos.ConstantProvider['shapeFor']> {
     const value = connection.type === Blockly.ConnectionType.INPUT_VALUE || connection.type === Blockly.ConnectionType.OUTPUT_VALUE;
     if (!value) return super.shapeFor(connection);
     const checks = connection.getCheck() ?? [];

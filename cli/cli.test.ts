@@ -1,0 +1,70 @@
+/** The command line as a teacher runs it. */
+import { execFile } from 'node:child_process';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { describe, expect, it } from 'vitest';
+
+const root = new URL('..', import.meta.url).pathname;
+const run = async (...args: string[]): Promise<{ code: number; out: string; err: string }> => {
+  try {
+    const { stdout, stderr } = await promisify(execFile)(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args], { cwd: root, maxBuffer: 1e8 });
+    return { code: 0, out: stdout, err: stderr };
+  } catch (error) {
+    const e = error as { code: number; stdout: string; stderr: string };
+    return { code: e.code, out: e.stdout, err: e.stderr };
+  }
+};
+const demo = (name: string): string => `demo/projects/${name}.mossbell.json`;
+const folder = mkdtempSync(join(tmpdir(), 'mossbell-cli-'));
+
+describe('./mossbell', () => {
+  it('rehearses, and prints one JSON document with --json', async () => {
+    const csv = join(folder, 'out.csv');
+    const { code, out } = await run('rehearse', demo('there-and-back'), '--json', '--seed', '3', '--trace', csv);
+    expect(code).toBe(0);
+    const result = JSON.parse(out);
+    expect(result).toMatchObject({ name: 'There and back', runner: 'interpreter', seed: 3, ended: 'done', error: null });
+    expect(result.moves[0]).toMatchObject({ what: 'drive ahead', asked: 80, unit: 'cm' });
+    expect(Math.abs(result.travelledCm - 160)).toBeLessThan(1);
+    expect(readFileSync(csv, 'utf8').split('\r\n')[0]).toContain('time_s,');
+  });
+  it('runs the printed text on the stand-in: the same end without quirks, another with those of a unit', async () => {
+    const [here, there, unit] = (await Promise.all([run('rehearse', demo('the-dark-board'), '--json'), run('rehearse', demo('the-dark-board'), '--json', '--on', 'standin'), run('rehearse', demo('the-dark-board'), '--json', '--unit', 'MB-BAR-0003')])).map((r) => JSON.parse(r.out));
+    expect(there.runner).toBe('MicroPython');
+    expect(there.pose).toEqual(here.pose);
+    expect(there.log).toEqual(here.log);
+    expect(unit.pose).not.toEqual(here.pose);
+  });
+  it('exits with 1 when the program failed, and when the look-over finds what will not work', async () => {
+    expect(await run('rehearse', demo('three-mistakes'), '--json')).toMatchObject({ code: 1 });
+    const { code, out } = await run('check', demo('three-mistakes'), demo('there-and-back'), '--json');
+    expect(code).toBe(1);
+    expect(JSON.parse(out).files.map((f: { remarks: { rule: string }[] }) => f.remarks.map((r) => r.rule))).toEqual([['socket-empty', 'never-stopped', 'shown-for-no-time'], []]);
+  });
+  it('prints the Python of a program', async () => {
+    expect((await run('python', demo('there-and-back'))).out).toContain('wheels.turn(right=180, power=35, ending="brake")');
+  });
+  it('takes inputs from a file', async () => {
+    const inputs = join(folder, 'inputs.jsonl');
+    writeFileSync(inputs, '{"t": 0.5, "press": "Dot"}\n');
+    const { out } = await run('rehearse', demo('lantern-signals'), '--inputs', inputs, '--until', '4', '--json');
+    expect(JSON.parse(out).face.lamps.left.on).toBe(true);
+  });
+  it('exits with 2 and a sentence when the input was no good', async () => {
+    const bad = join(folder, 'bad.mossbell.json');
+    writeFileSync(bad, '{"format": "mossbell.project", "version": 99}');
+    for (const [args, says] of [
+      [['rehearse', 'nowhere.json'], 'there is no such file'],
+      [['rehearse', bad], 'newer Moss Bell'],
+      [['rehearse', demo('stop-short'), '--mat', 'Moon'], 'The mats are Fern bed, Long aisle'],
+      [['rehearse', demo('stop-short'), '--seed', 'x'], '--seed takes a number'],
+      [['fly'], 'Usage:']
+    ] as const) {
+      const { code, err } = await run(...args);
+      expect(code, args.join(' ')).toBe(2);
+      expect(err).toContain(says);
+    }
+  });
+});

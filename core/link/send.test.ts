@@ -1,0 +1,169 @@
+/** The whole procedure of sending against a real MicroPython, cut at every byte. */
+import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
+import CRC32 from 'crc-32';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { programFile, utf8 } from '../../board/standin/program-file.ts';
+import { StandIn, type Flash, type LoadMicroPython } from '../../board/standin/standin.ts';
+import { barrow } from '../kit/kit.ts';
+import { noQuirks } from '../kit/quirks.ts';
+import { hall, logs } from '../testing/build.ts';
+import type { Trace } from '../trace/trace.ts';
+import { LinkClosed, LinkProblem, type LinkPort } from './port.ts';
+import { pyBytes, pyString } from './repl.ts';
+import { send, type Progress } from './send.ts';
+
+const library = { file: new Uint8Array(readFileSync(new URL('../../board/lib/mossbell.py', import.meta.url))), version: '1.0' };
+const text = (word: string): string => `from mossbell import *\n\n\ndef main():\n    log("${word}")\n\n\nrun(main)\n`;
+const file = (word: string): Uint8Array => utf8(programFile(text(word)));
+
+/** A stand-in on a cable that can be cut after a number of bytes, and that can drop one. */
+class Bed implements LinkPort {
+  board!: StandIn;
+  last: Trace | undefined;
+  sent = 0;
+  private out: Uint8Array[] = [];
+  constructor(private readonly cutAt = Infinity, private readonly dropAt = -1) {}
+  async boot(flash: Flash): Promise<this> {
+    this.board = await StandIn.boot({
+      serial: 'MB-TEST', name: 'Test', flash, load: loadMicroPython as unknown as LoadMicroPython, quirks: noQuirks, noise: false,
+      host: { write: (bytes) => void this.out.push(bytes), began: () => {}, tick: () => {}, ended: (t) => (this.last = t) }
+    });
+    this.board.place = { kit: barrow, mat: hall, pose: hall.start };
+    return this;
+  }
+  async write(bytes: Uint8Array): Promise<void> {
+    for (const byte of bytes) {
+      if (this.sent >= this.cutAt) throw new LinkClosed();
+      if (this.sent++ !== this.dropAt) this.board.receive(Uint8Array.of(byte));
+    }
+  }
+  async read(): Promise<Uint8Array | undefined> {
+    if (this.sent >= this.cutAt) throw new LinkClosed();
+    return this.out.shift();
+  }
+  /** as it was when it last spoke: it cannot be read once another MicroPython has booted in this thread */
+  flash: Flash = {};
+  /** What the program says that the button starts, after a power cycle. */
+  async says(): Promise<string[]> {
+    this.flash = this.board.flash;
+    const again = await new Bed().boot(this.flash);
+    const problem = again.board.start();
+    return again.last ? logs(again.last) : [problem];
+  }
+}
+const go = (bed: Bed, word: string, options: { install?: boolean; progress?: (p: Progress) => void; cancelled?: () => boolean } = {}) =>
+  send(bed, { file: file(word), library, mayInstall: async () => options.install ?? true, progress: options.progress ?? (() => {}), cancelled: options.cancelled });
+const ready: Flash = { 'lib/mossbell.py': library.file };
+
+describe('sending', () => {
+  it('puts the program where the button starts it, and finds out what is there', async () => {
+    const bed = await new Bed().boot(ready);
+    const stages: string[] = [];
+    const { found, number } = await go(bed, 'one', { progress: (p) => stages.push(p.stage) });
+    expect(found).toMatchObject({ micropython: '1.27', library: '1.0', serial: 'MB-TEST', battery: 100, programs: [] });
+    expect(number).toBe(1);
+    expect([...new Set(stages)]).toEqual(['asking', 'sending', 'checking', 'done']);
+    expect(await bed.says()).toEqual(['one']);
+    // one MicroPython a thread: from here on a device that boots from the same flash
+    const next = await new Bed().boot(bed.flash);
+    expect((await go(next, 'two')).number).toBe(2);
+    expect(await next.says()).toEqual(['two']);
+    // older programs stay
+    expect(Object.keys(next.flash).filter((p) => p.startsWith('p/')).sort()).toEqual(['p/1.py', 'p/2.py', 'p/active']);
+  });
+  it('offers the board library where it is missing, installs it whole, and changes nothing if that is refused', async () => {
+    const bare = await new Bed().boot({});
+    expect(bare.board.start()).toContain('The board library is missing');
+    await expect(go(bare, 'x', { install: false })).rejects.toThrow('Nothing on the device was changed');
+    expect(Object.keys(bare.board.flash)).toEqual([]);
+    await go(bare, 'now');
+    expect(CRC32.buf(bare.board.flash['lib/mossbell.py'])).toBe(CRC32.buf(library.file));
+    expect(await bare.says()).toEqual(['now']);
+  });
+  it('replaces an old library', async () => {
+    const bed = await new Bed().boot({ 'lib/mossbell.py': utf8('VERSION = "0.3"\n') });
+    const { found } = await go(bed, 'new');
+    expect(found.library).toBe('0.3');
+    expect(await bed.says()).toEqual(['new']);
+  });
+  it('cut at any byte, leaves the old program or the new one, whole and running', async () => {
+    const whole = await new Bed().boot(ready);
+    await go(whole, 'old');
+    const flash = whole.board.flash;
+    const before = whole.sent;
+    await go(whole, 'new');
+    const length = whole.sent - before;
+    const seen = new Set<string>();
+    // every byte near the end, where the pointer changes, and a spread over the rest
+    const places = [...Array.from({ length: 50 }, (_, i) => Math.floor((i * (length - 150)) / 50)), ...Array.from({ length: 150 }, (_, i) => length - 150 + i)];
+    for (const at of places) {
+      const bed = await new Bed(at).boot(flash);
+      await expect(go(bed, 'new')).rejects.toThrow(LinkClosed);
+      const said = await bed.says();
+      expect(['old', 'new'], `cut at byte ${at}`).toContain(said[0]);
+      seen.add(said[0]);
+    }
+    expect(seen).toContain('old');
+  }, 240_000);
+  it('notices a byte that was lost on the way, and keeps the old program', async () => {
+    const good = await new Bed().boot(ready);
+    await go(good, 'old');
+    const flash = good.board.flash;
+    const probe = await new Bed().boot(flash);
+    await go(probe, 'new');
+    const bed = await new Bed(Infinity, probe.sent - 700).boot(flash);
+    await expect(go(bed, 'new')).rejects.toThrow(LinkProblem);
+    expect(await bed.says()).toEqual(['old']);
+  });
+  it('can be cancelled, and says that the old program is still there', async () => {
+    const bed = await new Bed().boot(ready);
+    await go(bed, 'old');
+    await expect(go(bed, 'new', { cancelled: () => true })).rejects.toThrow('The old program is still on the device');
+    expect(await bed.says()).toEqual(['old']);
+  });
+  it('tells when the device does not answer', async () => {
+    const dead: LinkPort = { write: async () => {}, read: async () => undefined };
+    await expect(send(dead, { file: file('x'), library, mayInstall: async () => true, progress: () => {} })).rejects.toThrow('does not answer');
+  });
+});
+
+describe('the launcher', () => {
+  it('falls back to the newest program whose checksum holds', async () => {
+    const broken = file('broken');
+    broken[30] ^= 1;
+    const bed = await new Bed().boot({ ...ready, 'p/1.py': file('first'), 'p/2.py': file('second'), 'p/3.py': broken, 'p/active': utf8('3 abc') });
+    expect(await bed.says()).toEqual(['second']);
+    const none = await new Bed().boot({ ...ready, 'p/active': utf8('9') });
+    expect(none.board.start()).toBe('There is no program on this device yet.');
+  });
+  it('stops an endless program on Ctrl-C or when Bar is held for 2 s', async () => {
+    const endless = utf8(programFile('from mossbell import *\n\n\ndef main():\n    while True:\n        pass\n\n\nrun(main)\n'));
+    for (const how of ['interrupt', 'bar'] as const) {
+      let ended: Trace | undefined;
+      let pressed = false;
+      const board: StandIn = await StandIn.boot({
+        serial: 'T', name: 'T', flash: { ...ready, 'p/1.py': endless }, load: loadMicroPython as unknown as LoadMicroPython, quirks: noQuirks,
+        host: { write: () => {}, began: () => {}, ended: (t) => (ended = t), tick: (bench) => {
+          if (bench.worldUs < 500_000 || pressed) return;
+          pressed = true;
+          if (how === 'interrupt') board.interrupt();
+          else board.press('Bar', true);
+        } }
+      });
+      board.place = { kit: barrow, mat: hall, pose: hall.start };
+      board.start();
+      expect(ended!.ended).toBe('stopped');
+      expect(ended!.ticks).toBeLessThan(how === 'bar' ? 2600 : 600);
+    }
+  });
+});
+
+describe('literals for the raw REPL', () => {
+  it('are ASCII and lose nothing; CRC-32 has its check value', () => {
+    expect(pyString('é "x"\n')).toBe('"\\u00e9 \\"x\\"\\n"');
+    expect(pyBytes(Uint8Array.of(65, 39, 92, 0, 255))).toBe("b'A\\x27\\x5c\\x00\\xff'");
+    // check value of CRC-32 for "123456789" (ISO 3309 / ITU-T V.42; catalogued as 0xCBF43926)
+    expect(CRC32.str('123456789') >>> 0).toBe(0xcbf43926);
+  });
+});

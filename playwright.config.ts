@@ -1,0 +1,30 @@
+import { defineConfig } from '@playwright/test';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const port = Number(process.env.E2E_PORT ?? 4699);
+export const DATA = join(tmpdir(), `mossbell-e2e-${port}`);
+
+export default defineConfig({
+  testDir: 'e2e',
+  timeout: 90_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  retries: process.env.CI ? 1 : 0,
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    baseURL: `http://localhost:${port}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+    }
+  },
+  webServer: {
+    command: `rm -rf ${DATA} && exec node --import tsx server.ts --demo`,
+    url: `http://localhost:${port}`,
+    env: { PORT: String(port), MOSSBELL_DATA: DATA, MOSSBELL_QUIET: '1' },
+    reuseExistingServer: false
+  }
+});
