@@ -5,7 +5,12 @@ import ts from 'typescript-eslint';
 import svelteConfig from './svelte.config.js';
 
 /** Who may import whom (design: architecture). Within the core the order tells the story: later folders stand on earlier ones. */
-const forbid = (...names) => ({ 'no-restricted-imports': ['error', { patterns: names.map((n) => ({ regex: n, message: 'The layers do not allow this import.' })) }] });
+const forbid = (...names) => ({
+  'no-restricted-imports': [
+    'error',
+    { patterns: names.map((n) => ({ regex: n, message: 'The layers do not allow this import.' })) }
+  ]
+});
 const OUTSIDE = String.raw`(^|/)(board|src|cli|demo|e2e)/|^\$lib|^\$app|^svelte|^node:|blockly|comlink`;
 const within = (...folders) => folders.map((f) => String.raw`(^|/)\.\./(\.\./)?${f}/`);
 
@@ -14,14 +19,79 @@ export default ts.config(
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,
-  { languageOptions: { globals: { ...globals.browser, ...globals.node } }, rules: { 'no-undef': 'off', '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }], 'no-empty-pattern': 'off' } },
-  { files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { projectService: false, extraFileExtensions: ['.svelte'], parser: ts.parser, svelteConfig } }, rules: { 'svelte/no-navigation-without-resolve': 'off', 'svelte/no-at-html-tags': 'off', 'svelte/prefer-svelte-reactivity': 'off', 'svelte/prefer-writable-derived': 'off' } },
-  { files: ['core/**/*.ts'], ignores: ['**/*.test.ts'], rules: { ...forbid(OUTSIDE), 'no-restricted-syntax': ['error', { selector: "BinaryExpression[operator='**']", message: 'Engines differ in **; multiply, or use Math.pow.' }, { selector: "CallExpression[callee.object.name='Math'][callee.property.name=/^(hypot|cbrt|expm1|log1p|log2|log10|sinh|cosh|tanh)$/]", message: 'Engines differ in this function.' }, { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'Use a seeded stream.' }, { selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']", message: 'Wall time never enters the core.' }] } },
-  { files: ['core/language/**/*.ts'], ignores: ['**/*.test.ts'], rules: forbid(OUTSIDE, ...within('yard/(?!mat)', 'run', 'trace', 'link')) },
-  { files: ['core/kit/**/*.ts', 'core/reckon/**/*.ts'], ignores: ['**/*.test.ts'], rules: forbid(OUTSIDE, ...within('language', 'yard', 'run', 'trace', 'link')) },
-  { files: ['core/yard/**/*.ts'], ignores: ['**/*.test.ts'], rules: forbid(OUTSIDE, ...within('language', 'run', 'trace', 'link')) },
-  { files: ['core/trace/**/*.ts'], ignores: ['**/*.test.ts'], rules: forbid(OUTSIDE, ...within('run', 'yard', 'link')) },
+  {
+    languageOptions: { globals: { ...globals.browser, ...globals.node } },
+    rules: {
+      'no-undef': 'off',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-empty-pattern': 'off'
+    }
+  },
+  {
+    files: ['**/*.svelte', '**/*.svelte.ts'],
+    languageOptions: {
+      parserOptions: { projectService: false, extraFileExtensions: ['.svelte'], parser: ts.parser, svelteConfig }
+    },
+    rules: {
+      'svelte/no-navigation-without-resolve': 'off',
+      'svelte/no-at-html-tags': 'off',
+      'svelte/prefer-svelte-reactivity': 'off',
+      'svelte/prefer-writable-derived': 'off'
+    }
+  },
+  {
+    files: ['core/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      ...forbid(OUTSIDE),
+      'no-restricted-syntax': [
+        'error',
+        { selector: "BinaryExpression[operator='**']", message: 'Engines differ in **; multiply, or use Math.pow.' },
+        {
+          selector:
+            "CallExpression[callee.object.name='Math'][callee.property.name=/^(hypot|cbrt|expm1|log1p|log2|log10|sinh|cosh|tanh)$/]",
+          message: 'Engines differ in this function.'
+        },
+        {
+          selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+          message: 'Use a seeded stream.'
+        },
+        {
+          selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
+          message: 'Wall time never enters the core.'
+        }
+      ]
+    }
+  },
+  {
+    files: ['core/language/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: forbid(OUTSIDE, ...within('yard/(?!mat)', 'run', 'trace', 'link'))
+  },
+  {
+    files: ['core/kit/**/*.ts', 'core/reckon/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: forbid(OUTSIDE, ...within('language', 'yard', 'run', 'trace', 'link'))
+  },
+  {
+    files: ['core/yard/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: forbid(OUTSIDE, ...within('language', 'run', 'trace', 'link'))
+  },
+  {
+    files: ['core/trace/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: forbid(OUTSIDE, ...within('run', 'yard', 'link'))
+  },
   { files: ['board/**/*.ts'], ignores: ['**/*.test.ts'], rules: forbid(String.raw`(^|/)(src|cli|demo|e2e)/`) },
-  { files: ['src/lib/**/*.{ts,svelte}'], ignores: ['src/lib/server/**', '**/*.test.ts'], rules: forbid(String.raw`core/run/(?!machine)`, String.raw`board/standin/(?!program-file)`, String.raw`(^|/|\$lib/)server/`) },
+  {
+    files: ['src/lib/**/*.{ts,svelte}'],
+    ignores: ['src/lib/server/**', '**/*.test.ts'],
+    rules: forbid(
+      String.raw`core/run/(?!machine)`,
+      String.raw`board/standin/(?!program-file)`,
+      String.raw`(^|/|\$lib/)server/`
+    )
+  },
   { files: ['src/lib/server/**/*.ts'], ignores: ['**/*.test.ts'], rules: forbid(String.raw`\.svelte`) }
 );

@@ -29,7 +29,11 @@ let tries = 0;
 server.on('error', (error: NodeJS.ErrnoException) => {
   if (error.code === 'EADDRINUSE' && !process.env.PORT && tries++ < 50) server.listen(wanted + tries);
   else {
-    console.error(error.code === 'EADDRINUSE' ? `Moss Bell: port ${wanted} is taken. Choose another: PORT=5000 ./mossbell demo` : `Moss Bell: ${error.message}`);
+    console.error(
+      error.code === 'EADDRINUSE'
+        ? `Moss Bell: port ${wanted} is taken. Choose another: PORT=5000 ./mossbell demo`
+        : `Moss Bell: ${error.message}`
+    );
     process.exit(1);
   }
 });
@@ -37,8 +41,13 @@ server.on('listening', () => {
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : wanted;
   console.log(`Moss Bell is ready. Open http://localhost:${port} in a browser on this computer. Ctrl-C ends it.`);
-  const lan = Object.values(networkInterfaces()).flat().find((i) => i && i.family === 'IPv4' && !i.internal);
-  if (lan && process.env.MOSSBELL_QUIET !== '1') console.log(`(Elsewhere in the room http://${lan.address}:${port} opens it too, but there browsers withhold what a plugged-in device needs.)`);
+  const lan = Object.values(networkInterfaces())
+    .flat()
+    .find((i) => i && i.family === 'IPv4' && !i.internal);
+  if (lan && process.env.MOSSBELL_QUIET !== '1')
+    console.log(
+      `(Elsewhere in the room http://${lan.address}:${port} opens it too, but there browsers withhold what a plugged-in device needs.)`
+    );
 });
 server.listen(wanted);
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0));

@@ -7,5 +7,7 @@ export default {
     adapter: adapter({ out: 'build' }),
     alias: { core: 'core', board: 'board', demo: 'demo' }
   },
-  vitePlugin: { dynamicCompileOptions: ({ filename }) => (filename.includes('node_modules') ? { runes: undefined } : undefined) }
+  vitePlugin: {
+    dynamicCompileOptions: ({ filename }) => (filename.includes('node_modules') ? { runes: undefined } : undefined)
+  }
 };

@@ -9,7 +9,11 @@ import { describe, expect, it } from 'vitest';
 const root = new URL('..', import.meta.url).pathname;
 const run = async (...args: string[]): Promise<{ code: number; out: string; err: string }> => {
   try {
-    const { stdout, stderr } = await promisify(execFile)(process.execPath, ['--import', 'tsx', 'cli/main.ts', ...args], { cwd: root, maxBuffer: 1e8 });
+    const { stdout, stderr } = await promisify(execFile)(
+      process.execPath,
+      ['--import', 'tsx', 'cli/main.ts', ...args],
+      { cwd: root, maxBuffer: 1e8 }
+    );
     return { code: 0, out: stdout, err: stderr };
   } catch (error) {
     const e = error as { code: number; stdout: string; stderr: string };
@@ -25,13 +29,25 @@ describe('./mossbell', () => {
     const { code, out } = await run('rehearse', demo('there-and-back'), '--json', '--seed', '3', '--trace', csv);
     expect(code).toBe(0);
     const result = JSON.parse(out);
-    expect(result).toMatchObject({ name: 'There and back', runner: 'interpreter', seed: 3, ended: 'done', error: null });
+    expect(result).toMatchObject({
+      name: 'There and back',
+      runner: 'interpreter',
+      seed: 3,
+      ended: 'done',
+      error: null
+    });
     expect(result.moves[0]).toMatchObject({ what: 'drive ahead', asked: 80, unit: 'cm' });
     expect(Math.abs(result.travelledCm - 160)).toBeLessThan(1);
     expect(readFileSync(csv, 'utf8').split('\r\n')[0]).toContain('time_s,');
   });
   it('runs the printed text on the stand-in: the same end without quirks, another with those of a unit', async () => {
-    const [here, there, unit] = (await Promise.all([run('rehearse', demo('the-dark-board'), '--json'), run('rehearse', demo('the-dark-board'), '--json', '--on', 'standin'), run('rehearse', demo('the-dark-board'), '--json', '--unit', 'MB-BAR-0003')])).map((r) => JSON.parse(r.out));
+    const [here, there, unit] = (
+      await Promise.all([
+        run('rehearse', demo('the-dark-board'), '--json'),
+        run('rehearse', demo('the-dark-board'), '--json', '--on', 'standin'),
+        run('rehearse', demo('the-dark-board'), '--json', '--unit', 'MB-BAR-0003')
+      ])
+    ).map((r) => JSON.parse(r.out));
     expect(there.runner).toBe('MicroPython');
     expect(there.pose).toEqual(here.pose);
     expect(there.log).toEqual(here.log);
@@ -41,10 +57,15 @@ describe('./mossbell', () => {
     expect(await run('rehearse', demo('three-mistakes'), '--json')).toMatchObject({ code: 1 });
     const { code, out } = await run('check', demo('three-mistakes'), demo('there-and-back'), '--json');
     expect(code).toBe(1);
-    expect(JSON.parse(out).files.map((f: { remarks: { rule: string }[] }) => f.remarks.map((r) => r.rule))).toEqual([['socket-empty', 'never-stopped', 'shown-for-no-time'], []]);
+    expect(JSON.parse(out).files.map((f: { remarks: { rule: string }[] }) => f.remarks.map((r) => r.rule))).toEqual([
+      ['socket-empty', 'never-stopped', 'shown-for-no-time'],
+      []
+    ]);
   });
   it('prints the Python of a program', async () => {
-    expect((await run('python', demo('there-and-back'))).out).toContain('wheels.turn(right=180, power=35, ending="brake")');
+    expect((await run('python', demo('there-and-back'))).out).toContain(
+      'wheels.turn(right=180, power=35, ending="brake")'
+    );
   });
   it('takes inputs from a file', async () => {
     const inputs = join(folder, 'inputs.jsonl');

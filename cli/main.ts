@@ -47,7 +47,9 @@ function matOf(name: string): Mat {
   try {
     value = JSON.parse(read(name));
   } catch (error) {
-    throw error instanceof BadInput ? new BadInput(`There is no mat "${name}". The mats are ${mats.map((m) => m.name).join(', ')}; or give a file.`) : new BadInput(`${name} is not JSON.`);
+    throw error instanceof BadInput
+      ? new BadInput(`There is no mat "${name}". The mats are ${mats.map((m) => m.name).join(', ')}; or give a file.`)
+      : new BadInput(`${name} is not JSON.`);
   }
   const parsed = matSchema.safeParse(value);
   if (!parsed.success) throw new BadInput(`${name} is not a mat: ${z.prettifyError(parsed.error).split('\n')[0]}`);
@@ -63,7 +65,9 @@ const number = (text: string | undefined, name: string): number | undefined => {
 /** What `rehearse --json` prints. */
 function summary(trace: Trace, kit: Kit, p: Project) {
   const end = stateAt(trace, trace.ticks * 1000);
-  const names = new Map([...allSteps(p.program)].map((s) => [s.id, sentence(s, p.program, (socket) => partName(kit, socket))]));
+  const names = new Map(
+    [...allSteps(p.program)].map((s) => [s.id, sentence(s, p.program, (socket) => partName(kit, socket))])
+  );
   return {
     name: p.name,
     runner: trace.header.runner,
@@ -72,8 +76,17 @@ function summary(trace: Trace, kit: Kit, p: Project) {
     seconds: trace.ticks / 1000,
     pose: { xCm: round(end.x * 100), yCm: round(end.y * 100), facingDeg: round(end.facingDeg) },
     travelledCm: round(travelled(trace) * 100),
-    moves: askedAndGot(trace).map((m) => ({ block: m.block, what: m.what, asked: round(m.asked), got: round(m.got), unit: m.unit, ended: m.ended })),
-    contacts: trace.events.filter((e) => e.type === 'touch').map((e) => ({ seconds: e.tUs / 1e6, what: e.what, speedCmS: round(e.speedCmS), nose: e.nose })),
+    moves: askedAndGot(trace).map((m) => ({
+      block: m.block,
+      what: m.what,
+      asked: round(m.asked),
+      got: round(m.got),
+      unit: m.unit,
+      ended: m.ended
+    })),
+    contacts: trace.events
+      .filter((e) => e.type === 'touch')
+      .map((e) => ({ seconds: e.tUs / 1e6, what: e.what, speedCmS: round(e.speedCmS), nose: e.nose })),
     log: trace.events.filter((e) => e.type === 'log').map((e) => ({ seconds: e.tUs / 1e6, text: e.text })),
     face: { lamps: end.lamps, picture: end.picture.split(' ') },
     findings: findings(trace).map((f) => ({ ...f, at: f.blocks.map((b) => names.get(b) ?? b) })),
@@ -84,7 +97,17 @@ const round = (v: number): number => Math.round(v * 100) / 100;
 
 async function main(): Promise<number> {
   const [verb, ...rest] = process.argv.slice(2);
-  const options = { json: { type: 'boolean' }, mat: { type: 'string' }, kit: { type: 'string' }, seed: { type: 'string' }, inputs: { type: 'string' }, until: { type: 'string' }, unit: { type: 'string' }, trace: { type: 'string' }, on: { type: 'string' } } as const;
+  const options = {
+    json: { type: 'boolean' },
+    mat: { type: 'string' },
+    kit: { type: 'string' },
+    seed: { type: 'string' },
+    inputs: { type: 'string' },
+    until: { type: 'string' },
+    unit: { type: 'string' },
+    trace: { type: 'string' },
+    on: { type: 'string' }
+  } as const;
   let parsed;
   try {
     parsed = parseArgs({ args: rest, options, allowPositionals: true });
@@ -98,26 +121,48 @@ async function main(): Promise<number> {
   if (verb === 'python') {
     const p = project(positionals[0]);
     const printed = printPython(p.program, p.kit);
-    say(values.json ? JSON.stringify({ file: positionals[0], text: printed.text, blocks: printed.blocks }) : printed.text.trimEnd());
+    say(
+      values.json
+        ? JSON.stringify({ file: positionals[0], text: printed.text, blocks: printed.blocks })
+        : printed.text.trimEnd()
+    );
     return 0;
   }
   if (verb === 'check') {
     const results = positionals.map((file) => {
       const p = project(file);
-      const names = new Map([...allSteps(p.program)].map((s) => [s.id, sentence(s, p.program, (socket) => partName(p.kit, socket))]));
-      return { file, name: p.name, remarks: lookOver(p).map((r) => ({ rule: r.rule, severity: r.severity, blocks: r.blocks, at: r.blocks.map((b) => names.get(b) ?? b), says: r.says, todo: r.todo, mends: r.mends.map((m) => m.label) })) };
+      const names = new Map(
+        [...allSteps(p.program)].map((s) => [s.id, sentence(s, p.program, (socket) => partName(p.kit, socket))])
+      );
+      return {
+        file,
+        name: p.name,
+        remarks: lookOver(p).map((r) => ({
+          rule: r.rule,
+          severity: r.severity,
+          blocks: r.blocks,
+          at: r.blocks.map((b) => names.get(b) ?? b),
+          says: r.says,
+          todo: r.todo,
+          mends: r.mends.map((m) => m.label)
+        }))
+      };
     });
     if (values.json) say(JSON.stringify({ files: results }));
     else
       for (const r of results) {
         say(`${r.file}: ${r.remarks.length === 0 ? 'nothing to remark' : `${r.remarks.length} to check`}`);
-        for (const m of r.remarks) say(`  ${m.severity} · ${m.rule}${m.blocks.length ? ` · ${m.blocks.map((b, i) => `${b} (${m.at[i]})`).join(', ')}` : ''}\n    ${m.says} ${m.todo}`);
+        for (const m of r.remarks)
+          say(
+            `  ${m.severity} · ${m.rule}${m.blocks.length ? ` · ${m.blocks.map((b, i) => `${b} (${m.at[i]})`).join(', ')}` : ''}\n    ${m.says} ${m.todo}`
+          );
       }
     return results.some((r) => r.remarks.some((m) => m.severity === 'will not work')) ? 1 : 0;
   }
 
   const p = project(positionals[0]);
-  if (values.kit && !(values.kit in kits)) throw new BadInput(`There is no kit "${values.kit}". The kits are ${Object.keys(kits).join(', ')}.`);
+  if (values.kit && !(values.kit in kits))
+    throw new BadInput(`There is no kit "${values.kit}". The kits are ${Object.keys(kits).join(', ')}.`);
   const kit = values.kit ? kits[values.kit as keyof typeof kits] : p.kit;
   const mat = values.mat ? matOf(values.mat) : p.mat;
   let inputs: TimedInput[] = [];
@@ -128,19 +173,45 @@ async function main(): Promise<number> {
   }
   if (values.on && values.on !== 'standin') throw new BadInput(`--on takes "standin", not "${values.on}".`);
   const blocking = lookOver({ program: p.program, kit }).filter(stopsStart);
-  if (blocking.length) throw new BadInput(`${positionals[0]} cannot start: ${blocking.map((r) => `block ${r.blocks.join(', ')}: ${r.says}`).join(' ')}`);
+  if (blocking.length)
+    throw new BadInput(
+      `${positionals[0]} cannot start: ${blocking.map((r) => `block ${r.blocks.join(', ')}: ${r.says}`).join(' ')}`
+    );
   const until = number(values.until, 'until');
-  if (until !== undefined && (until <= 0 || until > 3600)) throw new BadInput('--until takes seconds from 0.001 to 3600.');
-  const run = { program: p.program, kit, mat, seed: number(values.seed, 'seed') ?? 1, inputs, start: values.mat ? undefined : p.start, limitS: until, name: p.name, quirks: values.unit ? quirksOf(values.unit) : undefined, device: values.unit ?? 'Rehearsal' };
+  if (until !== undefined && (until <= 0 || until > 3600))
+    throw new BadInput('--until takes seconds from 0.001 to 3600.');
+  const run = {
+    program: p.program,
+    kit,
+    mat,
+    seed: number(values.seed, 'seed') ?? 1,
+    inputs,
+    start: values.mat ? undefined : p.start,
+    limitS: until,
+    name: p.name,
+    quirks: values.unit ? quirksOf(values.unit) : undefined,
+    device: values.unit ?? 'Rehearsal'
+  };
   const trace = values.on ? await runOnStandIn(run) : rehearse(run);
-  if (values.trace) writeFileSync(values.trace, values.trace.endsWith('.json') ? JSON.stringify({ ...summary(trace, kit, p), events: trace.events }, null, 1) : traceCsv(trace));
+  if (values.trace)
+    writeFileSync(
+      values.trace,
+      values.trace.endsWith('.json')
+        ? JSON.stringify({ ...summary(trace, kit, p), events: trace.events }, null, 1)
+        : traceCsv(trace)
+    );
   const result = summary(trace, kit, p);
   if (values.json) say(JSON.stringify(result));
   else {
     say(`${result.name} · ${result.runner}, seed ${result.seed}`);
     say(`ended: ${result.ended} after ${result.seconds.toFixed(2)} s`);
-    say(`stands at x ${result.pose.xCm} cm, y ${result.pose.yCm} cm, facing ${result.pose.facingDeg}°; ${result.travelledCm} cm driven`);
-    for (const m of result.moves) say(`  ${m.what}: asked ${m.asked} ${m.unit}, got ${m.got} ${m.unit}${m.ended === 'done' ? '' : ` (${m.ended})`}`);
+    say(
+      `stands at x ${result.pose.xCm} cm, y ${result.pose.yCm} cm, facing ${result.pose.facingDeg}°; ${result.travelledCm} cm driven`
+    );
+    for (const m of result.moves)
+      say(
+        `  ${m.what}: asked ${m.asked} ${m.unit}, got ${m.got} ${m.unit}${m.ended === 'done' ? '' : ` (${m.ended})`}`
+      );
     for (const c of result.contacts) say(`  touched ${c.what} at ${c.seconds.toFixed(2)} s with ${c.speedCmS} cm/s`);
     for (const l of result.log) say(`  log ${l.seconds.toFixed(3)} s: ${l.text}`);
     for (const f of result.findings) say(`  finding: ${f.says}`);

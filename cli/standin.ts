@@ -14,10 +14,21 @@ export async function runOnStandIn(run: RunOptions): Promise<Trace> {
   const crc = CRC32.str(text) >>> 0;
   let trace: Trace | undefined;
   const standIn = await StandIn.boot({
-    serial: run.device ?? 'CLI', name: run.device ?? 'Stand-in', load: loadMicroPython as unknown as LoadMicroPython,
-    flash: { 'lib/mossbell.py': readFileSync(new URL('../board/lib/mossbell.py', import.meta.url)), 'p/1.py': utf8(programFile(text)), 'p/active': utf8('1') },
+    serial: run.device ?? 'CLI',
+    name: run.device ?? 'Stand-in',
+    load: loadMicroPython as unknown as LoadMicroPython,
+    flash: {
+      'lib/mossbell.py': readFileSync(new URL('../board/lib/mossbell.py', import.meta.url)),
+      'p/1.py': utf8(programFile(text)),
+      'p/active': utf8('1')
+    },
     host: { write: () => {}, began: () => {}, tick: () => {}, ended: (t) => (trace = t) },
-    quirks: run.quirks ?? noQuirks, onBattery: run.quirks !== undefined, seed: run.seed, limitS: run.limitS, inputs: run.inputs, noise: run.noise,
+    quirks: run.quirks ?? noQuirks,
+    onBattery: run.quirks !== undefined,
+    seed: run.seed,
+    limitS: run.limitS,
+    inputs: run.inputs,
+    noise: run.noise,
     blocksOf: (c) => (c === crc ? blocks : undefined)
   });
   standIn.place = { kit: run.kit, mat: run.mat, pose: run.start ?? run.mat.start };

@@ -22,19 +22,33 @@ export const projectSchema = z.strictObject({
   start: z.strictObject({ x: z.number(), y: z.number(), facingDeg: z.number() }).optional(),
   notebook: z.string().max(100_000)
 });
-export type Project = { format: 'mossbell.project'; version: 1; name: string; program: Program; kit: Kit; mat: Mat; start?: Pose; notebook: string };
+export type Project = {
+  format: 'mossbell.project';
+  version: 1;
+  name: string;
+  program: Program;
+  kit: Kit;
+  mat: Mat;
+  start?: Pose;
+  notebook: string;
+};
 
 export type Read = { ok: true; project: Project } | { ok: false; problem: string };
 const no = (problem: string): Read => ({ ok: false, problem });
 
 /** @param text contents of a file; @param name how to call it in a message */
 export function readProject(text: string, name = 'This file'): Read {
-  if (text.length > LARGEST_FILE) return no(`${name} is ${Math.round(text.length / 1e6)} MB long. A project is at most 8 MB. Is it another kind of file?`);
+  if (text.length > LARGEST_FILE)
+    return no(
+      `${name} is ${Math.round(text.length / 1e6)} MB long. A project is at most 8 MB. Is it another kind of file?`
+    );
   let value: unknown;
   try {
     value = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
-    return no(`${name} is not a project file: it is not JSON${where(text)}. Choose a file that ends in .mossbell.json.`);
+    return no(
+      `${name} is not a project file: it is not JSON${where(text)}. Choose a file that ends in .mossbell.json.`
+    );
   }
   return checkProject(value, name);
 }
@@ -42,14 +56,21 @@ export function readProject(text: string, name = 'This file'): Read {
 export function checkProject(value: unknown, name = 'This file'): Read {
   const head = value as { format?: unknown; version?: unknown } | null;
   if (typeof head !== 'object' || head === null || head.format !== 'mossbell.project')
-    return no(`${name} is JSON, but not a Moss Bell project: its "format" is ${head && typeof head === 'object' && head.format !== undefined ? JSON.stringify(head.format).slice(0, 60) : 'missing'}. Choose a file that ends in .mossbell.json.`);
+    return no(
+      `${name} is JSON, but not a Moss Bell project: its "format" is ${head && typeof head === 'object' && head.format !== undefined ? JSON.stringify(head.format).slice(0, 60) : 'missing'}. Choose a file that ends in .mossbell.json.`
+    );
   if (typeof head.version !== 'number') return no(`${name} does not say which version of the format it has.`);
-  if (head.version > VERSION) return no(`${name} was written by a newer Moss Bell (format ${head.version}; this one reads up to ${VERSION}). Update Moss Bell to open it.`);
+  if (head.version > VERSION)
+    return no(
+      `${name} was written by a newer Moss Bell (format ${head.version}; this one reads up to ${VERSION}). Update Moss Bell to open it.`
+    );
   if (tooDeep(value, 0)) return no(`${name} nests its blocks more than 200 deep.`);
   const parsed = projectSchema.safeParse(value);
   if (!parsed.success) {
     const issue = deepest(parsed.error.issues[0]);
-    return no(`${name} cannot be opened: at ${place(issue.path)}, ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)}. Nothing was changed.`);
+    return no(
+      `${name} cannot be opened: at ${place(issue.path)}, ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)}. Nothing was changed.`
+    );
   }
   const project = parsed.data as Project;
   const wrong = checkProgram(project.program);
@@ -69,22 +90,28 @@ export function checkProgram(program: Program): string | undefined {
   return undefined;
 }
 function checkStep(step: Step): string | undefined {
-  if (!catalogue.has(step.kind)) return `block "${step.id}" is of the kind "${step.kind}", which this Moss Bell does not know.`;
+  if (!catalogue.has(step.kind))
+    return `block "${step.id}" is of the kind "${step.kind}", which this Moss Bell does not know.`;
   for (const [name, slot] of Object.entries(step.slots)) {
     const spec = slotSpec(step, name);
     if (!spec) return `block "${step.id}" (${step.kind}) has no slot "${name}".`;
     if (isStep(slot)) {
       const inner = catalogue.get(slot.kind);
       if (inner && inner.shape !== 'value') return `block "${slot.id}" (${slot.kind}) cannot sit in a slot.`;
-      if (spec.type === 'choice' || spec.type === 'part' || spec.type === 'variable' || spec.type === 'routine') return `slot "${name}" of block "${step.id}" cannot hold a block.`;
-    } else if (spec.type === 'choice' && !spec.options.includes(String(slot))) return `slot "${name}" of block "${step.id}" (${step.kind}) has ${JSON.stringify(slot)}; it takes ${spec.options.join(', ')}.`;
+      if (spec.type === 'choice' || spec.type === 'part' || spec.type === 'variable' || spec.type === 'routine')
+        return `slot "${name}" of block "${step.id}" cannot hold a block.`;
+    } else if (spec.type === 'choice' && !spec.options.includes(String(slot)))
+      return `slot "${name}" of block "${step.id}" (${step.kind}) has ${JSON.stringify(slot)}; it takes ${spec.options.join(', ')}.`;
     else if (spec.type === 'condition') return `slot "${name}" of block "${step.id}" takes a condition.`;
   }
   for (const [name, spec] of Object.entries(definition(step.kind).slots))
-    if (spec.type !== 'condition' && step.slots[name] === undefined) return `block "${step.id}" (${step.kind}) lacks "${name}".`;
+    if (spec.type !== 'condition' && step.slots[name] === undefined)
+      return `block "${step.id}" (${step.kind}) lacks "${name}".`;
   const bodies = bodiesOf(step);
-  for (const name of Object.keys(step.bodies ?? {})) if (!bodies.includes(name)) return `block "${step.id}" (${step.kind}) has no body "${name}".`;
-  for (const body of bodies) if (!step.bodies?.[body]) return `block "${step.id}" (${step.kind}) lacks its body "${body}".`;
+  for (const name of Object.keys(step.bodies ?? {}))
+    if (!bodies.includes(name)) return `block "${step.id}" (${step.kind}) has no body "${name}".`;
+  for (const body of bodies)
+    if (!step.bodies?.[body]) return `block "${step.id}" (${step.kind}) lacks its body "${body}".`;
   return undefined;
 }
 
@@ -96,10 +123,14 @@ function where(text: string): string {
   const { offset, error } = errors[0];
   const before = text.slice(0, offset).split('\n');
   const word = text.slice(offset, offset + 12).split(/[\s,}\]]/)[0];
-  const what = printParseErrorCode(error).replace(/([A-Z])/g, ' $1').trim().toLowerCase();
+  const what = printParseErrorCode(error)
+    .replace(/([A-Z])/g, ' $1')
+    .trim()
+    .toLowerCase();
   return ` at line ${before.length}, column ${before[before.length - 1].length + 1}${word ? `, near "${word}"` : ''} (${what})`;
 }
-const place = (path: readonly PropertyKey[]): string => (path.length ? path.map((p) => (typeof p === 'number' ? `[${p + 1}]` : `"${String(p)}"`)).join(' ') : 'the top');
+const place = (path: readonly PropertyKey[]): string =>
+  path.length ? path.map((p) => (typeof p === 'number' ? `[${p + 1}]` : `"${String(p)}"`)).join(' ') : 'the top';
 
 type Issue = z.core.$ZodIssue;
 /** Unions hide what went wrong inside them: the branch that got furthest tells. */
@@ -120,4 +151,12 @@ function tooDeep(value: unknown, depth: number): boolean {
 
 /** The text of a project file. */
 export const writeProject = (project: Project): string => JSON.stringify(project, null, 1) + '\n';
-export const newProject = (name: string, kit: Kit, mat: Mat): Project => ({ format: 'mossbell.project', version: 1, name, program: { stacks: [], routines: [], variables: [], loose: [] }, kit, mat, notebook: '' });
+export const newProject = (name: string, kit: Kit, mat: Mat): Project => ({
+  format: 'mossbell.project',
+  version: 1,
+  name,
+  program: { stacks: [], routines: [], variables: [], loose: [] },
+  kit,
+  mat,
+  notebook: ''
+});

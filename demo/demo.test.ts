@@ -8,7 +8,11 @@ import type { TimedInput, Trace } from '../core/trace/trace.ts';
 import { demoProjects } from './seed.ts';
 
 const projects = new Map(demoProjects());
-const run = (name: string, inputs: TimedInput[] = [], limitS = 30): { project: Project; trace: Trace; end: ReturnType<typeof stateAt> } => {
+const run = (
+  name: string,
+  inputs: TimedInput[] = [],
+  limitS = 30
+): { project: Project; trace: Trace; end: ReturnType<typeof stateAt> } => {
   const project = projects.get(name)!;
   const trace = rehearse({ ...project, seed: 1, inputs, limitS });
   return { project, trace, end: stateAt(trace, trace.ticks * 1000) };
@@ -17,7 +21,11 @@ const logs = (trace: Trace) => trace.events.flatMap((e) => (e.type === 'log' ? [
 
 describe('demo projects', () => {
   it('have nothing to remark, but for the one with three mistakes', () => {
-    for (const [name, project] of projects) expect(lookOver(project).map((r) => r.rule), name).toHaveLength(name === 'three-mistakes' ? 3 : 0);
+    for (const [name, project] of projects)
+      expect(
+        lookOver(project).map((r) => r.rule),
+        name
+      ).toHaveLength(name === 'three-mistakes' ? 3 : 0);
   });
   it('There and back comes home from the hoop at 80 cm', () => {
     const { project, trace, end } = run('there-and-back');
@@ -34,7 +42,9 @@ describe('demo projects', () => {
     expect(trace.events.filter((e) => e.type === 'tone')).toHaveLength(1);
   });
   it('Wake the bell strikes three times, rests, and again', () => {
-    const strikes = run('wake-the-bell', [], 12).trace.events.flatMap((e) => (e.type === 'servo' && e.angle === 130 ? [e.tUs / 1e6] : []));
+    const strikes = run('wake-the-bell', [], 12).trace.events.flatMap((e) =>
+      e.type === 'servo' && e.angle === 130 ? [e.tUs / 1e6] : []
+    );
     const gaps = strikes.slice(1, 6).map((t, i) => t - strikes[i]);
     expect(gaps.map((g) => g > 2)).toEqual([false, false, true, false, false]);
   });
@@ -52,12 +62,20 @@ describe('demo projects', () => {
     expect(end.lamps.right.on).toBe(true);
   });
   it('Lantern signals flashes on Dot and goes dark when Bar is held', () => {
-    const inputs: TimedInput[] = [{ tUs: 1e6, input: { press: 'Dot' } }, { tUs: 1.1e6, input: { release: 'Dot' } }, { tUs: 5e6, input: { press: 'Bar' } }];
+    const inputs: TimedInput[] = [
+      { tUs: 1e6, input: { press: 'Dot' } },
+      { tUs: 1.1e6, input: { release: 'Dot' } },
+      { tUs: 5e6, input: { press: 'Bar' } }
+    ];
     const { trace, end } = run('lantern-signals', inputs, 8);
     expect(trace.events.filter((e) => e.type === 'lamp' && e.lamp === 'left' && e.tUs < 5e6).length).toBe(7);
     expect([end.lamps.left.on, end.lamps.right.on, end.picture.includes('#')]).toEqual([false, false, false]);
   });
   it('Three mistakes shows all three', () => {
-    expect(lookOver(projects.get('three-mistakes')!).map((r) => r.rule).sort()).toEqual(['never-stopped', 'shown-for-no-time', 'socket-empty']);
+    expect(
+      lookOver(projects.get('three-mistakes')!)
+        .map((r) => r.rule)
+        .sort()
+    ).toEqual(['never-stopped', 'shown-for-no-time', 'socket-empty']);
   });
 });

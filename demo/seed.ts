@@ -4,7 +4,15 @@ import { readProject, type Project } from '../core/project.ts';
 import type { Store } from '../src/lib/server/database.ts';
 import { createProject, isEmpty } from '../src/lib/server/projects.ts';
 
-const ORDER = ['there-and-back', 'round-the-fern-bed', 'wake-the-bell', 'the-dark-board', 'stop-short', 'lantern-signals', 'three-mistakes'];
+const ORDER = [
+  'there-and-back',
+  'round-the-fern-bed',
+  'wake-the-bell',
+  'the-dark-board',
+  'stop-short',
+  'lantern-signals',
+  'three-mistakes'
+];
 const folder = new URL('./projects/', import.meta.url);
 
 /** The demo projects, by the name of their file. */
@@ -24,6 +32,8 @@ export function demoProjects(): [string, Project][] {
 export function seed(store: Store): number {
   if (!isEmpty(store)) return 0;
   const list = demoProjects();
-  list.forEach(([id, project], i) => createProject(store, project, { id: `demo-${id}`, demo: true, at: Date.now() - i * 1000 }));
+  list.forEach(([id, project], i) =>
+    createProject(store, project, { id: `demo-${id}`, demo: true, at: Date.now() - i * 1000 })
+  );
   return list.length;
 }

@@ -80,7 +80,8 @@ test('unplugged in the middle of sending, the old program is still there and run
     // pulls the cable the moment that the first part of the text has gone over
     const pull = () => {
       const state = document.querySelector('[data-testid=state]')?.textContent ?? '';
-      if (/sending \d/.test(state)) [...document.querySelectorAll('button')].find((b) => b.textContent === 'Unplug')?.click();
+      if (/sending \d/.test(state))
+        [...document.querySelectorAll('button')].find((b) => b.textContent === 'Unplug')?.click();
       else requestAnimationFrame(pull);
     };
     pull();

@@ -19,6 +19,21 @@ export async function openDemo(page: Page, name: string): Promise<void> {
 export async function workbench(page: Page): Promise<void> {
   await page.waitForURL('**/project/**');
   await page.getByTestId('blocks').and(page.locator('[data-ready]')).waitFor();
+  await page.getByPlaceholder('Find a block').waitFor();
+  // fonts are there and the panes have their sizes: nothing moves under the pointer any more
+  await page.evaluate(async () => {
+    await document.fonts.ready;
+    const place = () =>
+      JSON.stringify(
+        ['yard', 'blocks', 'robot'].map((id) => document.querySelector(`[data-testid=${id}]`)!.getBoundingClientRect())
+      );
+    let [before, same] = [place(), 0];
+    while (same < 5) {
+      await new Promise(requestAnimationFrame);
+      same = place() === before ? same + 1 : 0;
+      before = place();
+    }
+  });
 }
 /** Drags a card of the tray into the program, to a place in its pane. */
 export async function dragCard(page: Page, section: string, title: string, x: number, y: number): Promise<void> {
@@ -34,24 +49,40 @@ export async function dragCard(page: Page, section: string, title: string, x: nu
 }
 /** Types into the n-th number of the n-th block of a kind. */
 export async function typeNumber(page: Page, kind: string, nth: number, slot: number, value: string): Promise<void> {
-  const id = await page.evaluate(([kind, nth]) => {
-    type Ws = { getAllBlocks(ordered: boolean): { type: string; id: string }[] };
-    return (window as unknown as { mossbellWorkspace: Ws }).mossbellWorkspace.getAllBlocks(true).filter((b) => b.type === kind)[nth as number].id;
-  }, [kind, nth] as const);
-  await page.locator(`[data-id="${id}"] .blocklyShadow .blocklyFieldText, [data-id="${id}"] .blocklyShadow text`).nth(slot).click();
+  const id = await page.evaluate(
+    ([kind, nth]) => {
+      type Ws = { getAllBlocks(ordered: boolean): { type: string; id: string }[] };
+      return (window as unknown as { mossbellWorkspace: Ws }).mossbellWorkspace
+        .getAllBlocks(true)
+        .filter((b) => b.type === kind)[nth as number].id;
+    },
+    [kind, nth] as const
+  );
+  await page
+    .locator(`[data-id="${id}"] .blocklyShadow .blocklyFieldText, [data-id="${id}"] .blocklyShadow text`)
+    .nth(slot)
+    .click();
   const input = page.locator('.blocklyHtmlInput');
   await input.fill(value);
   await input.press('Enter');
 }
 export async function project(page: Page): Promise<Project> {
+  // the block library tells of a gesture a frame later, and it becomes the program in the turn after that
+  await page.evaluate(async () => {
+    for (let i = 0; i < 4; i++) await new Promise((done) => requestAnimationFrame(() => setTimeout(done, 0)));
+  });
   await expect(page.getByTestId('saving')).toHaveText('saved');
   const id = /project\/([^/]+)/.exec(page.url())![1];
-  return (await (await page.request.get(`/api/projects/${id}`)).json()).project;
+  return (await (await page.request.get(`${new URL(page.url()).origin}/api/projects/${id}`)).json()).project;
 }
 export const kinds = (p: Project): string[][] => p.program.stacks.map((s) => s.steps.map((step) => step.kind));
 export async function robot(page: Page): Promise<{ x: number; y: number; facing: number }> {
   const r = page.getByTestId('robot');
-  return { x: Number(await r.getAttribute('data-x')), y: Number(await r.getAttribute('data-y')), facing: Number(await r.getAttribute('data-facing')) };
+  return {
+    x: Number(await r.getAttribute('data-x')),
+    y: Number(await r.getAttribute('data-y')),
+    facing: Number(await r.getAttribute('data-facing'))
+  };
 }
 /** Rehearses as fast as it goes, to the end. */
 export async function rehearse(page: Page, speed = 'max'): Promise<void> {

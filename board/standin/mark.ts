@@ -6,10 +6,20 @@
 import type { SyntaxNode } from '@lezer/common';
 import { parser } from '@lezer/python';
 
-export type Marked = { text: string; /** line of the original for each line of the copy, both from 0 */ lines: number[] };
+export type Marked = {
+  text: string;
+  /** line of the original for each line of the copy, both from 0 */ lines: number[];
+};
 export type MarkProblem = { line: number; message: string };
 
-const UNCOUNTED = new Set(['ScopeStatement', 'PassStatement', 'FunctionDefinition', 'ClassDefinition', 'ImportStatement', 'Comment']);
+const UNCOUNTED = new Set([
+  'ScopeStatement',
+  'PassStatement',
+  'FunctionDefinition',
+  'ClassDefinition',
+  'ImportStatement',
+  'Comment'
+]);
 const COMPOUND = new Set(['IfStatement', 'WhileStatement', 'ForStatement', 'TryStatement', 'WithStatement']);
 const ARITHMETIC = new Set(['+', '-', '*', '/']);
 
@@ -28,7 +38,14 @@ export function mark(source: string): Marked | MarkProblem {
     return low;
   };
   let problem: MarkProblem | undefined;
-  tree.iterate({ enter: (n) => void (n.type.isError && !problem && (problem = { line: lineOf(n.from), message: `line ${lineOf(n.from) + 1} cannot be read as Python` })) });
+  tree.iterate({
+    enter: (n) =>
+      void (
+        n.type.isError &&
+        !problem &&
+        (problem = { line: lineOf(n.from), message: `line ${lineOf(n.from) + 1} cannot be read as Python` })
+      )
+  });
   if (problem) return problem;
 
   const textOf = (n: SyntaxNode): string => source.slice(n.from, n.to);
@@ -71,7 +88,8 @@ export function mark(source: string): Marked | MarkProblem {
       wrapSums(n);
       if (n.name === 'UpdateStatement') updateSum(n);
       if (COMPOUND.has(n.name) && !isUntil(n))
-        for (const inner of children(n)) if (inner.name === 'Body') statements(inner, n.name === 'WhileStatement' || n.name === 'ForStatement');
+        for (const inner of children(n))
+          if (inner.name === 'Body') statements(inner, n.name === 'WhileStatement' || n.name === 'ForStatement');
     }
     if (loop && list.length) {
       // the turn is charged before the task gives way and before the condition is looked at

@@ -108,23 +108,27 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     leave(): void {
       depths.set(task, (depths.get(task) ?? 1) - 1);
     },
-    alarm: (amount: unknown, us: number) => guard(() => handle({ us: host.bench().now + Math.max(0, Math.round(n(amount) * us)) })),
+    alarm: (amount: unknown, us: number) =>
+      guard(() => handle({ us: host.bench().now + Math.max(0, Math.round(n(amount) * us)) })),
     ready: (h: number) => isReady(h),
     ticks: () => host.bench().ticks,
-    idle: () => guard(() => {
-      if (host.interrupted()) return '!halt';
-      host.bench().idle(nextAlarm());
-    }),
-    next_tick: () => guard(() => {
-      if (host.interrupted()) return '!halt';
-      host.bench().idle(Infinity);
-    }),
-    finish: (h: number) => guard(() => {
-      while (!isReady(h)) {
+    idle: () =>
+      guard(() => {
         if (host.interrupted()) return '!halt';
         host.bench().idle(nextAlarm());
-      }
-    }),
+      }),
+    next_tick: () =>
+      guard(() => {
+        if (host.interrupted()) return '!halt';
+        host.bench().idle(Infinity);
+      }),
+    finish: (h: number) =>
+      guard(() => {
+        while (!isReady(h)) {
+          if (host.interrupted()) return '!halt';
+          host.bench().idle(nextAlarm());
+        }
+      }),
     // ---- tasks ----
     task(number: number): void {
       task = number;
@@ -144,25 +148,32 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       return fired;
     },
     // ---- parts ----
-    wheels: (left: string, right: string, dl: number, dr: number, track: number) => guard(() => machine().useWheels(left, right, dl, dr, track)),
-    drive: (way: 'ahead' | 'back', amount: unknown, unit: unknown, power: unknown, ending: Ending) => guard(() => handle({ move: machine().drive(way, measure(amount, unit), n(power), ending) })),
-    turn_on_spot: (side: Side, angle: unknown, power: unknown, ending: Ending) => guard(() => handle({ move: machine().turn(side, n(angle), n(power), ending) })),
+    wheels: (left: string, right: string, dl: number, dr: number, track: number) =>
+      guard(() => machine().useWheels(left, right, dl, dr, track)),
+    drive: (way: 'ahead' | 'back', amount: unknown, unit: unknown, power: unknown, ending: Ending) =>
+      guard(() => handle({ move: machine().drive(way, measure(amount, unit), n(power), ending) })),
+    turn_on_spot: (side: Side, angle: unknown, power: unknown, ending: Ending) =>
+      guard(() => handle({ move: machine().turn(side, n(angle), n(power), ending) })),
     run_wheels: (left: unknown, right: unknown) => guard(() => machine().runWheels(n(left), n(right))),
-    span_wheels: (left: unknown, right: unknown, amount: unknown, unit: unknown, ending: Ending) => guard(() => handle({ move: machine().spanWheels(n(left), n(right), measure(amount, unit), ending) })),
+    span_wheels: (left: unknown, right: unknown, amount: unknown, unit: unknown, ending: Ending) =>
+      guard(() => handle({ move: machine().spanWheels(n(left), n(right), measure(amount, unit), ending) })),
     stop_wheels: (ending: Ending) => guard(() => machine().stopWheels(ending)),
     run_motor: (socket: string, power: unknown) => guard(() => machine().runMotor(socket, n(power))),
-    span_motor: (socket: string, power: unknown, amount: unknown, unit: unknown, ending: Ending) => guard(() => handle({ move: machine().spanMotor(socket, n(power), measure(amount, unit), ending) })),
+    span_motor: (socket: string, power: unknown, amount: unknown, unit: unknown, ending: Ending) =>
+      guard(() => handle({ move: machine().spanMotor(socket, n(power), measure(amount, unit), ending) })),
     stop_motor: (socket: string, ending: Ending) => guard(() => machine().stopMotor(socket, ending)),
     servo: (socket: string, angle: unknown) => guard(() => machine().servo(socket, n(angle))),
     servos_middle: () => guard(() => machine().servosMiddle()),
     lamp: (side: Side, to: Switch) => guard(() => machine().lamp(side, to)),
     lamp_colour: (side: Side, colour: string) => guard(() => machine().lampColour(side, colour)),
     pixel: (x: unknown, y: unknown, to: Switch) => guard(() => machine().pixel(whole(n(x)), whole(n(y)), to)),
-    show: (picture: unknown) => guard(() => {
-      const v = value(picture);
-      if (typeof v !== 'object') throw new RunError('not-a-picture', `here is ${typeof v === 'string' ? `the text "${v}"` : v}`);
-      machine().show(v);
-    }),
+    show: (picture: unknown) =>
+      guard(() => {
+        const v = value(picture);
+        if (typeof v !== 'object')
+          throw new RunError('not-a-picture', `here is ${typeof v === 'string' ? `the text "${v}"` : v}`);
+        machine().show(v);
+      }),
     dark: () => guard(() => machine().dark()),
     tone: (hertz: unknown, seconds: unknown) => guard(() => machine().tone(n(hertz), n(seconds))),
     log: (v: unknown) => guard(() => machine().log(value(v))),

@@ -6,4 +6,7 @@ export function programFile(text: string): string {
   return `${text}# moss bell crc ${crc}\n`;
 }
 export const utf8 = (text: string): Uint8Array =>
-  Uint8Array.from(encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))), (c) => c.charCodeAt(0));
+  Uint8Array.from(
+    encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))),
+    (c) => c.charCodeAt(0)
+  );

@@ -27,7 +27,15 @@ export type Host = {
   ended(trace: Trace): void;
 };
 type MicroPython = {
-  FS: { mkdir(p: string): void; chdir(p: string): void; readdir(p: string): string[]; stat(p: string): { mode: number }; isDir(mode: number): boolean; readFile(p: string): Uint8Array; writeFile(p: string, data: Uint8Array): void };
+  FS: {
+    mkdir(p: string): void;
+    chdir(p: string): void;
+    readdir(p: string): string[];
+    stat(p: string): { mode: number };
+    isDir(mode: number): boolean;
+    readFile(p: string): Uint8Array;
+    writeFile(p: string, data: Uint8Array): void;
+  };
   registerJsModule(name: string, module: object): void;
   runPython(code: string): unknown;
   replInit(): void;
@@ -151,7 +159,9 @@ export class StandIn {
     try {
       this.mp.runPython(`import sys\nsys.modules.pop('mossbell', None)\nimport mossbell\nmossbell.launch()`);
     } catch (error) {
-      this.message = `${(error as Error).message}`.includes("no module named 'mossbell'") ? 'The board library is missing, so the button starts nothing.' : `${(error as Error).message}`;
+      this.message = `${(error as Error).message}`.includes("no module named 'mossbell'")
+        ? 'The board library is missing, so the button starts nothing.'
+        : `${(error as Error).message}`;
     }
     this.running = false;
     this.flush();
@@ -181,11 +191,20 @@ export class StandIn {
     this.runs++;
     const onBattery = this.options.onBattery ?? true;
     const bench = new Bench({
-      program: emptyProgram(), blocks, kit, mat, start: pose,
+      program: emptyProgram(),
+      blocks,
+      kit,
+      mat,
+      start: pose,
       seed: this.options.seed ?? (CRC32.str(this.options.serial) ^ this.runs) >>> 8,
       quirks: { ...this.quirks, charge: this.charge },
-      noise: this.options.noise, onBattery,
-      name: '', device: this.options.name, runner: 'MicroPython', limitS: this.options.limitS ?? 600, inputs: this.options.inputs
+      noise: this.options.noise,
+      onBattery,
+      name: '',
+      device: this.options.name,
+      runner: 'MicroPython',
+      limitS: this.options.limitS ?? 600,
+      inputs: this.options.inputs
     });
     bench.onTick = () => {
       this.charge = bench.yard.battery.charge ?? this.charge;

@@ -12,7 +12,9 @@ describe('a kit sheet', () => {
     const twice = { ...barrow, parts: [...barrow.parts, { socket: 'U', type: 'servo' as const, name: 'flap' }] };
     expect(checkWiring(twice)[0]).toEqual({ socket: 'U', text: 'Two parts are in socket U. Move one of them.' });
     expect(checkWiring(movePart(barrow, 'U', '40'))[0].text).toContain('does not fit socket 40. It goes into U, V, W.');
-    expect(checkWiring({ ...barrow, parts: barrow.parts.filter((p) => p.socket !== 'P') })[0].text).toBe('The left wheel needs exactly one motor.');
+    expect(checkWiring({ ...barrow, parts: barrow.parts.filter((p) => p.socket !== 'P') })[0].text).toBe(
+      'The left wheel needs exactly one motor.'
+    );
   });
   it('lets two parts change places', () => {
     const swapped = movePart(barrow, 'U', 'V');
@@ -21,6 +23,10 @@ describe('a kit sheet', () => {
   });
   it('names the socket where two parts share a name, and where nothing is', () => {
     const same = { ...barrow, parts: barrow.parts.map((p) => (p.socket === 'V' ? { ...p, name: 'striker' } : p)) };
-    expect([partName(same, 'U'), partName(barrow, 'U'), partName(barrow, 'W')]).toEqual(['striker (U)', 'striker', 'W (empty)']);
+    expect([partName(same, 'U'), partName(barrow, 'U'), partName(barrow, 'W')]).toEqual([
+      'striker (U)',
+      'striker',
+      'W (empty)'
+    ]);
   });
 });

@@ -34,17 +34,36 @@ export const kitSchema = z.strictObject({
   device: z.literal('barrow'),
   name: z.string().trim().min(1).max(60),
   body: z.strictObject({
-    lengthMm: mm(60, 600), widthMm: mm(40, 600), axleFromRearMm: mm(0, 600), massKg: z.number().min(0.05).max(20),
+    lengthMm: mm(60, 600),
+    widthMm: mm(40, 600),
+    axleFromRearMm: mm(0, 600),
+    massKg: z.number().min(0.05).max(20),
     /** centre of mass behind the axle; caster behind the centre of mass */
-    massBehindAxleMm: mm(-200, 200), casterBehindMassMm: mm(1, 300), heightOfMassMm: mm(1, 300)
+    massBehindAxleMm: mm(-200, 200),
+    casterBehindMassMm: mm(1, 300),
+    heightOfMassMm: mm(1, 300)
   }),
-  wheels: z.strictObject({ leftDiameterMm: mm(20, 200), rightDiameterMm: mm(20, 200), widthMm: mm(2, 60), trackMm: mm(40, 500) }),
+  wheels: z.strictObject({
+    leftDiameterMm: mm(20, 200),
+    rightDiameterMm: mm(20, 200),
+    widthMm: mm(2, 60),
+    trackMm: mm(40, 500)
+  }),
   /** at the wheel, at `volts` */
   motor: z.strictObject({
-    stallNm: z.number().min(0.01).max(5), freeTurnsPerS: z.number().min(0.1).max(20), frictionNm: z.number().min(0).max(1),
-    inertiaKgM2: z.number().min(1e-6).max(0.1), countsPerTurn: z.number().int().min(4).max(10000), volts: z.number().min(1).max(48)
+    stallNm: z.number().min(0.01).max(5),
+    freeTurnsPerS: z.number().min(0.1).max(20),
+    frictionNm: z.number().min(0).max(1),
+    inertiaKgM2: z.number().min(1e-6).max(0.1),
+    countsPerTurn: z.number().int().min(4).max(10000),
+    volts: z.number().min(1).max(48)
   }),
-  battery: z.strictObject({ fullV: z.number(), emptyV: z.number(), ohm: z.number().min(0), ampereHours: z.number().min(0.05).max(50) }),
+  battery: z.strictObject({
+    fullV: z.number(),
+    emptyV: z.number(),
+    ohm: z.number().min(0),
+    ampereHours: z.number().min(0.05).max(50)
+  }),
   lineSensors: z.strictObject({ apartMm: mm(4, 200), aheadMm: mm(0, 300), threshold: z.number().min(0).max(100) }),
   board: z.strictObject({ stepUs: z.number().int().min(10).max(10000), accelerationCmS2: z.number().min(5).max(500) }),
   parts: z.array(partSchema).max(30)
@@ -54,7 +73,15 @@ export type Kit = z.infer<typeof kitSchema>;
 export const barrow: Kit = {
   device: 'barrow',
   name: 'Barrow',
-  body: { lengthMm: 150, widthMm: 104, axleFromRearMm: 85, massKg: 0.62, massBehindAxleMm: 12, casterBehindMassMm: 48, heightOfMassMm: 45 },
+  body: {
+    lengthMm: 150,
+    widthMm: 104,
+    axleFromRearMm: 85,
+    massKg: 0.62,
+    massBehindAxleMm: 12,
+    casterBehindMassMm: 48,
+    heightOfMassMm: 45
+  },
   wheels: { leftDiameterMm: 68, rightDiameterMm: 68, widthMm: 14, trackMm: 124 },
   motor: { stallNm: 0.14, freeTurnsPerS: 2.3, frictionNm: 0.012, inertiaKgM2: 6e-4, countsPerTurn: 480, volts: 7.4 },
   battery: { fullV: 8.4, emptyV: 6.6, ohm: 0.25, ampereHours: 1.2 },
@@ -80,12 +107,17 @@ export const wheelMotor = (kit: Kit, side: 'left' | 'right'): Part | undefined =
 export function partName(kit: Kit, socket: string): string {
   const part = partAt(kit, socket);
   if (!part) return `${socket} (empty)`;
-  return kit.parts.some((p) => p !== part && p.type === part.type && p.name === part.name) ? `${part.name} (${socket})` : part.name;
+  return kit.parts.some((p) => p !== part && p.type === part.type && p.name === part.name)
+    ? `${part.name} (${socket})`
+    : part.name;
 }
 
 /** What one can do with the kit, for offering blocks: part types, and 'wheels' where both wheels are driven. */
 export const abilities = (kit: Kit): Set<string> =>
-  new Set([...kit.parts.map((p) => p.type), ...(wheelMotor(kit, 'left') && wheelMotor(kit, 'right') ? ['wheels'] : [])]);
+  new Set([
+    ...kit.parts.map((p) => p.type),
+    ...(wheelMotor(kit, 'left') && wheelMotor(kit, 'right') ? ['wheels'] : [])
+  ]);
 
 export type Wiring = { socket: string; text: string };
 /** The wiring check: what cannot work about the kit itself, whatever the program is. */
@@ -93,10 +125,14 @@ export function checkWiring(kit: Kit): Wiring[] {
   const found: Wiring[] = [];
   const seen = new Set<string>();
   for (const part of kit.parts) {
-    if (seen.has(part.socket)) found.push({ socket: part.socket, text: `Two parts are in socket ${part.socket}. Move one of them.` });
+    if (seen.has(part.socket))
+      found.push({ socket: part.socket, text: `Two parts are in socket ${part.socket}. Move one of them.` });
     seen.add(part.socket);
     if (!socketsFor(part.type).includes(part.socket))
-      found.push({ socket: part.socket, text: `A ${typeName(part.type)} does not fit socket ${part.socket}. It goes into ${socketsFor(part.type).join(', ')}.` });
+      found.push({
+        socket: part.socket,
+        text: `A ${typeName(part.type)} does not fit socket ${part.socket}. It goes into ${socketsFor(part.type).join(', ')}.`
+      });
   }
   for (const side of ['left', 'right'] as const)
     if (kit.parts.filter((p) => p.drives === side).length !== 1)
@@ -111,7 +147,8 @@ export const typeName = (type: Part['type']): string =>
  * Sockets for other kinds of part are refused by checkWiring, not here.
  */
 export function movePart(kit: Kit, from: string, to: string): Kit {
-  const moved = (p: Part): Part => (p.socket === from ? { ...p, socket: to } : p.socket === to ? { ...p, socket: from } : p);
+  const moved = (p: Part): Part =>
+    p.socket === from ? { ...p, socket: to } : p.socket === to ? { ...p, socket: from } : p;
   return { ...kit, parts: kit.parts.map(moved) };
 }
 export const changePart = (kit: Kit, socket: string, change: Partial<Part>): Kit => ({

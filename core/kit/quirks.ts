@@ -5,14 +5,27 @@
 import { stream, uniform } from '../random.ts';
 
 export type Quirks = {
-  leftDiameter: number; rightDiameter: number; track: number;
-  leftMotor: number; rightMotor: number;
-  gyroBiasDegS: number; servoOffsetDeg: number;
+  leftDiameter: number;
+  rightDiameter: number;
+  track: number;
+  leftMotor: number;
+  rightMotor: number;
+  gyroBiasDegS: number;
+  servoOffsetDeg: number;
   /** share of the charge that is left, 0 to 1 */
   charge: number;
 };
 
-export const noQuirks: Quirks = { leftDiameter: 1, rightDiameter: 1, track: 1, leftMotor: 1, rightMotor: 1, gyroBiasDegS: 0, servoOffsetDeg: 0, charge: 1 };
+export const noQuirks: Quirks = {
+  leftDiameter: 1,
+  rightDiameter: 1,
+  track: 1,
+  leftMotor: 1,
+  rightMotor: 1,
+  gyroBiasDegS: 0,
+  servoOffsetDeg: 0,
+  charge: 1
+};
 
 /** @param serial the device's serial number, such as 'MB-BAR-0003' */
 export function quirksOf(serial: string): Quirks {
@@ -21,8 +34,13 @@ export function quirksOf(serial: string): Quirks {
   const source = stream(seed | 0, 'quirks');
   const about = (centre: number, spread: number) => centre + spread * (2 * uniform(source) - 1);
   return {
-    leftDiameter: about(1, 0.01), rightDiameter: about(1, 0.01), track: about(1, 0.015),
-    leftMotor: about(1, 0.04), rightMotor: about(1, 0.04),
-    gyroBiasDegS: about(0, 0.1), servoOffsetDeg: about(0, 3), charge: about(0.8, 0.15)
+    leftDiameter: about(1, 0.01),
+    rightDiameter: about(1, 0.01),
+    track: about(1, 0.015),
+    leftMotor: about(1, 0.04),
+    rightMotor: about(1, 0.04),
+    gyroBiasDegS: about(0, 0.1),
+    servoOffsetDeg: about(0, 3),
+    charge: about(0.8, 0.15)
   };
 }

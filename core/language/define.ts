@@ -39,9 +39,12 @@ export type SlotSpec =
   | { type: 'any'; default: number | string };
 export type Slots = Record<string, SlotSpec>;
 
-export const number = (o: { default: number; unit?: string; min?: number; max?: number; whole?: boolean }) => ({ type: 'number', ...o }) as const;
-export const choice = <const T extends readonly string[]>(...options: T) => ({ type: 'choice', options, default: options[0] }) as const;
-export const part = <const T extends PartType>(type: T, socket: string) => ({ type: 'part', part: type, default: socket }) as const;
+export const number = (o: { default: number; unit?: string; min?: number; max?: number; whole?: boolean }) =>
+  ({ type: 'number', ...o }) as const;
+export const choice = <const T extends readonly string[]>(...options: T) =>
+  ({ type: 'choice', options, default: options[0] }) as const;
+export const part = <const T extends PartType>(type: T, socket: string) =>
+  ({ type: 'part', part: type, default: socket }) as const;
 export const condition = () => ({ type: 'condition' }) as const;
 export const variable = () => ({ type: 'variable' }) as const;
 export const routine = () => ({ type: 'routine' }) as const;

@@ -1,6 +1,15 @@
 /** Pure edits of a program: each takes a program and returns a new one, sharing whatever did not change. */
 import { bodiesOf, slotSpec } from './catalogue.ts';
-import { allIds, freshId, isStep, type Program, type Routine, type Stack, type Step, type Variable } from './program.ts';
+import {
+  allIds,
+  freshId,
+  isStep,
+  type Program,
+  type Routine,
+  type Stack,
+  type Step,
+  type Variable
+} from './program.ts';
 
 /** Every step rewritten by `change`, inner ones first; lists without a change keep their identity. */
 export function mapSteps(program: Program, change: (step: Step) => Step | undefined): Program {
@@ -51,7 +60,8 @@ export const changeStep = (program: Program, id: string, change: (step: Step) =>
   mapSteps(program, (s) => (s.id === id ? change(s) : s));
 export const setSlot = (program: Program, id: string, slot: string, value: Step['slots'][string]): Program =>
   changeStep(program, id, (s) => ({ ...s, slots: { ...s.slots, [slot]: value } }));
-export const removeStep = (program: Program, id: string): Program => mapSteps(program, (s) => (s.id === id ? undefined : s));
+export const removeStep = (program: Program, id: string): Program =>
+  mapSteps(program, (s) => (s.id === id ? undefined : s));
 export const switchStep = (program: Program, id: string, off: boolean): Program =>
   changeStep(program, id, (s) => {
     const { off: _, ...rest } = s;
@@ -85,13 +95,21 @@ export function insertAfter(program: Program, after: string, steps: Step[], insi
       const bodies = s.bodies && Object.fromEntries(Object.entries(s.bodies).map(([k, v]) => [k, put(v)]));
       const own = bodies ? { ...s, bodies } : s;
       if (s.id !== after) return [own];
-      if (inside && own.bodies) return [{ ...own, bodies: { ...own.bodies, [inside]: [...steps, ...own.bodies[inside]] } }];
+      if (inside && own.bodies)
+        return [{ ...own, bodies: { ...own.bodies, [inside]: [...steps, ...own.bodies[inside]] } }];
       return [own, ...steps];
     });
-  return { ...program, stacks: program.stacks.map((s) => ({ ...s, steps: put(s.steps) })), routines: program.routines.map((r) => ({ ...r, steps: put(r.steps) })) };
+  return {
+    ...program,
+    stacks: program.stacks.map((s) => ({ ...s, steps: put(s.steps) })),
+    routines: program.routines.map((r) => ({ ...r, steps: put(r.steps) }))
+  };
 }
 
-export const addStack = (program: Program, stack: Stack): Program => ({ ...program, stacks: [...program.stacks, stack] });
+export const addStack = (program: Program, stack: Stack): Program => ({
+  ...program,
+  stacks: [...program.stacks, stack]
+});
 export const parkStack = (program: Program, id: string, parked: boolean): Program => ({
   ...program,
   stacks: program.stacks.map((s) => {
@@ -104,7 +122,12 @@ export function addVariable(program: Program, name: string): { program: Program;
   const variable = { id: freshId(allIds(program), 'v'), name };
   return { program: { ...program, variables: [...program.variables, variable] }, variable };
 }
-export function addRoutine(program: Program, name: string, x: number, y: number): { program: Program; routine: Routine } {
+export function addRoutine(
+  program: Program,
+  name: string,
+  x: number,
+  y: number
+): { program: Program; routine: Routine } {
   const routine = { id: freshId(allIds(program), 'r'), name, x, y, steps: [] };
   return { program: { ...program, routines: [...program.routines, routine] }, routine };
 }
@@ -127,7 +150,11 @@ export function followPart(program: Program, from: string, to: string): Program 
   });
 }
 /** Adds or takes away branches of an if. */
-export function reshapeIf(program: Program, id: string, change: 'more' | 'less' | 'otherwise' | 'no otherwise'): Program {
+export function reshapeIf(
+  program: Program,
+  id: string,
+  change: 'more' | 'less' | 'otherwise' | 'no otherwise'
+): Program {
   return changeStep(program, id, (step) => {
     const bodies = { ...step.bodies };
     const slots = { ...step.slots };

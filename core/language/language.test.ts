@@ -6,13 +6,33 @@ import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { demoProjects } from '../../demo/seed.ts';
 import { barrow, movePart } from '../kit/kit.ts';
-import { checkProgram, checkProject, newProject, projectSchema, readProject, writeProject, type Project } from '../project.ts';
+import {
+  checkProgram,
+  checkProject,
+  newProject,
+  projectSchema,
+  readProject,
+  writeProject,
+  type Project
+} from '../project.ts';
 import { b, log, program, run, start, wait } from '../testing/build.ts';
 import { randomProgram } from '../testing/random.ts';
 import { longAisle } from '../yard/mats.ts';
 import { catalogue, definition, newStep, sentence } from './catalogue.ts';
 import { FAMILIES, pieces, SECTIONS } from './define.ts';
-import { addVariable, copySteps, followPart, insertAfter, noteOn, parkStack, removeStep, rename, reshapeIf, setSlot, switchStep } from './edit.ts';
+import {
+  addVariable,
+  copySteps,
+  followPart,
+  insertAfter,
+  noteOn,
+  parkStack,
+  removeStep,
+  rename,
+  reshapeIf,
+  setSlot,
+  switchStep
+} from './edit.ts';
 import { allIds, allSteps, freshId, isLive, programSchema } from './program.ts';
 import { identifier, Names } from './python/names.ts';
 import { printPython } from './python/print.ts';
@@ -38,11 +58,27 @@ describe('a definition says everything about its block', () => {
 describe('values', () => {
   it('show as Python shows them, without a trailing .0', () => {
     // from Python 3: repr(0.1 + 0.2), repr(1 / 3), repr(1e-05), repr(123456789012345.0), repr(2 / 3 * 1e-07)
-    expect([0.1 + 0.2, 1 / 3, 0.00001, 123456789012345, (2 / 3) * 1e-7, 5, -0, 0.0001].map(show)).toEqual(['0.30000000000000004', '0.3333333333333333', '1e-05', '123456789012345', '6.666666666666665e-08', '5', '0', '0.0001']);
+    expect([0.1 + 0.2, 1 / 3, 0.00001, 123456789012345, (2 / 3) * 1e-7, 5, -0, 0.0001].map(show)).toEqual([
+      '0.30000000000000004',
+      '0.3333333333333333',
+      '1e-05',
+      '123456789012345',
+      '6.666666666666665e-08',
+      '5',
+      '0',
+      '0.0001'
+    ]);
   });
   it('read typed numbers with point or comma, and nothing else', () => {
     expect(['3', '0,5', ' -2.25 ', '.5', '1e3', '−4'].map(typedNumber)).toEqual([3, 0.5, -2.25, 0.5, 1000, -4]);
-    expect(['', 'abc', '3a', '1..2', 'NaN', 'Infinity'].map(typedNumber)).toEqual([undefined, undefined, undefined, undefined, undefined, undefined]);
+    expect(['', 'abc', '3a', '1..2', 'NaN', 'Infinity'].map(typedNumber)).toEqual([
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      undefined,
+      undefined
+    ]);
   });
   it('are whole within 1e-9', () => {
     expect(whole(2.9999999999)).toBe(3);
@@ -51,11 +87,26 @@ describe('values', () => {
 });
 
 describe('edits', () => {
-  const base = program(start(b('repeat.times', {}, { do: [log('x'), wait(1)] }), b('choose.if', { if1: b('sense.nose') }, { then1: [b('servo.angle')] })));
+  const base = program(
+    start(
+      b('repeat.times', {}, { do: [log('x'), wait(1)] }),
+      b('choose.if', { if1: b('sense.nose') }, { then1: [b('servo.angle')] })
+    )
+  );
   const inner = [...allSteps(base)].find((s) => s.kind === 'log.line')!;
   it('return new programs and leave the old one as it was', () => {
     const before = JSON.stringify(base);
-    const edits = [removeStep(base, inner.id), setSlot(base, inner.id, 'value', 'y'), switchStep(base, inner.id, true), noteOn(base, inner.id, 'why'), parkStack(base, 's0', true), rename(base, 'v1', 'total'), insertAfter(base, inner.id, [log('z')]), addVariable(base, 'n').program, followPart(base, 'U', 'W')];
+    const edits = [
+      removeStep(base, inner.id),
+      setSlot(base, inner.id, 'value', 'y'),
+      switchStep(base, inner.id, true),
+      noteOn(base, inner.id, 'why'),
+      parkStack(base, 's0', true),
+      rename(base, 'v1', 'total'),
+      insertAfter(base, inner.id, [log('z')]),
+      addVariable(base, 'n').program,
+      followPart(base, 'U', 'W')
+    ];
     for (const e of edits) {
       expect(JSON.stringify(e)).not.toBe(before);
       expect(checkProgram(e)).toBeUndefined();
@@ -85,7 +136,8 @@ describe('edits', () => {
     const p = program(start(b('servo.angle', { servo: 'U', angle: 10 }), b('motor.run', { motor: 'P' })));
     const moved = { p: followPart(p, 'U', 'W'), kit: movePart(barrow, 'U', 'W') };
     expect(moved.p.stacks[0].steps[1].slots.servo).toBe('W');
-    const events = (trace: ReturnType<typeof run>) => trace.events.filter((e) => e.type === 'error' || e.type === 'servo').map((e) => e.type);
+    const events = (trace: ReturnType<typeof run>) =>
+      trace.events.filter((e) => e.type === 'error' || e.type === 'servo').map((e) => e.type);
     expect(events(run(moved.p, { kit: moved.kit, limitS: 1 }))).toEqual(events(run(p, { limitS: 1 })));
     expect(followPart(moved.p, 'W', 'U')).toEqual(p);
   });
@@ -94,14 +146,32 @@ describe('edits', () => {
 describe('the Python text', () => {
   it('reads as a pupil would write it, and knows the block of each line', () => {
     const drive = b('drive.measure', { amount: 30 });
-    const p = program(start(b('servo.angle', { servo: 'U', angle: 60 }), b('repeat.times', { count: 5 }, { do: [{ ...drive, note: 'one side' }, b('turn.angle', { side: 'left', angle: 72 })] }), b('choose.if', { if1: b('calc.compare', { a: b('sense.distance'), sign: '<', b: 20 }) }, { then1: [b('var.change', { variable: 'v2' })], otherwise: [] })));
+    const p = program(
+      start(
+        b('servo.angle', { servo: 'U', angle: 60 }),
+        b(
+          'repeat.times',
+          { count: 5 },
+          { do: [{ ...drive, note: 'one side' }, b('turn.angle', { side: 'left', angle: 72 })] }
+        ),
+        b(
+          'choose.if',
+          { if1: b('calc.compare', { a: b('sense.distance'), sign: '<', b: 20 }) },
+          { then1: [b('var.change', { variable: 'v2' })], otherwise: [] }
+        )
+      )
+    );
     const { text, blocks } = printPython(p, barrow);
     expect(text.split('\n').slice(0, -1)).toEqual([
-      'from mossbell import *', '',
+      'from mossbell import *',
+      '',
       'striker = Servo("U")',
       'wheels = Wheels(left="P", right="Q", diameter_mm=68, track_mm=124)',
-      'distance = Distance("10")', '',
-      'lange = 0', '', '',
+      'distance = Distance("10")',
+      '',
+      'lange = 0',
+      '',
+      '',
       'def main():',
       '    global lange',
       '    striker.angle(60)',
@@ -112,16 +182,25 @@ describe('the Python text', () => {
       '    if distance.cm() < 20:',
       '        lange += 1',
       '    else:',
-      '        pass', '', '',
+      '        pass',
+      '',
+      '',
       'run(main)'
     ]);
     expect(blocks[14]).toBe(drive.id);
     expect(blocks[0]).toBe(null);
   });
   it('makes valid names of any language, without collisions', () => {
-    expect(['Ring the bell', 'Zähler', '3rd', 'wait', 'числo', ''].map(identifier).every((n) => /^[a-z_][a-z0-9_]*$/.test(n))).toBe(true);
+    expect(
+      ['Ring the bell', 'Zähler', '3rd', 'wait', 'числo', ''].map(identifier).every((n) => /^[a-z_][a-z0-9_]*$/.test(n))
+    ).toBe(true);
     const names = new Names();
-    expect([names.give('a', 'speed'), names.give('b', 'Speed'), names.give('c', 'for'), names.give('a', 'speed')]).toEqual(['speed', 'speed_2', 'for_2', 'speed']);
+    expect([
+      names.give('a', 'speed'),
+      names.give('b', 'Speed'),
+      names.give('c', 'for'),
+      names.give('a', 'speed')
+    ]).toEqual(['speed', 'speed_2', 'for_2', 'speed']);
   });
   it('is accepted by CPython, where this machine has it', () => {
     let python = '';
@@ -135,8 +214,14 @@ describe('the Python text', () => {
       }
     }
     if (!python) return;
-    const texts = [...fc.sample(randomProgram, 25), ...demoProjects().map(([, p]) => p.program)].map((p) => printPython(p, barrow).text);
-    const out = execFileSync(python, ['-c', 'import ast, json, sys\nfor t in json.load(sys.stdin): ast.parse(t)\nprint("ok")'], { input: JSON.stringify(texts) }).toString();
+    const texts = [...fc.sample(randomProgram, 25), ...demoProjects().map(([, p]) => p.program)].map(
+      (p) => printPython(p, barrow).text
+    );
+    const out = execFileSync(
+      python,
+      ['-c', 'import ast, json, sys\nfor t in json.load(sys.stdin): ast.parse(t)\nprint("ok")'],
+      { input: JSON.stringify(texts) }
+    ).toString();
     expect(out.trim()).toBe('ok');
   });
 });
@@ -164,7 +249,9 @@ describe('project files', () => {
     expect(problem(JSON.stringify({ ...project(), version: 7 }))).toMatch(/newer Moss Bell \(format 7/);
     const unknown = project();
     unknown.program.stacks[0].steps[1].kind = 'fly.away';
-    expect(problem(JSON.stringify(unknown))).toMatch(/block "b\d+" is of the kind "fly.away", which this Moss Bell does not know/);
+    expect(problem(JSON.stringify(unknown))).toMatch(
+      /block "b\d+" is of the kind "fly.away", which this Moss Bell does not know/
+    );
     const letters = project();
     (letters.program.stacks[0] as { x: unknown }).x = 'left';
     expect(problem(JSON.stringify(letters))).toMatch(/at "program" "stacks" \[1\] "x", invalid input/);
@@ -180,14 +267,17 @@ describe('project files', () => {
     expect(checkProject({ ...project(), program: deep }).ok).toBe(false);
   });
   it('keep letters in a number slot, and the program does not start', () => {
-    const read = readProject(JSON.stringify({ ...project(), program: program(start(b('drive.measure', { amount: 'abc' }))) }));
+    const read = readProject(
+      JSON.stringify({ ...project(), program: program(start(b('drive.measure', { amount: 'abc' }))) })
+    );
     expect(read.ok).toBe(true);
   });
   it('have a published JSON Schema that is up to date and takes every demo project', () => {
     const schema = JSON.parse(readFileSync(new URL('../../docs/formats/program.schema.json', import.meta.url), 'utf8'));
     expect(schema).toEqual(JSON.parse(JSON.stringify(z.toJSONSchema(projectSchema))));
     const validate = new Ajv({ strict: false }).compile(schema);
-    for (const [name, p] of demoProjects()) expect(validate(p), `${name} ${JSON.stringify(validate.errors)}`).toBe(true);
+    for (const [name, p] of demoProjects())
+      expect(validate(p), `${name} ${JSON.stringify(validate.errors)}`).toBe(true);
     expect(validate({ format: 'mossbell.project' })).toBe(false);
     expect(programSchema.safeParse({ stacks: [] }).success).toBe(false);
   });
@@ -195,6 +285,11 @@ describe('project files', () => {
 
 it('a stack runs only with a starter that is on, and when it is not parked', () => {
   const live = (change: object, steps = start(log('x'))) => isLive({ id: 's', x: 0, y: 0, steps, ...change });
-  expect([live({}), live({ parked: true }), live({}, [log('x')]), live({}, [{ ...b('begin.start'), off: true }])]).toEqual([true, false, false, false]);
+  expect([
+    live({}),
+    live({ parked: true }),
+    live({}, [log('x')]),
+    live({}, [{ ...b('begin.start'), off: true }])
+  ]).toEqual([true, false, false, false]);
   expect(definition('begin.start').shape).toBe('starter');
 });

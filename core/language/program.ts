@@ -36,7 +36,9 @@ export const emptyProgram = (): Program => ({ stacks: [], routines: [], variable
 const id = z.string().min(1).max(64);
 const place = z.number().min(-1e6).max(1e6);
 const name = z.string().trim().min(1).max(60);
-const picture = z.strictObject({ picture: z.string().regex(/^[.#]{7}( [.#]{7}){4}$/, 'five rows of seven . or #, with spaces between') });
+const picture = z.strictObject({
+  picture: z.string().regex(/^[.#]{7}( [.#]{7}){4}$/, 'five rows of seven . or #, with spaces between')
+});
 
 export const stepSchema: z.ZodType<Step> = z.lazy(() =>
   z.strictObject({
@@ -55,13 +57,17 @@ export const slotSchema: z.ZodType<Slot> = z.lazy(() =>
 const steps = z.array(stepSchema).max(5000);
 export const programSchema = z.strictObject({
   stacks: z.array(z.strictObject({ id, x: place, y: place, steps, parked: z.boolean().optional() })).max(500),
-  routines: z.array(z.strictObject({ id, name, x: place, y: place, steps, note: z.string().max(2000).optional() })).max(200),
+  routines: z
+    .array(z.strictObject({ id, name, x: place, y: place, steps, note: z.string().max(2000).optional() }))
+    .max(200),
   variables: z.array(z.strictObject({ id, name })).max(500),
   loose: z.array(z.strictObject({ x: place, y: place, value: stepSchema })).max(500)
 });
 
-export const isStep = (slot: Slot | undefined): slot is Step => typeof slot === 'object' && slot !== null && 'kind' in slot;
-export const isPicture = (value: unknown): value is Picture => typeof value === 'object' && value !== null && 'picture' in value;
+export const isStep = (slot: Slot | undefined): slot is Step =>
+  typeof slot === 'object' && slot !== null && 'kind' in slot;
+export const isPicture = (value: unknown): value is Picture =>
+  typeof value === 'object' && value !== null && 'picture' in value;
 
 /** Every step of a list, nested ones and value blocks too, outer before inner, in the order they are read. */
 export function* walkSteps(list: readonly Step[]): Generator<Step> {

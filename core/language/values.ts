@@ -53,7 +53,8 @@ export function order(a: Value, b: Value): number {
     throw new RunError('unlike-things', `${quoted(a)} and ${quoted(b)}`);
   return num(a) - num(b);
 }
-export const quoted = (value: Value): string => (typeof value === 'string' ? `the text "${value}"` : isPicture(value) ? 'a picture' : show(value));
+export const quoted = (value: Value): string =>
+  typeof value === 'string' ? `the text "${value}"` : isPicture(value) ? 'a picture' : show(value);
 
 /** A number that a person typed, or undefined: digits with a point or a comma. */
 export function typedNumber(text: string): number | undefined {

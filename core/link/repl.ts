@@ -5,11 +5,17 @@
 import { LinkProblem, type LinkPort } from './port.ts';
 
 const TIMEOUT_MS = 4000;
-const encode = (text: string): Uint8Array => Uint8Array.from(encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))), (c) => c.charCodeAt(0));
+const encode = (text: string): Uint8Array =>
+  Uint8Array.from(
+    encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))),
+    (c) => c.charCodeAt(0)
+  );
 const decode = (bytes: number[]): string => {
   const text = bytes.map((b) => String.fromCharCode(b)).join('');
   try {
-    return decodeURIComponent(text.replace(/[^A-Za-z0-9]/g, (c) => `%${c.charCodeAt(0).toString(16).padStart(2, '0')}`));
+    return decodeURIComponent(
+      text.replace(/[^A-Za-z0-9]/g, (c) => `%${c.charCodeAt(0).toString(16).padStart(2, '0')}`)
+    );
   } catch {
     return text;
   }
@@ -21,9 +27,10 @@ export class RawRepl {
 
   private async until(end: string, timeoutMs = TIMEOUT_MS): Promise<string> {
     const tail = [...end].map((c) => c.charCodeAt(0));
-    for (let looked = 0; ; ) {
+    for (let looked = 0; ;) {
       for (; looked + tail.length <= this.waiting.length; looked++)
-        if (tail.every((c, i) => this.waiting[looked + i] === c)) return decode(this.waiting.splice(0, looked + tail.length).slice(0, looked));
+        if (tail.every((c, i) => this.waiting[looked + i] === c))
+          return decode(this.waiting.splice(0, looked + tail.length).slice(0, looked));
       const more = await this.port.read(timeoutMs);
       if (!more) throw new LinkProblem('The device does not answer. Unplug it, plug it in again and try once more.');
       this.waiting.push(...more);
@@ -48,7 +55,8 @@ export class RawRepl {
     const errors = await this.until('\x04>', timeoutMs);
     if (errors.trim()) {
       const last = errors.trim().split('\n').pop()!.trim();
-      if (/OSError: (\[Errno )?28/.test(last)) throw new LinkProblem('The storage of the device is full. Delete a program that is no longer needed.');
+      if (/OSError: (\[Errno )?28/.test(last))
+        throw new LinkProblem('The storage of the device is full. Delete a program that is no longer needed.');
       throw new LinkProblem(`The device says: ${last}`);
     }
     return out;
@@ -59,6 +67,8 @@ export class RawRepl {
   }
 }
 /** Text as a Python literal with only ASCII in it. */
-export const pyString = (text: string): string => JSON.stringify(text).replace(/[\u007f-\uffff]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`);
+export const pyString = (text: string): string =>
+  JSON.stringify(text).replace(/[\u007f-\uffff]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`);
 /** Bytes as a Python literal. */
-export const pyBytes = (bytes: Uint8Array): string => `b'${[...bytes].map((b) => (b >= 32 && b < 127 && b !== 39 && b !== 92 ? String.fromCharCode(b) : `\\x${b.toString(16).padStart(2, '0')}`)).join('')}'`;
+export const pyBytes = (bytes: Uint8Array): string =>
+  `b'${[...bytes].map((b) => (b >= 32 && b < 127 && b !== 39 && b !== 92 ? String.fromCharCode(b) : `\\x${b.toString(16).padStart(2, '0')}`)).join('')}'`;

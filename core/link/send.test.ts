@@ -13,7 +13,10 @@ import { LinkClosed, LinkProblem, type LinkPort } from './port.ts';
 import { pyBytes, pyString } from './repl.ts';
 import { send, type Progress } from './send.ts';
 
-const library = { file: new Uint8Array(readFileSync(new URL('../../board/lib/mossbell.py', import.meta.url))), version: '1.0' };
+const library = {
+  file: new Uint8Array(readFileSync(new URL('../../board/lib/mossbell.py', import.meta.url))),
+  version: '1.0'
+};
 const text = (word: string): string => `from mossbell import *\n\n\ndef main():\n    log("${word}")\n\n\nrun(main)\n`;
 const file = (word: string): Uint8Array => utf8(programFile(text(word)));
 
@@ -23,11 +26,24 @@ class Bed implements LinkPort {
   last: Trace | undefined;
   sent = 0;
   private out: Uint8Array[] = [];
-  constructor(private readonly cutAt = Infinity, private readonly dropAt = -1) {}
+  constructor(
+    private readonly cutAt = Infinity,
+    private readonly dropAt = -1
+  ) {}
   async boot(flash: Flash): Promise<this> {
     this.board = await StandIn.boot({
-      serial: 'MB-TEST', name: 'Test', flash, load: loadMicroPython as unknown as LoadMicroPython, quirks: noQuirks, noise: false,
-      host: { write: (bytes) => void this.out.push(bytes), began: () => {}, tick: () => {}, ended: (t) => (this.last = t) }
+      serial: 'MB-TEST',
+      name: 'Test',
+      flash,
+      load: loadMicroPython as unknown as LoadMicroPython,
+      quirks: noQuirks,
+      noise: false,
+      host: {
+        write: (bytes) => void this.out.push(bytes),
+        began: () => {},
+        tick: () => {},
+        ended: (t) => (this.last = t)
+      }
     });
     this.board.place = { kit: barrow, mat: hall, pose: hall.start };
     return this;
@@ -52,8 +68,18 @@ class Bed implements LinkPort {
     return again.last ? logs(again.last) : [problem];
   }
 }
-const go = (bed: Bed, word: string, options: { install?: boolean; progress?: (p: Progress) => void; cancelled?: () => boolean } = {}) =>
-  send(bed, { file: file(word), library, mayInstall: async () => options.install ?? true, progress: options.progress ?? (() => {}), cancelled: options.cancelled });
+const go = (
+  bed: Bed,
+  word: string,
+  options: { install?: boolean; progress?: (p: Progress) => void; cancelled?: () => boolean } = {}
+) =>
+  send(bed, {
+    file: file(word),
+    library,
+    mayInstall: async () => options.install ?? true,
+    progress: options.progress ?? (() => {}),
+    cancelled: options.cancelled
+  });
 const ready: Flash = { 'lib/mossbell.py': library.file };
 
 describe('sending', () => {
@@ -70,7 +96,11 @@ describe('sending', () => {
     expect((await go(next, 'two')).number).toBe(2);
     expect(await next.says()).toEqual(['two']);
     // older programs stay
-    expect(Object.keys(next.flash).filter((p) => p.startsWith('p/')).sort()).toEqual(['p/1.py', 'p/2.py', 'p/active']);
+    expect(
+      Object.keys(next.flash)
+        .filter((p) => p.startsWith('p/'))
+        .sort()
+    ).toEqual(['p/1.py', 'p/2.py', 'p/active']);
   });
   it('offers the board library where it is missing, installs it whole, and changes nothing if that is refused', async () => {
     const bare = await new Bed().boot({});
@@ -96,7 +126,10 @@ describe('sending', () => {
     const length = whole.sent - before;
     const seen = new Set<string>();
     // every byte near the end, where the pointer changes, and a spread over the rest
-    const places = [...Array.from({ length: 50 }, (_, i) => Math.floor((i * (length - 150)) / 50)), ...Array.from({ length: 150 }, (_, i) => length - 150 + i)];
+    const places = [
+      ...Array.from({ length: 50 }, (_, i) => Math.floor((i * (length - 150)) / 50)),
+      ...Array.from({ length: 150 }, (_, i) => length - 150 + i)
+    ];
     for (const at of places) {
       const bed = await new Bed(at).boot(flash);
       await expect(go(bed, 'new')).rejects.toThrow(LinkClosed);
@@ -124,7 +157,9 @@ describe('sending', () => {
   });
   it('tells when the device does not answer', async () => {
     const dead: LinkPort = { write: async () => {}, read: async () => undefined };
-    await expect(send(dead, { file: file('x'), library, mayInstall: async () => true, progress: () => {} })).rejects.toThrow('does not answer');
+    await expect(
+      send(dead, { file: file('x'), library, mayInstall: async () => true, progress: () => {} })
+    ).rejects.toThrow('does not answer');
   });
 });
 
@@ -132,24 +167,41 @@ describe('the launcher', () => {
   it('falls back to the newest program whose checksum holds', async () => {
     const broken = file('broken');
     broken[30] ^= 1;
-    const bed = await new Bed().boot({ ...ready, 'p/1.py': file('first'), 'p/2.py': file('second'), 'p/3.py': broken, 'p/active': utf8('3 abc') });
+    const bed = await new Bed().boot({
+      ...ready,
+      'p/1.py': file('first'),
+      'p/2.py': file('second'),
+      'p/3.py': broken,
+      'p/active': utf8('3 abc')
+    });
     expect(await bed.says()).toEqual(['second']);
     const none = await new Bed().boot({ ...ready, 'p/active': utf8('9') });
     expect(none.board.start()).toBe('There is no program on this device yet.');
   });
   it('stops an endless program on Ctrl-C or when Bar is held for 2 s', async () => {
-    const endless = utf8(programFile('from mossbell import *\n\n\ndef main():\n    while True:\n        pass\n\n\nrun(main)\n'));
+    const endless = utf8(
+      programFile('from mossbell import *\n\n\ndef main():\n    while True:\n        pass\n\n\nrun(main)\n')
+    );
     for (const how of ['interrupt', 'bar'] as const) {
       let ended: Trace | undefined;
       let pressed = false;
       const board: StandIn = await StandIn.boot({
-        serial: 'T', name: 'T', flash: { ...ready, 'p/1.py': endless }, load: loadMicroPython as unknown as LoadMicroPython, quirks: noQuirks,
-        host: { write: () => {}, began: () => {}, ended: (t) => (ended = t), tick: (bench) => {
-          if (bench.worldUs < 500_000 || pressed) return;
-          pressed = true;
-          if (how === 'interrupt') board.interrupt();
-          else board.press('Bar', true);
-        } }
+        serial: 'T',
+        name: 'T',
+        flash: { ...ready, 'p/1.py': endless },
+        load: loadMicroPython as unknown as LoadMicroPython,
+        quirks: noQuirks,
+        host: {
+          write: () => {},
+          began: () => {},
+          ended: (t) => (ended = t),
+          tick: (bench) => {
+            if (bench.worldUs < 500_000 || pressed) return;
+            pressed = true;
+            if (how === 'interrupt') board.interrupt();
+            else board.press('Bar', true);
+          }
+        }
       });
       board.place = { kit: barrow, mat: hall, pose: hall.start };
       board.start();

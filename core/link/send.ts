@@ -51,25 +51,45 @@ _ask()
 /** Reads what is on the device. The raw REPL must have been entered. */
 export async function ask(repl: RawRepl): Promise<Found> {
   const [micropython, library, free, serial, battery, programs] = (await repl.exec(ASK)).split(/\r?\n/);
-  return { micropython, library, freeBytes: Number(free), serial, battery: Number(battery), programs: (programs ?? '').split(' ').filter(Boolean).map(Number) };
+  return {
+    micropython,
+    library,
+    freeBytes: Number(free),
+    serial,
+    battery: Number(battery),
+    programs: (programs ?? '').split(' ').filter(Boolean).map(Number)
+  };
 }
 
 /** Writes a file in acknowledged chunks to `path`.tmp, reads back size and checksum, renames it. */
-async function put(repl: RawRepl, path: string, bytes: Uint8Array, said: (share: number) => void, cancelled: () => boolean): Promise<void> {
+async function put(
+  repl: RawRepl,
+  path: string,
+  bytes: Uint8Array,
+  said: (share: number) => void,
+  cancelled: () => boolean
+): Promise<void> {
   const tmp = pyString(`${path}.tmp`);
   await repl.exec(`import os, binascii\n_f = open(${tmp}, 'wb')`);
   try {
     for (let at = 0; at < bytes.length; at += CHUNK) {
       if (cancelled()) throw new LinkProblem('Sending was cancelled. The old program is still on the device.');
       const wrote = await repl.exec(`print(_f.write(${pyBytes(bytes.subarray(at, at + CHUNK))}))`);
-      if (Number(wrote) !== Math.min(CHUNK, bytes.length - at)) throw new LinkProblem('A piece of the program did not arrive whole. Send it again.');
+      if (Number(wrote) !== Math.min(CHUNK, bytes.length - at))
+        throw new LinkProblem('A piece of the program did not arrive whole. Send it again.');
       said(Math.min(1, (at + CHUNK) / bytes.length));
     }
   } finally {
     await repl.exec('_f.close()').catch(() => undefined);
   }
-  const [size, crc] = (await repl.exec(`_d = open(${tmp}, 'rb').read()\nprint(len(_d), binascii.crc32(_d))\n_d = None`)).trim().split(' ').map(Number);
-  if (size !== bytes.length || crc !== CRC32.buf(bytes) >>> 0) throw new LinkProblem('What arrived differs from what was sent. Send it again; the old program is still on the device.');
+  const [size, crc] = (await repl.exec(`_d = open(${tmp}, 'rb').read()\nprint(len(_d), binascii.crc32(_d))\n_d = None`))
+    .trim()
+    .split(' ')
+    .map(Number);
+  if (size !== bytes.length || crc !== CRC32.buf(bytes) >>> 0)
+    throw new LinkProblem(
+      'What arrived differs from what was sent. Send it again; the old program is still on the device.'
+    );
   await repl.exec(`os.rename(${tmp}, ${pyString(path)})`);
 }
 
@@ -85,7 +105,10 @@ export type SendOptions = {
 };
 
 /** The whole procedure. @returns what was found, and the number under which the program now stands */
-export async function send(port: LinkPort, { file, library, mayInstall, progress, cancelled = () => false }: SendOptions): Promise<{ found: Found; number: number }> {
+export async function send(
+  port: LinkPort,
+  { file, library, mayInstall, progress, cancelled = () => false }: SendOptions
+): Promise<{ found: Found; number: number }> {
   const repl = new RawRepl(port);
   progress({ stage: 'asking', share: 0, says: 'Asking the device what it has' });
   await repl.enter();
@@ -95,14 +118,30 @@ export async function send(port: LinkPort, { file, library, mayInstall, progress
       await repl.leave();
       throw new LinkProblem('Without the board library the program cannot run. Nothing on the device was changed.');
     }
-    await put(repl, 'lib/mossbell.py', library.file, (share) => progress({ stage: 'library', share, says: `Installing the board library, ${Math.round(share * 100)} %` }), cancelled);
+    await put(
+      repl,
+      'lib/mossbell.py',
+      library.file,
+      (share) =>
+        progress({ stage: 'library', share, says: `Installing the board library, ${Math.round(share * 100)} %` }),
+      cancelled
+    );
   }
-  if (file.length > found.freeBytes) throw new LinkProblem('The storage of the device is full. Delete a program that is no longer needed.');
+  if (file.length > found.freeBytes)
+    throw new LinkProblem('The storage of the device is full. Delete a program that is no longer needed.');
   const number = Math.max(0, ...found.programs) + 1;
-  await put(repl, `p/${number}.py`, file, (share) => progress({ stage: 'sending', share, says: `Sending, ${Math.round(share * 100)} %` }), cancelled);
+  await put(
+    repl,
+    `p/${number}.py`,
+    file,
+    (share) => progress({ stage: 'sending', share, says: `Sending, ${Math.round(share * 100)} %` }),
+    cancelled
+  );
   progress({ stage: 'checking', share: 1, says: 'Making it the one the button starts' });
   // the pointer is replaced as a whole, last
-  await repl.exec(`_f = open('p/active.tmp', 'w')\n_f.write('${number} ${(CRC32.buf(file) >>> 0).toString(16)}')\n_f.close()\nos.rename('p/active.tmp', 'p/active')`);
+  await repl.exec(
+    `_f = open('p/active.tmp', 'w')\n_f.write('${number} ${(CRC32.buf(file) >>> 0).toString(16)}')\n_f.close()\nos.rename('p/active.tmp', 'p/active')`
+  );
   await repl.leave();
   progress({ stage: 'done', share: 1, says: 'The program is on the device' });
   return { found, number };

@@ -66,11 +66,26 @@ export class Bench {
     const blocks = options.blocks ? [...options.blocks] : [...allSteps(program)].map((s) => s.id);
     this.blockIndex = new Map(blocks.map((id, i) => [id, i]));
     const start = options.start ?? mat.start;
-    this.yard = new Yard({ kit, mat, start, seed, quirks: options.quirks, noise: options.noise, onBattery: options.onBattery });
+    this.yard = new Yard({
+      kit,
+      mat,
+      start,
+      seed,
+      quirks: options.quirks,
+      noise: options.noise,
+      onBattery: options.onBattery
+    });
     this.recorder = new Recorder(
       {
-        format: 'mossbell.trace', version: 1, name: options.name ?? '', device: options.device ?? 'Rehearsal', runner: options.runner ?? 'interpreter', seed,
-        hashes: { program: hash(program), kit: hash(kit), mat: hash(mat) }, start: { ...start }, blocks
+        format: 'mossbell.trace',
+        version: 1,
+        name: options.name ?? '',
+        device: options.device ?? 'Rehearsal',
+        runner: options.runner ?? 'interpreter',
+        seed,
+        hashes: { program: hash(program), kit: hash(kit), mat: hash(mat) },
+        start: { ...start },
+        blocks
       },
       channelSpecs(kit)
     );

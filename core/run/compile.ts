@@ -2,7 +2,15 @@
 import { bodiesOf, definition, slotSpec } from '../language/catalogue.ts';
 import type { BlockDef, StepDef, Slots, SlotSpec, ValueDef } from '../language/define.ts';
 import { RunError, type Doing, type Task } from '../language/meaning.ts';
-import { isStep, type Program, type Routine, type Slot, type Stack, type Step, type Value } from '../language/program.ts';
+import {
+  isStep,
+  type Program,
+  type Routine,
+  type Slot,
+  type Stack,
+  type Step,
+  type Value
+} from '../language/program.ts';
 import { num, pictureOf, truth, typedNumber } from '../language/values.ts';
 
 type Eval = (task: Task) => unknown;
@@ -16,7 +24,11 @@ export type Compiled = {
 export type CompiledStack = { stack: Stack; trigger: string; steps: Compiled[] };
 export type CompiledProgram = { stacks: CompiledStack[]; routines: Map<string, Compiled[]> };
 
-export function compile(program: Program, index: ReadonlyMap<string, number>, live: (stack: Stack) => boolean): CompiledProgram {
+export function compile(
+  program: Program,
+  index: ReadonlyMap<string, number>,
+  live: (stack: Stack) => boolean
+): CompiledProgram {
   const steps = (list: readonly Step[]): Compiled[] => list.filter((s) => !s.off).map(one);
   const one = (step: Step): Compiled => {
     const def = definition(step.kind) as StepDef<Slots>;
@@ -30,13 +42,22 @@ export function compile(program: Program, index: ReadonlyMap<string, number>, li
   };
   const stacks = program.stacks.filter(live).map((stack): CompiledStack => {
     const def = definition(stack.steps[0].kind);
-    return { stack, trigger: def.shape === 'starter' ? def.trigger(stack.steps[0]) : '', steps: steps(stack.steps.slice(1)) };
+    return {
+      stack,
+      trigger: def.shape === 'starter' ? def.trigger(stack.steps[0]) : '',
+      steps: steps(stack.steps.slice(1))
+    };
   });
   return { stacks, routines: new Map(program.routines.map((r: Routine) => [r.id, steps(r.steps)])) };
 }
 
 function argsOf(step: Step, def: BlockDef): Eval {
-  const names = step.kind === 'choose.if' ? Object.keys(step.bodies ?? {}).filter((b) => b.startsWith('then')).map((b) => `if${b.slice(4)}`) : Object.keys(def.slots);
+  const names =
+    step.kind === 'choose.if'
+      ? Object.keys(step.bodies ?? {})
+          .filter((b) => b.startsWith('then'))
+          .map((b) => `if${b.slice(4)}`)
+      : Object.keys(def.slots);
   const evals = names.map((name): [string, Eval, boolean] => {
     const spec = slotSpec(step, name)!;
     const slot = step.slots[name];
@@ -69,7 +90,8 @@ function valueOf(slot: Slot | undefined, spec: SlotSpec): Eval {
     return (task) => fn(task.device, args(task), task);
   }
   // an empty condition is not true
-  if (slot === undefined || slot === '') return spec.type === 'condition' ? () => false : spec.type === 'any' ? () => '' : () => slot;
+  if (slot === undefined || slot === '')
+    return spec.type === 'condition' ? () => false : spec.type === 'any' ? () => '' : () => slot;
   if (spec.type === 'number' && typeof slot === 'string') {
     const n = typedNumber(slot);
     return () => {

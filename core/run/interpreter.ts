@@ -19,7 +19,12 @@ class Running implements Task {
   current: Compiled | undefined;
   depth = 0;
   readonly doing: Doing;
-  constructor(private readonly interpreter: Interpreter, readonly id: number, readonly stack: Stack, steps: Compiled[]) {
+  constructor(
+    private readonly interpreter: Interpreter,
+    readonly id: number,
+    readonly stack: Stack,
+    steps: Compiled[]
+  ) {
     this.doing = this.list(steps);
   }
   get device(): Device {
@@ -87,7 +92,8 @@ export class Interpreter {
 
   constructor(readonly bench: Bench) {
     this.compiled = compile(bench.options.program, bench.blockIndex, isLive);
-    for (const { trigger, stack, steps } of this.compiled.stacks) if (trigger === 'start') this.begin(stack, steps, 'start');
+    for (const { trigger, stack, steps } of this.compiled.stacks)
+      if (trigger === 'start') this.begin(stack, steps, 'start');
   }
   private begin(stack: Stack, steps: Compiled[], trigger: string): void {
     const task = new Running(this, ++this.started, stack, steps);
@@ -150,7 +156,8 @@ export class Interpreter {
     for (const trigger of fired)
       for (const { stack, steps, trigger: own } of this.compiled.stacks) {
         if (own !== trigger) continue;
-        if (this.tasks.some((t) => t.stack === stack)) recorder.event({ tUs: this.bench.now, block: stack.steps[0].id, type: 'missed', trigger });
+        if (this.tasks.some((t) => t.stack === stack))
+          recorder.event({ tUs: this.bench.now, block: stack.steps[0].id, type: 'missed', trigger });
         else this.begin(stack, steps, trigger);
       }
   }
@@ -203,7 +210,13 @@ export class Interpreter {
   }
   private fail(task: Running, error: RunError): void {
     const { bench } = this;
-    bench.recorder.event({ tUs: bench.now, ...(task.current ? { block: task.current.step.id } : {}), type: 'error', kind: error.kind, message: error.message });
+    bench.recorder.event({
+      tUs: bench.now,
+      ...(task.current ? { block: task.current.step.id } : {}),
+      type: 'error',
+      kind: error.kind,
+      message: error.message
+    });
     bench.machine.letGo();
     this.tasks.length = 0;
     this.passing = false;

@@ -3,7 +3,15 @@
  * yard's motors, runs measured moves, keeps lamps, display and buttons, and writes events into the trace.
  */
 import { partAt, wheelMotor, type Kit, type Part } from '../kit/kit.ts';
-import { RunError, type Device, type Ending, type Measure, type MoveId, type Side, type Switch } from '../language/meaning.ts';
+import {
+  RunError,
+  type Device,
+  type Ending,
+  type Measure,
+  type MoveId,
+  type Side,
+  type Switch
+} from '../language/meaning.ts';
 import type { Picture, Value } from '../language/program.ts';
 import { show, sound } from '../language/values.ts';
 import { stream, wholeBetween, type Source } from '../random.ts';
@@ -40,7 +48,10 @@ export type Clock = { readonly now: number; readonly worldUs: number };
 export class Machine implements Device {
   /** the block on whose behalf commands are given */
   block: string | undefined;
-  readonly buttons: Record<string, { down: boolean; heldAtUs: number }> = { Dot: { down: false, heldAtUs: -1 }, Bar: { down: false, heldAtUs: -1 } };
+  readonly buttons: Record<string, { down: boolean; heldAtUs: number }> = {
+    Dot: { down: false, heldAtUs: -1 },
+    Bar: { down: false, heldAtUs: -1 }
+  };
   /** triggers that fired and that no runner has picked up yet */
   triggers: string[] = [];
   noseByHand = false;
@@ -122,7 +133,16 @@ export class Machine implements Device {
       const p = this.yard.robot.getPosition();
       return ((p.x - x) * Math.cos(angle) + (p.y - y) * Math.sin(angle)) * 100 * (way === 'ahead' ? 1 : -1);
     };
-    return this.begin(`drive ${way}`, length * 100, 'cm', [this.follow(left, sign, w.leftDiameterMm), this.follow(right, sign, w.rightDiameterMm)], Math.abs(length), speed, ending, got);
+    return this.begin(
+      `drive ${way}`,
+      length * 100,
+      'cm',
+      [this.follow(left, sign, w.leftDiameterMm), this.follow(right, sign, w.rightDiameterMm)],
+      Math.abs(length),
+      speed,
+      ending,
+      got
+    );
   }
 
   turn(side: Side, angleDeg: number, power: number, ending: Ending): MoveId {
@@ -135,7 +155,16 @@ export class Machine implements Device {
     const length = ((Math.abs(angleDeg) / DEG) * w.trackMm) / 2000;
     const from = this.yard.robot.getAngle();
     const got = (): number => (this.yard.robot.getAngle() - from) * DEG * -way;
-    return this.begin(`turn ${side}`, angleDeg, '°', [this.follow(left, sign, w.leftDiameterMm), this.follow(right, -sign, w.rightDiameterMm)], length, speed, ending, got);
+    return this.begin(
+      `turn ${side}`,
+      angleDeg,
+      '°',
+      [this.follow(left, sign, w.leftDiameterMm), this.follow(right, -sign, w.rightDiameterMm)],
+      length,
+      speed,
+      ending,
+      got
+    );
   }
 
   runWheels(left: number, right: number): void {
@@ -159,9 +188,21 @@ export class Machine implements Device {
     const faster = Math.abs(l) >= Math.abs(r) ? w.leftDiameterMm : w.rightDiameterMm;
     const length = this.length(measure, speed, faster / 1000, ending);
     const share = (p: number): number => (top > 0 ? (p / top) * Math.sign(length) : 0);
-    const list = [this.follow(motors.left, share(l), w.leftDiameterMm), this.follow(motors.right, share(r), w.rightDiameterMm)];
+    const list = [
+      this.follow(motors.left, share(l), w.leftDiameterMm),
+      this.follow(motors.right, share(r), w.rightDiameterMm)
+    ];
     const lead = Math.abs(l) >= Math.abs(r) ? list[0] : list[1];
-    return this.begin('run wheels', length * 100, 'cm', list, Math.abs(length), speed, ending, () => lead.follower.travelled(lead.motor.counts) * 100 * Math.sign(lead.follower.share || 1));
+    return this.begin(
+      'run wheels',
+      length * 100,
+      'cm',
+      list,
+      Math.abs(length),
+      speed,
+      ending,
+      () => lead.follower.travelled(lead.motor.counts) * 100 * Math.sign(lead.follower.share || 1)
+    );
   }
 
   stopWheels(ending: Ending): void {
@@ -188,7 +229,16 @@ export class Machine implements Device {
     const length = this.length(measure, speed, diameterMm / 1000, ending);
     const one = this.follow(motor, sign * Math.sign(p) * Math.sign(length), diameterMm);
     const round = Math.PI * diameterMm * 0.001;
-    return this.begin(`run motor ${part.name}`, length / round, 'turns', [one], Math.abs(length), speed, ending, () => Math.abs(one.follower.travelled(motor.counts)) / round);
+    return this.begin(
+      `run motor ${part.name}`,
+      length / round,
+      'turns',
+      [one],
+      Math.abs(length),
+      speed,
+      ending,
+      () => Math.abs(one.follower.travelled(motor.counts)) / round
+    );
   }
 
   stopMotor(socket: string, ending: Ending): void {
@@ -200,19 +250,46 @@ export class Machine implements Device {
   /** metres at the rim; a negative amount goes the other way */
   private length(m: Measure, speed: number, diameter: number, ending: Ending): number {
     switch (m.unit) {
-      case 'cm': return m.amount / 100;
-      case '°': return (m.amount / 360) * Math.PI * diameter;
-      case 's': return m.amount <= 0 || speed === 0 ? 0 : lengthIn(m.amount, speed, this.kit.board.accelerationCmS2 / 100, ending === 'brake');
-      default: return m.amount * Math.PI * diameter;
+      case 'cm':
+        return m.amount / 100;
+      case '°':
+        return (m.amount / 360) * Math.PI * diameter;
+      case 's':
+        return m.amount <= 0 || speed === 0
+          ? 0
+          : lengthIn(m.amount, speed, this.kit.board.accelerationCmS2 / 100, ending === 'brake');
+      default:
+        return m.amount * Math.PI * diameter;
     }
   }
   private follow(motor: Motor, share: number, diameterMm: number): Following {
     const { freeTurnsPerS, countsPerTurn } = this.kit.motor;
-    return { motor, follower: new Follower(share, motor.counts, diameterMm / 1000, countsPerTurn, freeTurnsPerS * 2 * Math.PI) };
+    return {
+      motor,
+      follower: new Follower(share, motor.counts, diameterMm / 1000, countsPerTurn, freeTurnsPerS * 2 * Math.PI)
+    };
   }
-  private begin(what: string, asked: number, unit: 'cm' | '°' | 'turns', list: Following[], length: number, speed: number, ending: Ending, got: () => number): MoveId {
+  private begin(
+    what: string,
+    asked: number,
+    unit: 'cm' | '°' | 'turns',
+    list: Following[],
+    length: number,
+    speed: number,
+    ending: Ending,
+    got: () => number
+  ): MoveId {
     const id = this.moves.length + 1;
-    const move: Move = { id, list, profile: profile(length, speed || 1, this.kit.board.accelerationCmS2 / 100, ending === 'brake'), ending, startUs: 0, status: 'waiting', block: this.block, got };
+    const move: Move = {
+      id,
+      list,
+      profile: profile(length, speed || 1, this.kit.board.accelerationCmS2 / 100, ending === 'brake'),
+      ending,
+      startUs: 0,
+      status: 'waiting',
+      block: this.block,
+      got
+    };
     this.moves.push(move);
     this.event({ type: 'move', id, what, asked: sound(asked), unit });
     this.command(() => {
@@ -238,7 +315,14 @@ export class Machine implements Device {
         motor.state = status === 'taken over' ? 'coast' : move.ending === 'brake' ? 'brake' : 'coast';
         motor.duty = 0;
       }
-    this.recorder.event({ tUs: this.clock.worldUs, ...(move.block ? { block: move.block } : {}), type: 'moved', id: move.id, got: round6(move.got()), ended: status });
+    this.recorder.event({
+      tUs: this.clock.worldUs,
+      ...(move.block ? { block: move.block } : {}),
+      type: 'moved',
+      id: move.id,
+      got: round6(move.got()),
+      ended: status
+    });
   }
   private release(motor: Motor): void {
     const before = this.active.find((m) => m.list.some((f) => f.motor === motor));
@@ -273,7 +357,8 @@ export class Machine implements Device {
     this.event({ type: 'lamp', lamp: side, on: true, colour });
   }
   pixel(x: number, y: number, to: Switch): void {
-    if (x < 0 || x >= WIDTH || y < 0 || y >= HEIGHT) throw new RunError('out-of-range', `x ${show(x)}, y ${show(y)}; x goes from 0 to 6, y from 0 to 4`);
+    if (x < 0 || x >= WIDTH || y < 0 || y >= HEIGHT)
+      throw new RunError('out-of-range', `x ${show(x)}, y ${show(y)}; x goes from 0 to 6, y from 0 to 4`);
     const at = y * (WIDTH + 1) + x;
     const lit = to === 'flip' ? this.picture[at] !== '#' : to === 'on';
     this.putUp(this.picture.slice(0, at) + (lit ? '#' : '.') + this.picture.slice(at + 1));
@@ -373,13 +458,26 @@ export class Machine implements Device {
       let rest = 0;
       for (const { motor, follower } of move.list) {
         if (follower.blocked) rest = Infinity;
-        else rest = Math.max(rest, Math.abs(follower.share * length) - follower.travelled(motor.counts) * Math.sign(follower.share || 1));
+        else
+          rest = Math.max(
+            rest,
+            Math.abs(follower.share * length) - follower.travelled(motor.counts) * Math.sign(follower.share || 1)
+          );
       }
       if (rest === Infinity) this.over(move, 'blocked');
-      else if (move.ending === 'coast' ? rest <= 0 || t > time + 2 : t >= time && (rest < NEAR || t >= time + 0.5)) this.over(move, 'done');
+      else if (move.ending === 'coast' ? rest <= 0 || t > time + 2 : t >= time && (rest < NEAR || t >= time + 0.5))
+        this.over(move, 'done');
     }
     for (const touch of this.yard.touches.splice(0))
-      this.recorder.event({ tUs: worldUs, type: 'touch', x: round6(touch.x), y: round6(touch.y), speedCmS: round6(touch.speed * 100), what: touch.what, nose: touch.nose });
+      this.recorder.event({
+        tUs: worldUs,
+        type: 'touch',
+        x: round6(touch.x),
+        y: round6(touch.y),
+        speedCmS: round6(touch.speed * 100),
+        what: touch.what,
+        nose: touch.nose
+      });
     for (const name in this.buttons) {
       const button = this.buttons[name];
       if (button.heldAtUs >= 0 && worldUs >= button.heldAtUs) {
@@ -466,10 +564,21 @@ export function channelSpecs(kit: Kit): ChannelSpec[] {
     { key: 'lineRight', title: 'Line right', unit: '', scale: 0.01, min: 0, max: 100 },
     { key: 'nose', title: 'Nose', unit: '', scale: 1, min: 0, max: 1 },
     { key: 'volts', title: 'Battery', unit: 'V', scale: 0.001 },
-    ...kit.parts.filter((p) => p.type === 'servo').map((p): ChannelSpec => ({ key: `servo${p.socket}`, title: `Servo ${p.name}`, unit: '°', scale: 0.01, min: 0, max: 180 })),
-    ...kit.parts.filter((p) => p.type === 'motor' && !p.drives).flatMap((p): ChannelSpec[] => [
-      { key: `power${p.socket}`, title: `Motor ${p.name}`, unit: '%', scale: 0.01, min: -100, max: 100 },
-      { key: `turns${p.socket}`, title: `Motor ${p.name}`, unit: 'turns', scale: 1e-4, wide: true }
-    ])
+    ...kit.parts
+      .filter((p) => p.type === 'servo')
+      .map((p): ChannelSpec => ({
+        key: `servo${p.socket}`,
+        title: `Servo ${p.name}`,
+        unit: '°',
+        scale: 0.01,
+        min: 0,
+        max: 180
+      })),
+    ...kit.parts
+      .filter((p) => p.type === 'motor' && !p.drives)
+      .flatMap((p): ChannelSpec[] => [
+        { key: `power${p.socket}`, title: `Motor ${p.name}`, unit: '%', scale: 0.01, min: -100, max: 100 },
+        { key: `turns${p.socket}`, title: `Motor ${p.name}`, unit: 'turns', scale: 1e-4, wide: true }
+      ])
   ];
 }

@@ -17,11 +17,14 @@ export function traceCsv(trace: Trace, everyMs = 10): string {
   return Papa.unparse({ fields, data: rows }, { newline: '\r\n' }) + '\r\n';
 }
 const tidy = (v: number): number => Math.round(v * 1e6) / 1e6;
-const unitWord = (unit: string): string => ({ '%': 'percent', '°': 'deg', '°/s': 'deg_s', 'cm/s': 'cm_s' })[unit] ?? unit;
+const unitWord = (unit: string): string =>
+  ({ '%': 'percent', '°': 'deg', '°/s': 'deg_s', 'cm/s': 'cm_s' })[unit] ?? unit;
 
 /** Every byte that a trace is made of, in one order: two runs are the same run if these are the same. */
 export function traceBytes(trace: Trace): Uint8Array {
-  const parts: Uint8Array[] = [utf8(JSON.stringify([trace.header, trace.ticks, trace.ended, trace.events, trace.variables]))];
+  const parts: Uint8Array[] = [
+    utf8(JSON.stringify([trace.header, trace.ticks, trace.ended, trace.events, trace.variables]))
+  ];
   for (const c of trace.channels) {
     const samples = new Int32Array(trace.ticks);
     for (let i = 0; i < trace.ticks; i++) {
@@ -45,7 +48,13 @@ export function traceBytes(trace: Trace): Uint8Array {
 }
 /** UTF-8, without the DOM's TextEncoder, which the core's types do not know. */
 const utf8 = (text: string): Uint8Array =>
-  Uint8Array.from(encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))), (c) => c.charCodeAt(0));
+  Uint8Array.from(
+    encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))),
+    (c) => c.charCodeAt(0)
+  );
 /** Bytes of memory that the channels take. */
 export const channelBytes = (trace: Trace): number =>
-  trace.channels.reduce((sum, c) => sum + c.chunks.reduce<number>((n, chunk) => n + (typeof chunk === 'number' ? 8 : chunk.byteLength), 0), 0);
+  trace.channels.reduce(
+    (sum, c) => sum + c.chunks.reduce<number>((n, chunk) => n + (typeof chunk === 'number' ? 8 : chunk.byteLength), 0),
+    0
+  );

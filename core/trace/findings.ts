@@ -8,24 +8,59 @@ const blocksOf = (e: { block?: string }): string[] => (e.block ? [e.block] : [])
 const one = (n: number): string => (Math.round(n * 10) / 10).toString();
 
 export function findings(trace: Trace): Finding[] {
-  return [...errors(trace), ...ended(trace), ...touched(trace), ...briefly(trace), ...moves(trace), ...missed(trace), ...clipped(trace)].sort((a, b) => a.fromUs - b.fromUs);
+  return [
+    ...errors(trace),
+    ...ended(trace),
+    ...touched(trace),
+    ...briefly(trace),
+    ...moves(trace),
+    ...missed(trace),
+    ...clipped(trace)
+  ].sort((a, b) => a.fromUs - b.fromUs);
 }
 
 const errors = (trace: Trace): Finding[] =>
-  trace.events.filter((e) => e.type === 'error').map((e) => ({ rule: 'error', says: `The program stopped here: ${e.message}`, blocks: blocksOf(e), fromUs: e.tUs, toUs: e.tUs }));
+  trace.events
+    .filter((e) => e.type === 'error')
+    .map((e) => ({
+      rule: 'error',
+      says: `The program stopped here: ${e.message}`,
+      blocks: blocksOf(e),
+      fromUs: e.tUs,
+      toUs: e.tUs
+    }));
 
 const ended = (trace: Trace): Finding[] => {
   const at = trace.ticks * 1000;
-  if (trace.ended === 'still driving') return [{ rule: 'still-driving', says: 'The program is over, but a motor still runs: nothing stopped it.', blocks: [], fromUs: at, toUs: at }];
-  if (trace.ended === 'time limit') return [{ rule: 'time-limit', says: `The run was ended at its limit of ${at / 1e6} s.`, blocks: [], fromUs: at, toUs: at }];
-  if (trace.ended === 'battery flat') return [{ rule: 'battery', says: 'The battery is flat.', blocks: [], fromUs: at, toUs: at }];
+  if (trace.ended === 'still driving')
+    return [
+      {
+        rule: 'still-driving',
+        says: 'The program is over, but a motor still runs: nothing stopped it.',
+        blocks: [],
+        fromUs: at,
+        toUs: at
+      }
+    ];
+  if (trace.ended === 'time limit')
+    return [
+      { rule: 'time-limit', says: `The run was ended at its limit of ${at / 1e6} s.`, blocks: [], fromUs: at, toUs: at }
+    ];
+  if (trace.ended === 'battery flat')
+    return [{ rule: 'battery', says: 'The battery is flat.', blocks: [], fromUs: at, toUs: at }];
   return [];
 };
 
 const touched = (trace: Trace): Finding[] =>
   trace.events
     .filter((e) => e.type === 'touch')
-    .map((e) => ({ rule: 'touched', says: `Touched ${e.what} with ${one(e.speedCmS)} cm/s${e.nose ? ', with its nose' : ''}.`, blocks: [], fromUs: e.tUs, toUs: e.tUs }));
+    .map((e) => ({
+      rule: 'touched',
+      says: `Touched ${e.what} with ${one(e.speedCmS)} cm/s${e.nose ? ', with its nose' : ''}.`,
+      blocks: [],
+      fromUs: e.tUs,
+      toUs: e.tUs
+    }));
 
 /** shown-briefly, ran-briefly: replaced or stopped within 30 ms. */
 function briefly(trace: Trace): Finding[] {
@@ -35,11 +70,23 @@ function briefly(trace: Trace): Finding[] {
   for (const e of trace.events) {
     if (e.type === 'display') {
       if (shown && e.tUs - shown.tUs < BRIEF_US && shown.picture.includes('#') && shown.block !== e.block)
-        out.push({ rule: 'shown-briefly', says: `This picture was shown for ${one((e.tUs - shown.tUs) / 1000)} ms: nobody can see it.`, blocks: blocksOf(shown), fromUs: shown.tUs, toUs: e.tUs });
+        out.push({
+          rule: 'shown-briefly',
+          says: `This picture was shown for ${one((e.tUs - shown.tUs) / 1000)} ms: nobody can see it.`,
+          blocks: blocksOf(shown),
+          fromUs: shown.tUs,
+          toUs: e.tUs
+        });
       shown = e;
     } else if (e.type === 'wheels' || e.type === 'motor') {
       if (running && e.how !== 'power' && e.tUs - running.tUs < BRIEF_US)
-        out.push({ rule: 'ran-briefly', says: `The motor ran for ${one((e.tUs - running.tUs) / 1000)} ms.`, blocks: blocksOf(running), fromUs: running.tUs, toUs: e.tUs });
+        out.push({
+          rule: 'ran-briefly',
+          says: `The motor ran for ${one((e.tUs - running.tUs) / 1000)} ms.`,
+          blocks: blocksOf(running),
+          fromUs: running.tUs,
+          toUs: e.tUs
+        });
       running = e.how === 'power' ? e : undefined;
     } else if (e.type === 'move') running = undefined;
   }
@@ -55,16 +102,38 @@ function moves(trace: Trace): Finding[] {
     const blocks = m.block ? [m.block] : [];
     const span = { blocks, fromUs: m.fromUs, toUs: m.toUs };
     const off = m.got - m.asked;
-    if (m.ended === 'blocked') out.push({ rule: 'blocked', says: `${m.what} was blocked: asked ${one(m.asked)} ${m.unit}, got ${one(m.got)} ${m.unit}.`, ...span });
-    else if (m.ended === 'taken over') out.push({ rule: 'taken-over', says: `${m.what} was taken over by another block after ${one(m.got)} of ${one(m.asked)} ${m.unit}.`, ...span });
-    else if (m.unit !== 'turns' && Math.abs(off) > Math.max(0.02 * Math.abs(m.asked), m.unit === 'cm' ? 0.3 : 1)) out.push({ rule: 'asked-and-got', says: `${m.what}: asked ${one(m.asked)} ${m.unit}, got ${one(m.got)} ${m.unit}, ${off > 0 ? '+' : ''}${one(off)} ${m.unit}.`, ...span });
+    if (m.ended === 'blocked')
+      out.push({
+        rule: 'blocked',
+        says: `${m.what} was blocked: asked ${one(m.asked)} ${m.unit}, got ${one(m.got)} ${m.unit}.`,
+        ...span
+      });
+    else if (m.ended === 'taken over')
+      out.push({
+        rule: 'taken-over',
+        says: `${m.what} was taken over by another block after ${one(m.got)} of ${one(m.asked)} ${m.unit}.`,
+        ...span
+      });
+    else if (m.unit !== 'turns' && Math.abs(off) > Math.max(0.02 * Math.abs(m.asked), m.unit === 'cm' ? 0.3 : 1))
+      out.push({
+        rule: 'asked-and-got',
+        says: `${m.what}: asked ${one(m.asked)} ${m.unit}, got ${one(m.got)} ${m.unit}, ${off > 0 ? '+' : ''}${one(off)} ${m.unit}.`,
+        ...span
+      });
     if (x && y && m.ended === 'done' && m.unit === 'cm') {
       const next = trace.events.find((e) => e.tUs >= m.toUs && (e.type === 'move' || e.type === 'wheels'));
       const until = Math.min(next?.tUs ?? Infinity, trace.ticks * 1000);
       const [a, b] = [tickAt(m.toUs, trace.ticks), tickAt(until, trace.ticks)];
       const [dx, dy] = [x, y].map((c) => sampleAt(c, b) - sampleAt(c, a));
       const rolled = Math.sqrt(dx * dx + dy * dy) * 100;
-      if (rolled > 0.5) out.push({ rule: 'rolled-on', says: `After ${m.what} it rolled on by ${one(rolled)} cm.`, blocks, fromUs: m.toUs, toUs: until });
+      if (rolled > 0.5)
+        out.push({
+          rule: 'rolled-on',
+          says: `After ${m.what} it rolled on by ${one(rolled)} cm.`,
+          blocks,
+          fromUs: m.toUs,
+          toUs: until
+        });
     }
   }
   return out;
@@ -72,13 +141,27 @@ function moves(trace: Trace): Finding[] {
 function missed(trace: Trace): Finding[] {
   const counts = new Map<string, TraceEvent[]>();
   for (const e of trace.events) if (e.type === 'missed') counts.set(e.trigger, [...(counts.get(e.trigger) ?? []), e]);
-  return [...counts].map(([trigger, list]) => ({ rule: 'trigger-missed', says: `"${trigger}" came ${list.length === 1 ? 'once' : `${list.length} times`} while its stack still ran, and was missed.`, blocks: blocksOf(list[0]), fromUs: list[0].tUs, toUs: list[list.length - 1].tUs }));
+  return [...counts].map(([trigger, list]) => ({
+    rule: 'trigger-missed',
+    says: `"${trigger}" came ${list.length === 1 ? 'once' : `${list.length} times`} while its stack still ran, and was missed.`,
+    blocks: blocksOf(list[0]),
+    fromUs: list[0].tUs,
+    toUs: list[list.length - 1].tUs
+  }));
 }
 function clipped(trace: Trace): Finding[] {
   const seen = new Set<string>();
   return trace.events.flatMap((e) => {
     if (e.type !== 'clipped' || seen.has(e.block ?? '')) return [];
     seen.add(e.block ?? '');
-    return [{ rule: 'clipped', says: `${e.what === 'angle' ? 'An' : 'A'} ${e.what} of ${one(e.asked)} was asked for; the device can do ${one(e.used)}.`, blocks: blocksOf(e), fromUs: e.tUs, toUs: e.tUs }];
+    return [
+      {
+        rule: 'clipped',
+        says: `${e.what === 'angle' ? 'An' : 'A'} ${e.what} of ${one(e.asked)} was asked for; the device can do ${one(e.used)}.`,
+        blocks: blocksOf(e),
+        fromUs: e.tUs,
+        toUs: e.tUs
+      }
+    ];
   });
 }

@@ -21,11 +21,17 @@ export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | 
       return { ok: false, problem: `line ${i + 1} is not JSON. Each line looks like {"t": 1.25, "press": "Dot"}.` };
     }
     const parsed = line.safeParse(value);
-    if (!parsed.success) return { ok: false, problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar) or "nose" (true or false).` };
+    if (!parsed.success)
+      return {
+        ok: false,
+        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar) or "nose" (true or false).`
+      };
     const { t, ...input } = parsed.data;
     inputs.push({ tUs: Math.round(t * 1e6), input });
   }
   return { ok: true, inputs };
 }
-export const recordedInputs = (trace: Trace): TimedInput[] => trace.events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
-export const writeInputs = (inputs: readonly TimedInput[]): string => inputs.map(({ tUs, input }) => JSON.stringify({ t: tUs / 1e6, ...input })).join('\n') + '\n';
+export const recordedInputs = (trace: Trace): TimedInput[] =>
+  trace.events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
+export const writeInputs = (inputs: readonly TimedInput[]): string =>
+  inputs.map(({ tUs, input }) => JSON.stringify({ t: tUs / 1e6, ...input })).join('\n') + '\n';

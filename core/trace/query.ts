@@ -11,7 +11,8 @@ export function sampleAt(c: Channel, tick: number): number {
   return chunk[offset] * c.scale;
 }
 /** Samples are taken at the end of their tick: at t the newest one is that of tick t/1000 - 1. */
-export const tickAt = (tUs: number, ticks: number): number => Math.max(0, Math.min(ticks - 1, Math.floor(tUs / 1000) - 1));
+export const tickAt = (tUs: number, ticks: number): number =>
+  Math.max(0, Math.min(ticks - 1, Math.floor(tUs / 1000) - 1));
 
 export type State = {
   tUs: number;
@@ -35,14 +36,17 @@ export function stateAt(trace: Trace, tUs: number): State {
   for (const c of trace.channels) values[c.key] = sampleAt(c, tick);
   const state: State = {
     tUs,
-    x: values.x, y: values.y, facingDeg: values.facing,
+    x: values.x,
+    y: values.y,
+    facingDeg: values.facing,
     values,
     lamps: { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } },
     picture: DARK,
     tone: undefined,
     blocks: runningAt(trace, tUs)
   };
-  if (ticks === 0 || tUs < 1000) Object.assign(state, { x: header.start.x, y: header.start.y, facingDeg: header.start.facingDeg });
+  if (ticks === 0 || tUs < 1000)
+    Object.assign(state, { x: header.start.x, y: header.start.y, facingDeg: header.start.facingDeg });
   const shown = shownBy(trace);
   const last = <E extends TraceEvent>(list: E[]): E | undefined => list[firstAfter(list, tUs) - 1];
   for (const side of ['left', 'right'] as const) {
@@ -55,7 +59,13 @@ export function stateAt(trace: Trace, tUs: number): State {
   return state;
 }
 
-type Shown = { upTo: number; left: (TraceEvent & { type: 'lamp' })[]; right: (TraceEvent & { type: 'lamp' })[]; display: (TraceEvent & { type: 'display' })[]; tone: (TraceEvent & { type: 'tone' })[] };
+type Shown = {
+  upTo: number;
+  left: (TraceEvent & { type: 'lamp' })[];
+  right: (TraceEvent & { type: 'lamp' })[];
+  display: (TraceEvent & { type: 'display' })[];
+  tone: (TraceEvent & { type: 'tone' })[];
+};
 const shownOf = new WeakMap<Trace, Shown>();
 /** Events of lamps, display and tones apart, kept up as the trace grows. */
 function shownBy(trace: Trace): Shown {
@@ -93,7 +103,12 @@ export function runningAt(trace: Trace, tUs: number): string[] {
   }
   const found: string[] = [];
   for (let row = low - 1; row >= 0 && row > low - 2000; row--)
-    if (spans.end[row] === 0 || spans.end[row] > tUs || (row === low - 1 && spans.end[row] === tUs && spans.start[row] === tUs)) found.push(header.blocks[spans.block[row]]);
+    if (
+      spans.end[row] === 0 ||
+      spans.end[row] > tUs ||
+      (row === low - 1 && spans.end[row] === tUs && spans.start[row] === tUs)
+    )
+      found.push(header.blocks[spans.block[row]]);
   return found.reverse();
 }
 
@@ -119,7 +134,7 @@ export function envelope(c: Channel, ticks: number, fromUs: number, toUs: number
     if (a >= b) continue;
     let low = Infinity;
     let high = -Infinity;
-    for (let t = a; t < b; ) {
+    for (let t = a; t < b;) {
       const index = Math.floor(t / CHUNK);
       const chunk = c.chunks[index];
       const stop = Math.min(b, (index + 1) * CHUNK);
@@ -159,7 +174,16 @@ export function travelled(trace: Trace, upToUs = Infinity): number {
   return sum;
 }
 
-export type Asked = { block?: string; fromUs: number; toUs: number; what: string; asked: number; got: number; unit: string; ended: string };
+export type Asked = {
+  block?: string;
+  fromUs: number;
+  toUs: number;
+  what: string;
+  asked: number;
+  got: number;
+  unit: string;
+  ended: string;
+};
 /** What each move was asked for and what came of it. */
 export function askedAndGot(trace: Trace): Asked[] {
   const out: Asked[] = [];
@@ -168,7 +192,17 @@ export function askedAndGot(trace: Trace): Asked[] {
     if (e.type === 'move') open.set(e.id, e);
     else if (e.type === 'moved') {
       const m = open.get(e.id);
-      if (m) out.push({ block: m.block, fromUs: m.tUs, toUs: e.tUs, what: m.what, asked: m.asked, got: e.got, unit: m.unit, ended: e.ended });
+      if (m)
+        out.push({
+          block: m.block,
+          fromUs: m.tUs,
+          toUs: e.tUs,
+          what: m.what,
+          asked: m.asked,
+          got: e.got,
+          unit: m.unit,
+          ended: e.ended
+        });
     }
   }
   return out;

@@ -1,5 +1,16 @@
 /** Writes a trace while a run goes on, and hands out what is new since it was last asked, for drawing live. */
-import { CHUNK, emptySpans, pushSpan, type Channel, type ChannelSpec, type Chunk, type Ended, type Trace, type TraceEvent, type TraceHeader } from './trace.ts';
+import {
+  CHUNK,
+  emptySpans,
+  pushSpan,
+  type Channel,
+  type ChannelSpec,
+  type Chunk,
+  type Ended,
+  type Trace,
+  type TraceEvent,
+  type TraceHeader
+} from './trace.ts';
 
 /** New samples of every channel, new spans and events, ends of older spans. Everything in it can be transferred. */
 export type Delta = {
@@ -25,7 +36,14 @@ export class Recorder {
   private readonly endedRows: number[] = [];
 
   constructor(header: TraceHeader, specs: readonly ChannelSpec[]) {
-    this.trace = { header, channels: specs.map((s): Channel => ({ ...s, chunks: [], low: [], high: [] })), ticks: 0, spans: emptySpans(), events: [], variables: {} };
+    this.trace = {
+      header,
+      channels: specs.map((s): Channel => ({ ...s, chunks: [], low: [], high: [] })),
+      ticks: 0,
+      spans: emptySpans(),
+      events: [],
+      variables: {}
+    };
     this.inverse = Float64Array.from(specs, (s) => 1 / s.scale);
     this.open = this.trace.channels.map(fresh);
   }
@@ -70,7 +88,7 @@ export class Recorder {
     const from = this.sentTicks;
     const samples = trace.channels.map((channel, c) => {
       const out = new Int32Array(trace.ticks - from);
-      for (let tick = from; tick < trace.ticks; ) {
+      for (let tick = from; tick < trace.ticks;) {
         const index = Math.floor(tick / CHUNK);
         const offset = tick - index * CHUNK;
         const chunk: Chunk = index < channel.chunks.length ? channel.chunks[index] : this.open[c];
@@ -100,7 +118,8 @@ export class Recorder {
   }
 }
 
-const fresh = (channel: ChannelSpec): Int16Array | Int32Array => (channel.wide ? new Int32Array(CHUNK) : new Int16Array(CHUNK));
+const fresh = (channel: ChannelSpec): Int16Array | Int32Array =>
+  channel.wide ? new Int32Array(CHUNK) : new Int16Array(CHUNK);
 
 function closeChunk(channel: Channel, samples: Int16Array | Int32Array): void {
   let low = samples[0];
@@ -119,7 +138,14 @@ function closeChunk(channel: Channel, samples: Int16Array | Int32Array): void {
 export class Follow {
   readonly trace: Trace;
   constructor(header: TraceHeader, specs: readonly ChannelSpec[]) {
-    this.trace = { header, channels: specs.map((s): Channel => ({ ...s, chunks: [], low: [], high: [] })), ticks: 0, spans: emptySpans(), events: [], variables: {} };
+    this.trace = {
+      header,
+      channels: specs.map((s): Channel => ({ ...s, chunks: [], low: [], high: [] })),
+      ticks: 0,
+      spans: emptySpans(),
+      events: [],
+      variables: {}
+    };
   }
   add(delta: Delta): void {
     const { trace } = this;
@@ -135,14 +161,15 @@ export class Follow {
         const last = channel.chunks.length - 1;
         const rest = trace.ticks - last * CHUNK;
         const chunk = channel.chunks[last];
-        if (last >= 0 && typeof chunk !== 'number' && rest < chunk.length) channel.chunks[last] = chunk.subarray(0, rest) as Int16Array;
+        if (last >= 0 && typeof chunk !== 'number' && rest < chunk.length)
+          channel.chunks[last] = chunk.subarray(0, rest) as Int16Array;
       }
     }
   }
 }
 
 function append(channel: Channel, ticks: number, samples: Int32Array): void {
-  for (let i = 0; i < samples.length; ) {
+  for (let i = 0; i < samples.length;) {
     const tick = ticks + i;
     const index = Math.floor(tick / CHUNK);
     const offset = tick - index * CHUNK;

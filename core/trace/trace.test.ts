@@ -22,7 +22,7 @@ function rfc4180(text: string): string[][] {
       for (i++; ; i++) {
         if (i >= text.length) throw new Error('a quoted field is not closed');
         if (text[i] !== '"') field += text[i];
-        else if (text[i + 1] === '"') (field += '"'), i++;
+        else if (text[i + 1] === '"') field += text[i++];
         else break;
       }
       i++;
@@ -39,12 +39,21 @@ function rfc4180(text: string): string[][] {
 
 describe('a trace as CSV', () => {
   it('keeps the grammar of RFC 4180, with quotes, commas and line breaks in the log', () => {
-    const trace = run([log('plain'), wait(0.05), log('with "quotes", a comma'), b('drive.measure', { amount: 5 }), log('two\nlines')]);
+    const trace = run([
+      log('plain'),
+      wait(0.05),
+      log('with "quotes", a comma'),
+      b('drive.measure', { amount: 5 }),
+      log('two\nlines')
+    ]);
     const rows = rfc4180(traceCsv(trace));
     expect(new Set(rows.map((r) => r.length)).size).toBe(1);
     expect(rows[0][0]).toBe('time_s');
     expect(rows[0]).toContain('distance_cm');
-    const said = rows.slice(1).map((r) => r[r.length - 1]).filter(Boolean);
+    const said = rows
+      .slice(1)
+      .map((r) => r[r.length - 1])
+      .filter(Boolean);
     expect(said).toEqual(['plain', 'with "quotes", a comma', 'two\nlines']);
     const x = rows[0].indexOf('x_m');
     expect(Number(rows[rows.length - 1][x])).toBeCloseTo(stateAt(trace, trace.ticks * 1000).x, 6);
@@ -54,7 +63,17 @@ describe('a trace as CSV', () => {
 
 describe('the recorder', () => {
   it('hands out deltas from which the same trace grows, however often it is asked', () => {
-    const options = { program: program(start(b('repeat.times', { count: 30 }, { do: [b('lamp.set', { to: 'flip' }), wait(33, 'ms')] }), b('drive.measure', { amount: 12 }))), kit: barrow, mat: hall, seed: 2 };
+    const options = {
+      program: program(
+        start(
+          b('repeat.times', { count: 30 }, { do: [b('lamp.set', { to: 'flip' }), wait(33, 'ms')] }),
+          b('drive.measure', { amount: 12 })
+        )
+      ),
+      kit: barrow,
+      mat: hall,
+      seed: 2
+    };
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 5000, max: 900_000 }), { minLength: 1, maxLength: 9 }), (slices) => {
         const bench = new Bench(options);
@@ -67,14 +86,28 @@ describe('the recorder', () => {
           follow.add(structuredClone(bench.recorder.drain()));
         } while (state !== 'ended');
         expect(traceBytes(follow.trace)).toEqual(traceBytes(bench.trace));
-        for (const c of follow.trace.channels) expect([c.low, c.high]).toEqual([channel(bench.trace, c.key)!.low, channel(bench.trace, c.key)!.high]);
+        for (const c of follow.trace.channels)
+          expect([c.low, c.high]).toEqual([channel(bench.trace, c.key)!.low, channel(bench.trace, c.key)!.high]);
       }),
       { numRuns: 6 }
     );
   });
   it('keeps 10 minutes of 40 channels under 48 MB', () => {
     const specs = Array.from({ length: 40 }, (_, i) => ({ key: `c${i}`, title: '', unit: '', scale: 0.01 }));
-    const recorder = new Recorder({ format: 'mossbell.trace', version: 1, name: '', device: '', runner: 'interpreter', seed: 0, hashes: { program: '', kit: '', mat: '' }, start: { x: 0, y: 0, facingDeg: 0 }, blocks: [] }, specs);
+    const recorder = new Recorder(
+      {
+        format: 'mossbell.trace',
+        version: 1,
+        name: '',
+        device: '',
+        runner: 'interpreter',
+        seed: 0,
+        hashes: { program: '', kit: '', mat: '' },
+        start: { x: 0, y: 0, facingDeg: 0 },
+        blocks: []
+      },
+      specs
+    );
     const values = new Float64Array(40);
     for (let t = 0; t < 600_000; t++) {
       for (let i = 0; i < 40; i++) values[i] = (t * (i + 1)) % 300;
@@ -86,22 +119,34 @@ describe('the recorder', () => {
   });
   it('draws from smallest and largest, the same as looking at every sample', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 60 }).chain((each) => fc.tuple(fc.constant(each), fc.integer({ min: 1, max: 50 }).chain((columns) => fc.array(fc.integer({ min: -300, max: 300 }), { minLength: each * columns, maxLength: each * columns })))), ([each, samples]) => {
-        const columns = samples.length / each;
-        const c: Channel = { key: 'a', title: '', unit: '', scale: 0.5, chunks: [], low: [], high: [] };
-        for (let i = 0; i < samples.length; i += 1000) {
-          const part = samples.slice(i, i + 1000);
-          c.chunks.push(new Set(part).size === 1 ? part[0] : Int16Array.from(part));
-          c.low.push(Math.min(...part));
-          c.high.push(Math.max(...part));
+      fc.property(
+        fc.integer({ min: 1, max: 60 }).chain((each) =>
+          fc.tuple(
+            fc.constant(each),
+            fc
+              .integer({ min: 1, max: 50 })
+              .chain((columns) =>
+                fc.array(fc.integer({ min: -300, max: 300 }), { minLength: each * columns, maxLength: each * columns })
+              )
+          )
+        ),
+        ([each, samples]) => {
+          const columns = samples.length / each;
+          const c: Channel = { key: 'a', title: '', unit: '', scale: 0.5, chunks: [], low: [], high: [] };
+          for (let i = 0; i < samples.length; i += 1000) {
+            const part = samples.slice(i, i + 1000);
+            c.chunks.push(new Set(part).size === 1 ? part[0] : Int16Array.from(part));
+            c.low.push(Math.min(...part));
+            c.high.push(Math.max(...part));
+          }
+          const out = envelope(c, samples.length, 0, samples.length * 1000, columns);
+          for (let i = 0; i < columns; i++) {
+            const part = samples.slice(i * each, (i + 1) * each);
+            expect(out[2 * i]).toBe(Math.min(...part) * 0.5);
+            expect(out[2 * i + 1]).toBe(Math.max(...part) * 0.5);
+          }
         }
-        const out = envelope(c, samples.length, 0, samples.length * 1000, columns);
-        for (let i = 0; i < columns; i++) {
-          const part = samples.slice(i * each, (i + 1) * each);
-          expect(out[2 * i]).toBe(Math.min(...part) * 0.5);
-          expect(out[2 * i + 1]).toBe(Math.max(...part) * 0.5);
-        }
-      }),
+      ),
       { numRuns: 40 }
     );
   });
@@ -111,21 +156,50 @@ describe('findings', () => {
   const rules = (trace: ReturnType<typeof run>) => findings(trace).map((f) => f.rule);
   it('tell what was shown too briefly, ran too briefly, touched, rolled on', () => {
     const first = b('picture.show');
-    const shown = run([first, b('picture.show', { picture: { picture: '#...... ....... ....... ....... .......' } }), b('wheels.run'), b('wheels.stop')]);
+    const shown = run([
+      first,
+      b('picture.show', { picture: { picture: '#...... ....... ....... ....... .......' } }),
+      b('wheels.run'),
+      b('wheels.stop')
+    ]);
     expect(rules(shown)).toEqual(['shown-briefly', 'ran-briefly']);
-    expect(findings(shown)[0]).toMatchObject({ blocks: [first.id], says: 'This picture was shown for 0.1 ms: nobody can see it.' });
+    expect(findings(shown)[0]).toMatchObject({
+      blocks: [first.id],
+      says: 'This picture was shown for 0.1 ms: nobody can see it.'
+    });
     expect(rules(run([b('drive.measure', { amount: 40, ending: 'coast' })]))).toEqual(['rolled-on']);
-    expect(rules(run([b('wheels.run', { left: 50, right: 50 }), wait(8), b('wheels.stop')], { limitS: 12 }))).toContain('touched');
+    expect(rules(run([b('wheels.run', { left: 50, right: 50 }), wait(8), b('wheels.stop')], { limitS: 12 }))).toContain(
+      'touched'
+    );
   });
   it('compare what was asked with what came of it', () => {
-    const trace = run([b('drive.measure', { amount: 50 }), b('turn.angle', { angle: 90 })], { kit: { ...barrow, wheels: { ...barrow.wheels, trackMm: 118 } }, quirks: undefined });
-    expect(askedAndGot(trace).map((m) => [m.what, m.asked, m.unit])).toEqual([['drive ahead', 50, 'cm'], ['turn left', 90, '°']]);
-    const off = run([b('turn.angle', { angle: 90 })], { quirks: { leftDiameter: 1, rightDiameter: 1, track: 1.1, leftMotor: 1, rightMotor: 1, gyroBiasDegS: 0, servoOffsetDeg: 0, charge: 1 } });
+    const trace = run([b('drive.measure', { amount: 50 }), b('turn.angle', { angle: 90 })], {
+      kit: { ...barrow, wheels: { ...barrow.wheels, trackMm: 118 } },
+      quirks: undefined
+    });
+    expect(askedAndGot(trace).map((m) => [m.what, m.asked, m.unit])).toEqual([
+      ['drive ahead', 50, 'cm'],
+      ['turn left', 90, '°']
+    ]);
+    const off = run([b('turn.angle', { angle: 90 })], {
+      quirks: {
+        leftDiameter: 1,
+        rightDiameter: 1,
+        track: 1.1,
+        leftMotor: 1,
+        rightMotor: 1,
+        gyroBiasDegS: 0,
+        servoOffsetDeg: 0,
+        charge: 1
+      }
+    });
     expect(findings(off)[0]).toMatchObject({ rule: 'asked-and-got' });
     expect(findings(off)[0].says).toMatch(/asked 90 °, got 8[12]/);
   });
   it('say that a number was more than the device can do', () => {
-    expect(findings(run([b('servo.angle', { angle: sumOf(200) }), wait(1)]))[0].says).toBe('A angle of 200 was asked for; the device can do 180.'.replace('A angle', 'An angle'));
+    expect(findings(run([b('servo.angle', { angle: sumOf(200) }), wait(1)]))[0].says).toBe(
+      'A angle of 200 was asked for; the device can do 180.'.replace('A angle', 'An angle')
+    );
   });
   const sumOf = (n: number) => b('calc.sum', { a: n, sign: '+', b: 0 });
 });
@@ -142,7 +216,13 @@ describe('inputs', () => {
     expect(traceBytes(again)).toEqual(traceBytes(first));
   });
   it('say which line is wrong', () => {
-    expect(parseInputs('{"t":1,"press":"Dot"}\nnonsense')).toEqual({ ok: false, problem: expect.stringContaining('line 2 is not JSON') });
-    expect(parseInputs('{"t":1,"press":"Dash"}')).toEqual({ ok: false, problem: expect.stringContaining('line 1 is not an input') });
+    expect(parseInputs('{"t":1,"press":"Dot"}\nnonsense')).toEqual({
+      ok: false,
+      problem: expect.stringContaining('line 2 is not JSON')
+    });
+    expect(parseInputs('{"t":1,"press":"Dash"}')).toEqual({
+      ok: false,
+      problem: expect.stringContaining('line 1 is not an input')
+    });
   });
 });

@@ -7,8 +7,20 @@ import type { Value } from '../language/program.ts';
 /** One sample a tick, whole numbers times `scale`, in chunks of a second; a chunk that never changes is one number. */
 export type Chunk = Int16Array | Int32Array | number;
 export const CHUNK = 1000;
-export type ChannelSpec = { key: string; title: string; unit: string; scale: number; wide?: boolean; min?: number; max?: number };
-export type Channel = ChannelSpec & { chunks: Chunk[]; /** smallest and largest of each chunk */ low: number[]; high: number[] };
+export type ChannelSpec = {
+  key: string;
+  title: string;
+  unit: string;
+  scale: number;
+  wide?: boolean;
+  min?: number;
+  max?: number;
+};
+export type Channel = ChannelSpec & {
+  chunks: Chunk[];
+  /** smallest and largest of each chunk */ low: number[];
+  high: number[];
+};
 
 /** When blocks ran, one row a block entered, in the order they were entered. `end` is 0 while it runs. */
 export type Spans = { block: Uint16Array; task: Uint16Array; start: Uint32Array; end: Uint32Array; count: number };
@@ -61,7 +73,13 @@ export type Trace = {
   variables: Record<string, Value>;
 };
 
-export const emptySpans = (): Spans => ({ block: new Uint16Array(256), task: new Uint16Array(256), start: new Uint32Array(256), end: new Uint32Array(256), count: 0 });
+export const emptySpans = (): Spans => ({
+  block: new Uint16Array(256),
+  task: new Uint16Array(256),
+  start: new Uint32Array(256),
+  end: new Uint32Array(256),
+  count: 0
+});
 
 export function pushSpan(spans: Spans, block: number, task: number, start: number, end = 0): number {
   if (spans.count === spans.block.length) {

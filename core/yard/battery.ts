@@ -4,7 +4,10 @@ import type { Kit } from '../kit/kit.ts';
 export class Battery {
   volts: number;
   /** @param charge share of the charge left, 0..1, or undefined to hold the rated voltage (rehearsal) */
-  constructor(private readonly kit: Kit, public charge: number | undefined) {
+  constructor(
+    private readonly kit: Kit,
+    public charge: number | undefined
+  ) {
     this.volts = charge === undefined ? kit.motor.volts : this.open;
   }
   private get open(): number {

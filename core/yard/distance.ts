@@ -12,7 +12,10 @@ const RAYS = 11;
 export const speedOfSound = (airC: number): number => 331.3 + 0.606 * airC;
 
 /** Directions of the rays, radians from straight ahead. */
-export const rays: readonly number[] = Array.from({ length: RAYS }, (_, i) => ((i / (RAYS - 1)) * 2 - 1) * ((HALF_CONE_DEG * Math.PI) / 180));
+export const rays: readonly number[] = Array.from(
+  { length: RAYS },
+  (_, i) => ((i / (RAYS - 1)) * 2 - 1) * ((HALF_CONE_DEG * Math.PI) / 180)
+);
 
 /**
  * What the sensor says.

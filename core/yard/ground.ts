@@ -13,7 +13,15 @@ export const GRAVITY = 9.81;
  * @param limit mu N, N
  * @param out force along and across the wheel, N, and whether it slips
  */
-export function groundForce(slip: number, side: number, rim: number, perMass: number, dt: number, limit: number, out: { along: number; across: number; slips: boolean }): void {
+export function groundForce(
+  slip: number,
+  side: number,
+  rim: number,
+  perMass: number,
+  dt: number,
+  limit: number,
+  out: { along: number; across: number; slips: boolean }
+): void {
   let along = (SLIP * slip) / (1 + SLIP * dt * (rim + perMass));
   let across = (-SLIP * side) / (1 + SLIP * dt * perMass);
   const size2 = along * along + across * across;

@@ -19,12 +19,54 @@ export const matSchema = z.strictObject({
   airC: z.number().min(-20).max(60),
   start: z.strictObject({ x: metre, y: metre, facingDeg: z.number().min(-3600).max(3600) }),
   /** painted first */
-  areas: z.array(z.strictObject({ points: z.array(point).min(3).max(400), colour, reflectance, friction: size(0, 2).optional(), name: z.string().max(60).optional() })).max(200),
-  lines: z.array(z.strictObject({ points: z.array(point).min(2).max(2000), width: size(0.001, 1), colour, reflectance, closed: z.boolean().optional() })).max(200),
+  areas: z
+    .array(
+      z.strictObject({
+        points: z.array(point).min(3).max(400),
+        colour,
+        reflectance,
+        friction: size(0, 2).optional(),
+        name: z.string().max(60).optional()
+      })
+    )
+    .max(200),
+  lines: z
+    .array(
+      z.strictObject({
+        points: z.array(point).min(2).max(2000),
+        width: size(0.001, 1),
+        colour,
+        reflectance,
+        closed: z.boolean().optional()
+      })
+    )
+    .max(200),
   /** boxes that stand fast; `turnDeg` counter-clockwise about the centre */
-  walls: z.array(z.strictObject({ x: metre, y: metre, width: size(0.002, 10), height: size(0.002, 10), turnDeg: z.number().optional(), colour })).max(300),
+  walls: z
+    .array(
+      z.strictObject({
+        x: metre,
+        y: metre,
+        width: size(0.002, 10),
+        height: size(0.002, 10),
+        turnDeg: z.number().optional(),
+        colour
+      })
+    )
+    .max(300),
   /** loose round things that can be pushed */
-  things: z.array(z.strictObject({ x: metre, y: metre, radius: size(0.005, 1), massKg: size(0.005, 50), colour, name: z.string().max(60).optional() })).max(100),
+  things: z
+    .array(
+      z.strictObject({
+        x: metre,
+        y: metre,
+        radius: size(0.005, 1),
+        massKg: size(0.005, 50),
+        colour,
+        name: z.string().max(60).optional()
+      })
+    )
+    .max(100),
   hoops: z.array(z.strictObject({ x: metre, y: metre, radius: size(0.01, 2), name: z.string().max(60) })).max(60),
   marks: z.array(z.strictObject({ x: metre, y: metre, text: z.string().max(40) })).max(300)
 });
@@ -80,7 +122,8 @@ export class Floor {
       for (let k = closed ? 0 : 1; k < points.length; k++)
         if (distance2(x, y, points[k === 0 ? points.length - 1 : k - 1], points[k]) <= reach) return reflectance;
     }
-    for (let i = mat.areas.length - 1; i >= 0; i--) if (inside(mat.areas[i].points, x, y)) return mat.areas[i].reflectance;
+    for (let i = mat.areas.length - 1; i >= 0; i--)
+      if (inside(mat.areas[i].points, x, y)) return mat.areas[i].reflectance;
     return mat.reflectance;
   }
 

@@ -36,7 +36,15 @@ export const fernBed: Mat = {
   lines: [
     { points: path, width: EDGE, colour: '#d8cfb6', reflectance: 72, closed: true },
     // a dark edging board across the path, for the line sensors
-    { points: [[path[1][0] - 0.075, path[1][1] - 0.12], [path[1][0] + 0.075, path[1][1] - 0.12]], width: 0.025, colour: '#4a4438', reflectance: 8 }
+    {
+      points: [
+        [path[1][0] - 0.075, path[1][1] - 0.12],
+        [path[1][0] + 0.075, path[1][1] - 0.12]
+      ],
+      width: 0.025,
+      colour: '#4a4438',
+      reflectance: 8
+    }
   ],
   walls: [
     { x: 0.65, y: 1.13, width: 1.16, height: 0.07, colour: '#b9c9a6' },
@@ -55,9 +63,24 @@ export const longAisle: Mat = {
   reflectance: 88,
   airC: 20,
   start: { x: 0.3, y: 0.3, facingDeg: 90 },
-  areas: [{ points: [[0, 0.17], [1.5, 0.17], [1.5, 0.43], [0, 0.43]], colour: '#efe9d8', reflectance: 80, name: 'aisle' }],
+  areas: [
+    {
+      points: [
+        [0, 0.17],
+        [1.5, 0.17],
+        [1.5, 0.43],
+        [0, 0.43]
+      ],
+      colour: '#efe9d8',
+      reflectance: 80,
+      name: 'aisle'
+    }
+  ],
   lines: Array.from({ length: 10 }, (_, i) => ({
-    points: [[0.3 + 0.1 * (i + 1), 0.17], [0.3 + 0.1 * (i + 1), 0.22]] as [number, number][],
+    points: [
+      [0.3 + 0.1 * (i + 1), 0.17],
+      [0.3 + 0.1 * (i + 1), 0.22]
+    ] as [number, number][],
     width: 0.004,
     colour: '#4a4438',
     reflectance: 10

@@ -6,8 +6,12 @@ import type { Kit } from '../kit/kit.ts';
 
 export type MotorConstants = {
   /** N m at rated voltage, and rad/s where the torque line meets zero */
-  stallNm: number; freeRadS: number;
-  frictionNm: number; inertiaKgM2: number; ratedV: number; countsPerTurn: number;
+  stallNm: number;
+  freeRadS: number;
+  frictionNm: number;
+  inertiaKgM2: number;
+  ratedV: number;
+  countsPerTurn: number;
 };
 export const motorConstants = (kit: Kit, strength = 1): MotorConstants => ({
   stallNm: kit.motor.stallNm * strength,

@@ -17,28 +17,38 @@ describe('a measured move', () => {
             const volts = 7.4 * battery;
             const kit = { ...barrow, battery: { ...barrow.battery, fullV: volts, emptyV: volts - 1e-9, ohm: 0 } };
             const quirks = { ...noQuirks, leftMotor: strength, rightMotor: strength };
-            const trace = run([b('drive.measure', { amount: cm, power })], { kit, quirks, onBattery: true, mat: { ...hall, start: { x: 0.5, y: 1.5, facingDeg: 90 } } });
+            const trace = run([b('drive.measure', { amount: cm, power })], {
+              kit,
+              quirks,
+              onBattery: true,
+              mat: { ...hall, start: { x: 0.5, y: 1.5, facingDeg: 90 } }
+            });
             worst = Math.max(worst, Math.abs((end(trace).x - 0.5) * 1000 - cm * 10));
           }
     expect(worst).toBeLessThan(0.5);
   });
   it('follows a trapezoid whose area is its length', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.005, max: 3, noNaN: true }), fc.double({ min: 0.02, max: 0.4, noNaN: true }), fc.boolean(), (length, speed, stops) => {
-        const p = profile(length, speed, 0.6, stops);
-        const out = { x: 0, v: 0, a: 0 };
-        let area = 0;
-        const dt = p.time / 4000;
-        for (let i = 0; i < 4000; i++) {
-          reference(p, (i + 0.5) * dt, out);
-          area += out.v * dt;
-          expect(out.v).toBeLessThanOrEqual(speed + 1e-9);
+      fc.property(
+        fc.double({ min: 0.005, max: 3, noNaN: true }),
+        fc.double({ min: 0.02, max: 0.4, noNaN: true }),
+        fc.boolean(),
+        (length, speed, stops) => {
+          const p = profile(length, speed, 0.6, stops);
+          const out = { x: 0, v: 0, a: 0 };
+          let area = 0;
+          const dt = p.time / 4000;
+          for (let i = 0; i < 4000; i++) {
+            reference(p, (i + 0.5) * dt, out);
+            area += out.v * dt;
+            expect(out.v).toBeLessThanOrEqual(speed + 1e-9);
+          }
+          expect(area).toBeCloseTo(length, 3);
+          reference(p, p.time, out);
+          expect(out.x).toBeCloseTo(length, 6);
+          expect(lengthIn(p.time, speed, 0.6, stops)).toBeCloseTo(length, 6);
         }
-        expect(area).toBeCloseTo(length, 3);
-        reference(p, p.time, out);
-        expect(out.x).toBeCloseTo(length, 6);
-        expect(lengthIn(p.time, speed, 0.6, stops)).toBeCloseTo(length, 6);
-      }),
+      ),
       { numRuns: 60 }
     );
   });
@@ -46,12 +56,16 @@ describe('a measured move', () => {
   it('ends as blocked against a wall where the wheels grip, and says how far it came', () => {
     // a weak motor cannot break the wheels loose: (0.06 - 0.012) N m / 34 mm is less than mu N
     const kit = { ...barrow, motor: { ...barrow.motor, stallNm: 0.06 } };
-    const moved = run([b('drive.measure', { amount: 60, power: 40 })], { mat: walled, kit }).events.find((e) => e.type === 'moved');
+    const moved = run([b('drive.measure', { amount: 60, power: 40 })], { mat: walled, kit }).events.find(
+      (e) => e.type === 'moved'
+    );
     expect(moved).toMatchObject({ ended: 'blocked' });
     expect(moved?.type === 'moved' && moved.got).toBeCloseTo(20 - 7.1, 0);
   });
   it('does not notice the wall where its wheels slip: the encoders count on, and the trace shows asked and got', () => {
-    const moved = run([b('drive.measure', { amount: 60, power: 40 })], { mat: walled }).events.find((e) => e.type === 'moved');
+    const moved = run([b('drive.measure', { amount: 60, power: 40 })], { mat: walled }).events.find(
+      (e) => e.type === 'moved'
+    );
     expect(moved).toMatchObject({ ended: 'done' });
     expect(moved?.type === 'moved' && moved.got).toBeCloseTo(20 - 7.1, 0);
   });

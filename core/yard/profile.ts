@@ -4,7 +4,9 @@
  */
 export type Profile = {
   /** m and m/s of the leading wheel, m/s^2 */
-  length: number; speed: number; acceleration: number;
+  length: number;
+  speed: number;
+  acceleration: number;
   /** whether it slows down to stand on the mark (brake), or runs on at speed until it is there (coast) */
   stops: boolean;
   /** s until X(t) = length */
@@ -73,7 +75,13 @@ export class Follower {
   duty = 0;
   blocked = false;
   /** @param share signed share of X(t), 1 for the leading wheel */
-  constructor(readonly share: number, counts: number, diameter: number, countsPerTurn: number, private readonly freeRadS: number) {
+  constructor(
+    readonly share: number,
+    counts: number,
+    diameter: number,
+    countsPerTurn: number,
+    private readonly freeRadS: number
+  ) {
     this.startCounts = counts;
     this.stuckCounts = counts;
     this.radius = diameter / 2;

@@ -43,7 +43,13 @@ describe('wheels roll as geometry has it', () => {
     expect((1.5 - y) * 1000).toBeCloseTo(186, -0.5);
   });
   it('closes a square driven with exact turns', () => {
-    const trace = run([b('repeat.times', { count: 4 }, { do: [b('drive.measure', { amount: 40 }), b('turn.angle', { side: 'left', angle: 90 })] })]);
+    const trace = run([
+      b(
+        'repeat.times',
+        { count: 4 },
+        { do: [b('drive.measure', { amount: 40 }), b('turn.angle', { side: 'left', angle: 90 })] }
+      )
+    ]);
     const { x, y } = end(trace);
     expect(Math.sqrt((x - 1.5) * (x - 1.5) + (y - 1.5) * (y - 1.5))).toBeLessThan(0.008);
   });
@@ -53,10 +59,19 @@ describe('wheels roll as geometry has it', () => {
     // the wheels roll 1.005 m and 0.995 m: the heading changes by 0.01 m / 0.124 m
     expect(end(trace).facingDeg - 90).toBeCloseTo(((0.01 / 0.124) * 180) / Math.PI, 1);
     // a square of four such sides opens: each corner lies off by the bend; compare with the exact chain of four arcs
-    const square = run([b('repeat.times', { count: 4 }, { do: [b('drive.measure', { amount: 40 }), b('turn.angle', { side: 'left', angle: 90 })] })], { quirks });
+    const square = run(
+      [
+        b(
+          'repeat.times',
+          { count: 4 },
+          { do: [b('drive.measure', { amount: 40 }), b('turn.angle', { side: 'left', angle: 90 })] }
+        )
+      ],
+      { quirks }
+    );
     let [px, py, a] = [0, 0, 0];
     for (let i = 0; i < 4; i++) {
-      const bend = -0.4 * 0.01 / 0.124;
+      const bend = (-0.4 * 0.01) / 0.124;
       const R = 0.4 / bend;
       px += R * (Math.sin(a + bend) - Math.sin(a));
       py += R * (Math.cos(a) - Math.cos(a + bend));
@@ -120,29 +135,58 @@ describe('motors', () => {
     const device = channel(run(steps, { quirks: { ...noQuirks, charge: 0.8 }, onBattery: true }), 'volts')!;
     // the first ticks draw the stall current: open circuit 8.04 V less I x 0.25 ohm
     expect(sampleAt(device, 1)).toBeLessThan(7.95);
-    expect(sampleAt(device, 2900)).toBeLessThan(sampleAt(channel(run([wait(3)], { quirks: { ...noQuirks, charge: 0.8 }, onBattery: true }), 'volts')!, 2900));
+    expect(sampleAt(device, 2900)).toBeLessThan(
+      sampleAt(channel(run([wait(3)], { quirks: { ...noQuirks, charge: 0.8 }, onBattery: true }), 'volts')!, 2900)
+    );
   });
 });
 
 describe('ground', () => {
   it('never accelerates beyond mu g (Coulomb)', () => {
     fc.assert(
-      fc.property(fc.integer({ min: -100, max: 100 }), fc.integer({ min: -100, max: 100 }), fc.integer({ min: -100, max: 100 }), (l, r, l2) => {
-        const trace = run([b('wheels.run', { left: l, right: r }), wait(0.4), b('wheels.run', { left: l2, right: -r }), wait(0.4), b('wheels.stop')]);
-        const [x, y] = [channel(trace, 'x')!, channel(trace, 'y')!];
-        // the middle of the axle over 20 ms, where rounding to 1 um does not count
-        for (let t = 40; t < trace.ticks; t += 10) {
-          const acc = (c: typeof x) => (sampleAt(c, t) - 2 * sampleAt(c, t - 20) + sampleAt(c, t - 40)) / (0.02 * 0.02);
-          const a = Math.sqrt(acc(x) * acc(x) + acc(y) * acc(y));
-          // the axle turns about the centre of mass 12 mm behind it: its own share of angular acceleration is allowed for
-          expect(a).toBeLessThan(MAT_FRICTION * GRAVITY * 1.25);
+      fc.property(
+        fc.integer({ min: -100, max: 100 }),
+        fc.integer({ min: -100, max: 100 }),
+        fc.integer({ min: -100, max: 100 }),
+        (l, r, l2) => {
+          const trace = run([
+            b('wheels.run', { left: l, right: r }),
+            wait(0.4),
+            b('wheels.run', { left: l2, right: -r }),
+            wait(0.4),
+            b('wheels.stop')
+          ]);
+          const [x, y] = [channel(trace, 'x')!, channel(trace, 'y')!];
+          // the middle of the axle over 20 ms, where rounding to 1 um does not count
+          for (let t = 40; t < trace.ticks; t += 10) {
+            const acc = (c: typeof x) =>
+              (sampleAt(c, t) - 2 * sampleAt(c, t - 20) + sampleAt(c, t - 40)) / (0.02 * 0.02);
+            const a = Math.sqrt(acc(x) * acc(x) + acc(y) * acc(y));
+            // the axle turns about the centre of mass 12 mm behind it: its own share of angular acceleration is allowed for
+            expect(a).toBeLessThan(MAT_FRICTION * GRAVITY * 1.25);
+          }
         }
-      }),
+      ),
       { numRuns: 25 }
     );
   });
   it('lets the wheels spin on wet moss, where friction is 0.15', () => {
-    const moss: Mat = { ...hall, areas: [{ points: [[0, 0], [3, 0], [3, 3], [0, 3]], colour: '#335533', reflectance: 30, friction: 0.15 }] };
+    const moss: Mat = {
+      ...hall,
+      areas: [
+        {
+          points: [
+            [0, 0],
+            [3, 0],
+            [3, 3],
+            [0, 3]
+          ],
+          colour: '#335533',
+          reflectance: 30,
+          friction: 0.15
+        }
+      ]
+    };
     const steps = [b('wheels.run', { left: 100, right: 100 }), wait(0.2)];
     const grip = run(steps, { limitS: 0.2 });
     const slick = run(steps, { mat: moss, limitS: 0.2 });
@@ -156,7 +200,9 @@ describe('walls', () => {
   it('hold the robot less than 0.5 mm from where they stand', () => {
     const wallX = 1.8;
     const mat: Mat = { ...hall, walls: [{ x: wallX + 0.05, y: 1.5, width: 0.1, height: 1, colour: '#000000' }] };
-    const trace = run([b('wheels.run', { left: 30, right: 30 }), wait(3), b('wheels.stop'), log(b('sense.nose'))], { mat });
+    const trace = run([b('wheels.run', { left: 30, right: 30 }), wait(3), b('wheels.stop'), log(b('sense.nose'))], {
+      mat
+    });
     const noseTip = end(trace).x + 0.071;
     expect(Math.abs(noseTip - wallX)).toBeLessThan(0.0005);
     expect(logs(trace)).toEqual(['True']);
@@ -164,26 +210,47 @@ describe('walls', () => {
   });
   it('let it through an aisle 2 mm wider than itself', () => {
     const gap = 0.14;
-    const mat: Mat = { ...hall, walls: [{ x: 2, y: 1.5 + gap / 2 + 0.1, width: 0.6, height: 0.2, colour: '#000000' }, { x: 2, y: 1.5 - gap / 2 - 0.1, width: 0.6, height: 0.2, colour: '#000000' }] };
+    const mat: Mat = {
+      ...hall,
+      walls: [
+        { x: 2, y: 1.5 + gap / 2 + 0.1, width: 0.6, height: 0.2, colour: '#000000' },
+        { x: 2, y: 1.5 - gap / 2 - 0.1, width: 0.6, height: 0.2, colour: '#000000' }
+      ]
+    };
     const trace = run([b('drive.measure', { amount: 100 })], { mat });
     expect(end(trace).x).toBeGreaterThan(2.49);
   });
   it('are never left by anything, whatever the program does', () => {
     fc.assert(
-      fc.property(fc.array(fc.tuple(fc.integer({ min: -100, max: 100 }), fc.integer({ min: -100, max: 100 })), { minLength: 3, maxLength: 6 }), (duties) => {
-        const trace = run(duties.flatMap(([l, r]) => [b('wheels.run', { left: l, right: r }), wait(1)]), { mat: longAisle, limitS: 7 });
-        for (let t = 0; t < trace.ticks; t += 50) {
-          const [x, y] = ['x', 'y'].map((k) => sampleAt(channel(trace, k)!, t));
-          expect(Number.isFinite(x) && Number.isFinite(y)).toBe(true);
-          expect(x > 0.03 && x < 1.47 && y > 0.15 && y < 0.45).toBe(true);
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: -100, max: 100 }), fc.integer({ min: -100, max: 100 })), {
+          minLength: 3,
+          maxLength: 6
+        }),
+        (duties) => {
+          const trace = run(
+            duties.flatMap(([l, r]) => [b('wheels.run', { left: l, right: r }), wait(1)]),
+            { mat: longAisle, limitS: 7 }
+          );
+          for (let t = 0; t < trace.ticks; t += 50) {
+            const [x, y] = ['x', 'y'].map((k) => sampleAt(channel(trace, k)!, t));
+            expect(Number.isFinite(x) && Number.isFinite(y)).toBe(true);
+            expect(x > 0.03 && x < 1.47 && y > 0.15 && y < 0.45).toBe(true);
+          }
         }
-      }),
+      ),
       { numRuns: 10 }
     );
   });
   it('push a loose pot before the robot', () => {
     const mat: Mat = { ...hall, things: [{ x: 1.7, y: 1.5, radius: 0.04, massKg: 0.15, colour: '#aa5533' }] };
-    const bench = new Bench({ program: program(start(b('drive.measure', { amount: 40 }))), kit: barrow, mat, seed: 1, noise: false });
+    const bench = new Bench({
+      program: program(start(b('drive.measure', { amount: 40 }))),
+      kit: barrow,
+      mat,
+      seed: 1,
+      noise: false
+    });
     const interpreter = new Interpreter(bench);
     while (interpreter.advance(Infinity) !== 'ended');
     expect(bench.yard.things[0].getPosition().x).toBeGreaterThan(1.95);
@@ -202,16 +269,39 @@ describe('sensors', () => {
   it('see a wall ahead at its distance from the nose, and nothing in an empty hall beyond 180 cm', () => {
     const mat: Mat = { ...hall, walls: [{ x: 2.1, y: 1.5, width: 0.1, height: 1, colour: '#000000' }] };
     expect(Number(logs(run([log(b('sense.distance'))], { mat }))[0])).toBeCloseTo((2.05 - 1.5 - 0.071) * 100, 1);
-    const far = run([log(b('sense.distance')), log(b('sense.ahead'))], { mat: { ...hall, width: 6, start: { x: 1, y: 1.5, facingDeg: 90 } } });
+    const far = run([log(b('sense.distance')), log(b('sense.ahead'))], {
+      mat: { ...hall, width: 6, start: { x: 1, y: 1.5, facingDeg: 90 } }
+    });
     expect(logs(far)).toEqual(['180', 'False']);
   });
   it('get no echo from a wall met more than 60 degrees off its normal', () => {
-    const wall = (turnDeg: number): Mat => ({ ...hall, width: 8, height: 8, start: { x: 4, y: 4, facingDeg: 90 }, walls: [{ x: 4.5, y: 4, width: 0.02, height: 1.6, turnDeg, colour: '#000000' }] });
+    const wall = (turnDeg: number): Mat => ({
+      ...hall,
+      width: 8,
+      height: 8,
+      start: { x: 4, y: 4, facingDeg: 90 },
+      walls: [{ x: 4.5, y: 4, width: 0.02, height: 1.6, turnDeg, colour: '#000000' }]
+    });
     expect(logs(run([log(b('sense.ahead'))], { mat: wall(20) }))).toEqual(['True']);
     expect(logs(run([log(b('sense.ahead'))], { mat: wall(75) }))).toEqual(['False']);
   });
   it('read the mat under a spot of 4 mm: black 0, white 100, half way on an edge', () => {
-    const floor = new Floor({ ...hall, reflectance: 100, areas: [{ points: [[1, 0], [3, 0], [3, 3], [1, 3]], colour: '#000000', reflectance: 0 }] });
+    const floor = new Floor({
+      ...hall,
+      reflectance: 100,
+      areas: [
+        {
+          points: [
+            [1, 0],
+            [3, 0],
+            [3, 3],
+            [1, 3]
+          ],
+          colour: '#000000',
+          reflectance: 0
+        }
+      ]
+    });
     expect(floor.spot(0.9, 1)).toBe(100);
     expect(floor.spot(1.1, 1)).toBe(0);
     expect(floor.spot(1, 1)).toBeGreaterThan(30);
@@ -219,7 +309,15 @@ describe('sensors', () => {
     expect(floor.spot(-5, 1)).toBe(100);
   });
   it('meet the dark board of the Fern bed, light = 1 and dark = 0 (convention of the trade)', () => {
-    const trace = run([b('wheels.run', { left: 30, right: 30 }), b('wait.until', { condition: b('sense.over', { sensor: '20' }) }), log(b('sense.line', { sensor: '20' })), b('wheels.stop')], { mat: fernBed, noise: true });
+    const trace = run(
+      [
+        b('wheels.run', { left: 30, right: 30 }),
+        b('wait.until', { condition: b('sense.over', { sensor: '20' }) }),
+        log(b('sense.line', { sensor: '20' })),
+        b('wheels.stop')
+      ],
+      { mat: fernBed, noise: true }
+    );
     expect(Number(logs(trace)[0])).toBeLessThan(50);
   });
   it('turn the gyro clockwise from 0 up to 360, with the bias of the device', () => {

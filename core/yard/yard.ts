@@ -26,25 +26,67 @@ const RAD = Math.PI / 180;
 const COS_STEEPEST = Math.cos(STEEPEST_DEG * RAD);
 
 export type Touch = { x: number; y: number; speed: number; what: string; nose: boolean };
-export type YardOptions = { kit: Kit; mat: Mat; start?: Pose; seed: number; quirks?: Quirks; noise?: boolean; onBattery?: boolean };
+export type YardOptions = {
+  kit: Kit;
+  mat: Mat;
+  start?: Pose;
+  seed: number;
+  quirks?: Quirks;
+  noise?: boolean;
+  onBattery?: boolean;
+};
 type Wheel = { motor: Motor | undefined; y: number; radius: number; rim: number };
 
 /** Directions of a compass (degrees clockwise from up) to angles of the plane (radians counter-clockwise from right). */
 export const planeAngle = (facingDeg: number): number => (90 - facingDeg) * RAD;
 
 /** The world of the robot's own bodies; also what the speed measurement steps bare. */
-export function makeWorld(kit: Kit, mat: Mat, start: Pose): { world: World; robot: Body; nose: Fixture; things: Body[] } {
+export function makeWorld(
+  kit: Kit,
+  mat: Mat,
+  start: Pose
+): { world: World; robot: Body; nose: Fixture; things: Body[] } {
   const world = new World({ gravity: new Vec2(0, 0), continuousPhysics: false, allowSleep: false });
   const { width: w, height: h } = mat;
   const ground = world.createBody();
-  for (const [a, b] of [[[0, 0], [w, 0]], [[w, 0], [w, h]], [[w, h], [0, h]], [[0, h], [0, 0]]])
-    ground.createFixture({ shape: new Edge(new Vec2(a[0], a[1]), new Vec2(b[0], b[1])), friction: 0.3, userData: 'the edge of the yard' });
+  for (const [a, b] of [
+    [
+      [0, 0],
+      [w, 0]
+    ],
+    [
+      [w, 0],
+      [w, h]
+    ],
+    [
+      [w, h],
+      [0, h]
+    ],
+    [
+      [0, h],
+      [0, 0]
+    ]
+  ])
+    ground.createFixture({
+      shape: new Edge(new Vec2(a[0], a[1]), new Vec2(b[0], b[1])),
+      friction: 0.3,
+      userData: 'the edge of the yard'
+    });
   for (const wall of mat.walls)
-    ground.createFixture({ shape: new Box(wall.width / 2, wall.height / 2, new Vec2(wall.x, wall.y), (wall.turnDeg ?? 0) * RAD), friction: 0.3, userData: 'a wall' });
+    ground.createFixture({
+      shape: new Box(wall.width / 2, wall.height / 2, new Vec2(wall.x, wall.y), (wall.turnDeg ?? 0) * RAD),
+      friction: 0.3,
+      userData: 'a wall'
+    });
   const things = mat.things.map((thing) => {
     const body = world.createBody({ type: 'dynamic', position: new Vec2(thing.x, thing.y) });
     const area = Math.PI * thing.radius * thing.radius;
-    body.createFixture({ shape: new Circle(thing.radius), density: thing.massKg / area, friction: 0.3, userData: thing.name ?? 'a thing' });
+    body.createFixture({
+      shape: new Circle(thing.radius),
+      density: thing.massKg / area,
+      friction: 0.3,
+      userData: thing.name ?? 'a thing'
+    });
     return body;
   });
   const b = kit.body;
@@ -52,13 +94,44 @@ export function makeWorld(kit: Kit, mat: Mat, start: Pose): { world: World; robo
   const front = rear + b.lengthMm / 1000;
   const half = b.widthMm / 2000;
   const c = 0.012;
-  const robot = world.createBody({ type: 'dynamic', position: new Vec2(start.x, start.y), angle: planeAngle(start.facingDeg) });
-  const hull = [[rear, -half + c], [rear + c, -half], [front - c, -half], [front, -half + c], [front, half - c], [front - c, half], [rear + c, half], [rear, half - c]];
-  robot.createFixture({ shape: new Polygon(hull.map(([x, y]) => new Vec2(x, y))), density: 1, friction: 0.3, userData: 'body' });
-  const nose = robot.createFixture({ shape: new Box(0.003, 0.021, new Vec2(front + 0.003, 0), 0), density: 0, friction: 0.3, userData: 'nose' });
+  const robot = world.createBody({
+    type: 'dynamic',
+    position: new Vec2(start.x, start.y),
+    angle: planeAngle(start.facingDeg)
+  });
+  const hull = [
+    [rear, -half + c],
+    [rear + c, -half],
+    [front - c, -half],
+    [front, -half + c],
+    [front, half - c],
+    [front - c, half],
+    [rear + c, half],
+    [rear, half - c]
+  ];
+  robot.createFixture({
+    shape: new Polygon(hull.map(([x, y]) => new Vec2(x, y))),
+    density: 1,
+    friction: 0.3,
+    userData: 'body'
+  });
+  const nose = robot.createFixture({
+    shape: new Box(0.003, 0.021, new Vec2(front + 0.003, 0), 0),
+    density: 0,
+    friction: 0.3,
+    userData: 'nose'
+  });
   const track = kit.wheels.trackMm / 1000;
-  for (const [side, d] of [[1, kit.wheels.leftDiameterMm], [-1, kit.wheels.rightDiameterMm]])
-    robot.createFixture({ shape: new Box(d / 2000, kit.wheels.widthMm / 2000, new Vec2(0, (side * track) / 2), 0), density: 0, friction: 0.3, userData: 'wheel' });
+  for (const [side, d] of [
+    [1, kit.wheels.leftDiameterMm],
+    [-1, kit.wheels.rightDiameterMm]
+  ])
+    robot.createFixture({
+      shape: new Box(d / 2000, kit.wheels.widthMm / 2000, new Vec2(0, (side * track) / 2), 0),
+      density: 0,
+      friction: 0.3,
+      userData: 'wheel'
+    });
   const mass = b.massKg;
   const back = b.massBehindAxleMm / 1000;
   // a box of even weight about the centre of mass: m (l^2 + w^2) / 12, and planck wants it about the origin
@@ -127,7 +200,12 @@ export class Yard {
     const wheel = (side: 'left' | 'right', diameterMm: number): Wheel => {
       const part = wheelMotor(kit, side);
       const radius = diameterMm / 2000;
-      return { motor: part && this.motors.get(part.socket), y: side === 'left' ? halfTrack : -halfTrack, radius, rim: (radius * radius) / kit.motor.inertiaKgM2 };
+      return {
+        motor: part && this.motors.get(part.socket),
+        y: side === 'left' ? halfTrack : -halfTrack,
+        radius,
+        rim: (radius * radius) / kit.motor.inertiaKgM2
+      };
     };
     this.left = wheel('left', kit.wheels.leftDiameterMm * quirks.leftDiameter);
     this.right = wheel('right', kit.wheels.rightDiameterMm * quirks.rightDiameter);
@@ -162,7 +240,13 @@ export class Yard {
     const manifold = contact.getWorldManifold(null);
     const at = manifold?.points[0] ?? this.robot.getPosition();
     const v = this.robot.getLinearVelocity();
-    this.touches.push({ x: at.x, y: at.y, speed: Math.sqrt(v.x * v.x + v.y * v.y), what: String(other.getUserData()), nose });
+    this.touches.push({
+      x: at.x,
+      y: at.y,
+      speed: Math.sqrt(v.x * v.x + v.y * v.y),
+      what: String(other.getUserData()),
+      nose
+    });
   }
 
   get noseTouched(): boolean {
@@ -247,9 +331,14 @@ export class Yard {
     const { x, y } = this.robot.getPosition();
     const lx = x + cos * this.lineAhead;
     const ly = y + sin * this.lineAhead;
-    this.lineLeft = limit100(this.floor.spot(lx - sin * this.lineApart, ly + cos * this.lineApart) + LINE_NOISE * this.leftNoise());
-    this.lineRight = limit100(this.floor.spot(lx + sin * this.lineApart, ly - cos * this.lineApart) + LINE_NOISE * this.rightNoise());
-    if (this.hasDistance && this.tick % PERIOD_MS === 0) this.distance = reading(this.nearest(x, y, angle), this.options.mat.airC, this.distanceNoise());
+    this.lineLeft = limit100(
+      this.floor.spot(lx - sin * this.lineApart, ly + cos * this.lineApart) + LINE_NOISE * this.leftNoise()
+    );
+    this.lineRight = limit100(
+      this.floor.spot(lx + sin * this.lineApart, ly - cos * this.lineApart) + LINE_NOISE * this.rightNoise()
+    );
+    if (this.hasDistance && this.tick % PERIOD_MS === 0)
+      this.distance = reading(this.nearest(x, y, angle), this.options.mat.airC, this.distanceNoise());
   }
 
   /** Metres to the nearest surface in the cone that is not met more than 60 degrees off its normal. */

@@ -3,4 +3,7 @@ import { writeFileSync } from 'node:fs';
 import * as z from 'zod';
 import { projectSchema } from '../../core/project.ts';
 
-writeFileSync(new URL('./program.schema.json', import.meta.url), JSON.stringify(z.toJSONSchema(projectSchema), null, 1) + '\n');
+writeFileSync(
+  new URL('./program.schema.json', import.meta.url),
+  JSON.stringify(z.toJSONSchema(projectSchema), null, 1) + '\n'
+);

@@ -56,21 +56,46 @@
 <svelte:window onkeydown={keys} />
 
 <div
-  class="flex h-full flex-col" role="presentation"
-  ondragover={(e) => { e.preventDefault(); dropping = true; }}
-  ondragleave={(e) => { if (e.relatedTarget === null) dropping = false; }}
-  ondrop={(e) => { e.preventDefault(); dropping = false; void take(e.dataTransfer?.files[0]); }}
+  class="flex h-full flex-col"
+  role="presentation"
+  ondragover={(e) => {
+    e.preventDefault();
+    dropping = true;
+  }}
+  ondragleave={(e) => {
+    if (e.relatedTarget === null) dropping = false;
+  }}
+  ondrop={(e) => {
+    e.preventDefault();
+    dropping = false;
+    void take(e.dataTransfer?.files[0]);
+  }}
 >
   <TopBar home={false} crumb="Shelf">
     {#snippet name()}<h1 class="text-[18px]">Moss Bell</h1>{/snippet}
     <span class="flex-1"></span>
     <label class="btn btn-ghost !cursor-text !py-0.5">
       <span class="sr-only">Find a project</span>
-      <input bind:this={field} bind:value={find} placeholder="Find a project" class="w-36 border-0 bg-transparent p-1 text-[#eef2e4] placeholder:text-[#c9d2c4]" />
+      <input
+        bind:this={field}
+        bind:value={find}
+        placeholder="Find a project"
+        class="w-36 border-0 bg-transparent p-1 text-[#eef2e4] placeholder:text-[#c9d2c4]"
+      />
       <span class="font-mono" aria-hidden="true">/</span>
     </label>
     <button class="btn btn-ghost" onclick={() => picker?.click()}><FolderOpen size={16} />Open a file</button>
-    <input bind:this={picker} type="file" accept=".json,application/json" class="hidden" aria-label="Project file" onchange={(e) => { void take(e.currentTarget.files?.[0]); e.currentTarget.value = ''; }} />
+    <input
+      bind:this={picker}
+      type="file"
+      accept=".json,application/json"
+      class="hidden"
+      aria-label="Project file"
+      onchange={(e) => {
+        void take(e.currentTarget.files?.[0]);
+        e.currentTarget.value = '';
+      }}
+    />
     <ThemeButton />
   </TopBar>
 
@@ -78,51 +103,93 @@
     <aside class="flex flex-col gap-2.5 overflow-auto border-r border-rule bg-paper px-4 py-[18px]">
       <h2 class="text-[19px]">Start something</h2>
       <span class="-mt-2 text-soft">Which device is it for?</span>
-      <button class="grid cursor-pointer grid-cols-[64px_1fr] items-center gap-3 rounded-xl border border-rule bg-card px-2.5 py-2 text-left hover:border-brass" onclick={() => (making = true)}>
+      <button
+        class="grid cursor-pointer grid-cols-[64px_1fr] items-center gap-3 rounded-xl border border-rule bg-card px-2.5 py-2 text-left hover:border-brass"
+        onclick={() => (making = true)}
+      >
         <DeviceArt />
         <span><b class="block leading-tight">Barrow</b><small class="text-soft">two-wheeled robot</small></span>
       </button>
-      <p class="mt-auto text-[12.5px] text-soft">No device at hand? There are two stand-ins in the yard, Barrow 3 and Barrow 5, that behave like real ones, small faults included.</p>
+      <p class="mt-auto text-[12.5px] text-soft">
+        No device at hand? There are two stand-ins in the yard, Barrow 3 and Barrow 5, that behave like real ones, small
+        faults included.
+      </p>
     </aside>
 
     <main class="overflow-auto px-[22px] py-[18px]">
       {#if problem}
-        <div class="remark mb-4 flex items-start justify-between gap-4" role="alert"><span class="text-clay">{problem}</span><button class="chip" onclick={() => (problem = '')}>Close</button></div>
+        <div class="remark mb-4 flex items-start justify-between gap-4" role="alert">
+          <span class="text-clay">{problem}</span><button class="chip" onclick={() => (problem = '')}>Close</button>
+        </div>
       {/if}
-      <div class="mb-2.5 flex items-baseline gap-3.5"><h2 class="text-[19px]">Go on with</h2><span class="text-soft">saved by themselves, every version kept</span></div>
+      <div class="mb-2.5 flex items-baseline gap-3.5">
+        <h2 class="text-[19px]">Go on with</h2>
+        <span class="text-soft">saved by themselves, every version kept</span>
+      </div>
       {#if own.length === 0}
-        <p class="rounded-xl border border-dashed border-rule bg-paper p-5 text-soft">{find ? 'No project of that name.' : 'Your projects will stand here, each known by the picture of its blocks. Start one on the left, open a demo project below as a copy, or drop a project file anywhere on this page.'}</p>
+        <p class="rounded-xl border border-dashed border-rule bg-paper p-5 text-soft">
+          {find
+            ? 'No project of that name.'
+            : 'Your projects will stand here, each known by the picture of its blocks. Start one on the left, open a demo project below as a copy, or drop a project file anywhere on this page.'}
+        </p>
       {:else}
         <ul class="grid grid-cols-[repeat(auto-fill,minmax(215px,1fr))] gap-3.5">
           {#each own as card (card.id)}
             <li class="group relative">
-              <a href="/project/{card.id}" class="block overflow-hidden rounded-t-xl rounded-b border border-rule bg-card hover:border-brass">
+              <a
+                href="/project/{card.id}"
+                class="block overflow-hidden rounded-t-xl rounded-b border border-rule bg-card hover:border-brass"
+              >
                 <Thumb bars={card.bars} />
                 <span class="block px-3 py-2 leading-snug">
-                  <b class="block truncate">{card.name}</b><small class="text-soft">Barrow · {when(card.changedAt)}</small>
-                  {#if card.toCheck}<small class="mt-1 block w-fit rounded-md bg-[var(--claywash)] px-2 text-clay">{card.toCheck} {card.toCheck === 1 ? 'thing' : 'things'} to check</small>
-                  {:else if card.parked}<small class="mt-1 block w-fit rounded-md bg-linen px-2 text-soft">{card.parked} {card.parked === 1 ? 'stack' : 'stacks'} parked</small>{/if}
+                  <b class="block truncate">{card.name}</b><small class="text-soft"
+                    >Barrow · {when(card.changedAt)}</small
+                  >
+                  {#if card.toCheck}<small class="mt-1 block w-fit rounded-md bg-[var(--claywash)] px-2 text-clay"
+                      >{card.toCheck} {card.toCheck === 1 ? 'thing' : 'things'} to check</small
+                    >
+                  {:else if card.parked}<small class="mt-1 block w-fit rounded-md bg-linen px-2 text-soft"
+                      >{card.parked} {card.parked === 1 ? 'stack' : 'stacks'} parked</small
+                    >{/if}
                 </span>
               </a>
-              <button class="absolute right-1.5 bottom-1.5 rounded-md p-1.5 text-soft opacity-0 group-hover:opacity-100 hover:text-clay focus-visible:opacity-100" aria-label="Take {card.name} off the shelf" title="Take off the shelf" onclick={() => remove(card.id, card.name)}><Trash size={15} /></button>
+              <button
+                class="absolute right-1.5 bottom-1.5 rounded-md p-1.5 text-soft opacity-0 group-hover:opacity-100 hover:text-clay focus-visible:opacity-100"
+                aria-label="Take {card.name} off the shelf"
+                title="Take off the shelf"
+                onclick={() => remove(card.id, card.name)}><Trash size={15} /></button
+              >
             </li>
           {/each}
         </ul>
       {/if}
       <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
-      <div class="mb-2.5 flex items-baseline gap-3.5"><h2 class="text-[19px]">Demo projects</h2><span class="text-soft">from the Hollowmere Glasshouse; opened as a copy</span></div>
+      <div class="mb-2.5 flex items-baseline gap-3.5">
+        <h2 class="text-[19px]">Demo projects</h2>
+        <span class="text-soft">from the Hollowmere Glasshouse; opened as a copy</span>
+      </div>
       <ul class="grid grid-cols-[repeat(auto-fill,minmax(215px,1fr))] gap-3.5">
         {#each demo as card (card.id)}
           <li>
-            <button class="block w-full cursor-pointer overflow-hidden rounded-t-xl rounded-b border border-rule bg-card text-left hover:border-brass" onclick={() => copyOf(card.id)}>
+            <button
+              class="block w-full cursor-pointer overflow-hidden rounded-t-xl rounded-b border border-rule bg-card text-left hover:border-brass"
+              onclick={() => copyOf(card.id)}
+            >
               <Thumb bars={card.bars} />
-              <span class="block px-3 py-2 leading-snug"><b class="block truncate">{card.name}</b><small class="text-soft">Barrow · opens as a copy</small></span>
+              <span class="block px-3 py-2 leading-snug"
+                ><b class="block truncate">{card.name}</b><small class="text-soft">Barrow · opens as a copy</small
+                ></span
+              >
             </button>
           </li>
         {/each}
       </ul>
     </main>
   </div>
-  {#if dropping}<div class="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-2xl border-2 border-dashed border-brass bg-[#26352ccc] text-xl font-semibold text-white">Drop the project file to open it</div>{/if}
+  {#if dropping}<div
+      class="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-2xl border-2 border-dashed border-brass bg-[#26352ccc] text-xl font-semibold text-white"
+    >
+      Drop the project file to open it
+    </div>{/if}
 </div>
 <NewProject bind:open={making} />

@@ -42,8 +42,20 @@ function rebase(): void {
 function frame(state: Frame['state']): void {
   if (!bench || !interpreter || !send) return;
   const delta = bench.recorder.drain();
-  const transfer = [...delta.samples.map((s) => s.buffer), delta.spans.block.buffer, delta.spans.task.buffer, delta.spans.start.buffer, delta.spans.end.buffer, delta.ends.buffer];
-  send(Comlink.transfer({ run, delta, worldUs: bench.worldUs, state, here: interpreter.here, variables: { ...interpreter.variables } }, transfer));
+  const transfer = [
+    ...delta.samples.map((s) => s.buffer),
+    delta.spans.block.buffer,
+    delta.spans.task.buffer,
+    delta.spans.start.buffer,
+    delta.spans.end.buffer,
+    delta.ends.buffer
+  ];
+  send(
+    Comlink.transfer(
+      { run, delta, worldUs: bench.worldUs, state, here: interpreter.here, variables: { ...interpreter.variables } },
+      transfer
+    )
+  );
 }
 function slice(): void {
   timer = undefined;
@@ -51,7 +63,8 @@ function slice(): void {
   const began = performance.now();
   const target = speed === Infinity ? Infinity : world0 + (began - wall0) * 1000 * speed;
   let state: 'running' | 'paused' | 'ended' = 'running';
-  while (state === 'running' && bench.worldUs < target && performance.now() - began < SLICE_MS) state = interpreter.advance(Math.min(target, bench.worldUs + 20_000));
+  while (state === 'running' && bench.worldUs < target && performance.now() - began < SLICE_MS)
+    state = interpreter.advance(Math.min(target, bench.worldUs + 20_000));
   if (speed !== Infinity && bench.worldUs < target - 200_000) rebase(); // too slow for the wanted speed: do not run after it
   if (state === 'paused') paused = true;
   frame(state);
@@ -64,7 +77,12 @@ function go(): void {
 }
 
 const api = {
-  begin(options: RunOptions, pace: number, pausedAtStart: boolean, sender: (frame: Frame) => void): Begun & { run: number } {
+  begin(
+    options: RunOptions,
+    pace: number,
+    pausedAtStart: boolean,
+    sender: (frame: Frame) => void
+  ): Begun & { run: number } {
     clearTimeout(timer);
     timer = undefined;
     run++;

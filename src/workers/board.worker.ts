@@ -13,7 +13,15 @@ import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts'
 import { Ring } from './ring.ts';
 
 export type ToBoard =
-  | { type: 'boot'; ring: SharedArrayBuffer | undefined; serial: string; name: string; flash: Flash; charge?: number; maps: [number, (string | null)[]][] }
+  | {
+      type: 'boot';
+      ring: SharedArrayBuffer | undefined;
+      serial: string;
+      name: string;
+      flash: Flash;
+      charge?: number;
+      maps: [number, (string | null)[]][];
+    }
   | { type: 'ring' }
   | Order;
 /** What goes through the ring, or as a message where shared memory is withheld. */
@@ -33,7 +41,8 @@ export type FromBoard =
   | { type: 'frame'; delta: Delta; worldUs: number; charge: number; pose: { x: number; y: number; facingDeg: number } }
   | { type: 'ended'; message: string; charge: number; place: Place | undefined };
 
-const post = (message: FromBoard, transfer: Transferable[] = []): void => (self as unknown as Worker).postMessage(message, transfer);
+const post = (message: FromBoard, transfer: Transferable[] = []): void =>
+  (self as unknown as Worker).postMessage(message, transfer);
 const FRAME_MS = 33;
 const maps = new Map<number, (string | null)[]>();
 let ring: Ring | undefined;
@@ -44,7 +53,14 @@ const sleeper = typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32
 
 function frame(bench: Bench): void {
   const delta = bench.recorder.drain();
-  post({ type: 'frame', delta, worldUs: bench.worldUs, charge: board!.charge, pose: bench.yard.pose }, [...delta.samples.map((s) => s.buffer), delta.spans.block.buffer, delta.spans.start.buffer, delta.spans.end.buffer, delta.spans.task.buffer, delta.ends.buffer]);
+  post({ type: 'frame', delta, worldUs: bench.worldUs, charge: board!.charge, pose: bench.yard.pose }, [
+    ...delta.samples.map((s) => s.buffer),
+    delta.spans.block.buffer,
+    delta.spans.start.buffer,
+    delta.spans.end.buffer,
+    delta.spans.task.buffer,
+    delta.ends.buffer
+  ]);
 }
 /** At every boundary of a running program: take orders, keep to the wall clock, report now and then. */
 function tick(bench: Bench): void {
@@ -99,7 +115,9 @@ let before = '';
 function report(): void {
   if (!board) return;
   const flash = board.flash;
-  const now = Object.entries(flash).map(([path, data]) => `${path} ${data.length} ${data.reduce((a, b) => (a * 31 + b) | 0, 0)}`).join('\n');
+  const now = Object.entries(flash)
+    .map(([path, data]) => `${path} ${data.length} ${data.reduce((a, b) => (a * 31 + b) | 0, 0)}`)
+    .join('\n');
   if (now === before) return;
   before = now;
   post({ type: 'flash', flash, hasLibrary: 'lib/mossbell.py' in flash, charge: board.charge });
@@ -110,7 +128,11 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
     ring = data.ring && new Ring(data.ring);
     for (const [crc, blocks] of data.maps) maps.set(crc, blocks);
     board = await StandIn.boot({
-      serial: data.serial, name: data.name, flash: data.flash, load: loadMicroPython as unknown as LoadMicroPython, wasmUrl,
+      serial: data.serial,
+      name: data.name,
+      flash: data.flash,
+      load: loadMicroPython as unknown as LoadMicroPython,
+      wasmUrl,
       blocksOf: (crc) => maps.get(crc),
       host: {
         write: (bytes) => post({ type: 'serial', bytes }, [bytes.buffer as ArrayBuffer]),

@@ -18,7 +18,13 @@ export class Ring {
     const read = Atomics.load(this.at, 0);
     let write = Atomics.load(this.at, 1);
     if (text.length + 4 >= size - ((write - read + size) % size)) return false;
-    for (const byte of [text.length & 255, (text.length >> 8) & 255, (text.length >> 16) & 255, text.length >> 24, ...text]) {
+    for (const byte of [
+      text.length & 255,
+      (text.length >> 8) & 255,
+      (text.length >> 16) & 255,
+      text.length >> 24,
+      ...text
+    ]) {
       this.bytes[write] = byte;
       write = (write + 1) % size;
     }

@@ -39,7 +39,11 @@ export const pixelSet = defineBlock({
   shape: 'step',
   words: 'pixel x {x} y {y} {to}',
   label: ['Pixel', 'on, off, flip'],
-  slots: { x: number({ default: 2, min: 0, max: 6, whole: true }), y: number({ default: 0, min: 0, max: 4, whole: true }), to: choice('on', 'off', 'flip') },
+  slots: {
+    x: number({ default: 2, min: 0, max: 6, whole: true }),
+    y: number({ default: 0, min: 0, max: 4, whole: true }),
+    to: choice('on', 'off', 'flip')
+  },
   help: 'Switches one lamp of the matrix. x counts to the right from 0 to 6, y counts down from 0 to 4.',
   run({ device }, { x, y, to }) {
     device.pixel(whole(x), whole(y), to);

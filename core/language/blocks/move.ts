@@ -4,7 +4,13 @@ import type { Measure } from '../meaning.ts';
 const ending = choice('brake', 'coast');
 const power = (value: number) => number({ default: value, unit: '%', min: 0, max: 100 });
 const signed = (value: number) => number({ default: value, unit: '%', min: -100, max: 100 });
-const MEASURE: Record<string, string> = { cm: 'cm', 'wheel turns': 'turns', s: 'seconds', '°': 'degrees', turns: 'turns' };
+const MEASURE: Record<string, string> = {
+  cm: 'cm',
+  'wheel turns': 'turns',
+  s: 'seconds',
+  '°': 'degrees',
+  turns: 'turns'
+};
 const measured = (p: Printer): string => `${MEASURE[p.choice('unit')]}=${p.slot('amount')}`;
 const measure = (amount: number, unit: string): Measure => ({ amount, unit: unit as Measure['unit'] });
 
@@ -27,7 +33,9 @@ export const drive = defineBlock({
     yield { move: device.drive(way, measure(amount, unit), power, ending) };
   },
   python: (p) =>
-    p.line(`${p.wait}${p.thing('wheels')}.${p.choice('way') === 'ahead' ? 'drive' : 'back'}(${measured(p)}, power=${p.slot('power')}, ending="${p.choice('ending')}")`)
+    p.line(
+      `${p.wait}${p.thing('wheels')}.${p.choice('way') === 'ahead' ? 'drive' : 'back'}(${measured(p)}, power=${p.slot('power')}, ending="${p.choice('ending')}")`
+    )
 });
 
 export const turnAngle = defineBlock({
@@ -36,13 +44,21 @@ export const turnAngle = defineBlock({
   shape: 'step',
   words: 'turn {side} by {angle} ° at {power} %, ending in {ending}',
   label: ['Turn on the spot', 'by an angle'],
-  slots: { side: choice('left', 'right'), angle: number({ default: 60, unit: '°', min: 0, max: 36000 }), power: power(35), ending },
+  slots: {
+    side: choice('left', 'right'),
+    angle: number({ default: 60, unit: '°', min: 0, max: 36000 }),
+    power: power(35),
+    ending
+  },
   needs: ['wheels'],
   help: 'Turns both wheels against each other until the robot has turned by the angle, as measured by its wheel encoders.',
   *run({ device }, { side, angle, power, ending }) {
     yield { move: device.turn(side, angle, power, ending) };
   },
-  python: (p) => p.line(`${p.wait}${p.thing('wheels')}.turn(${p.choice('side')}=${p.slot('angle')}, power=${p.slot('power')}, ending="${p.choice('ending')}")`)
+  python: (p) =>
+    p.line(
+      `${p.wait}${p.thing('wheels')}.turn(${p.choice('side')}=${p.slot('angle')}, power=${p.slot('power')}, ending="${p.choice('ending')}")`
+    )
 });
 
 export const wheelsRun = defineBlock({
@@ -66,13 +82,22 @@ export const wheelsSpan = defineBlock({
   shape: 'step',
   words: 'run wheels left {left} right {right} % for {amount} {unit}, ending in {ending}',
   label: ['Run both wheels for', 'time, turns, distance'],
-  slots: { left: signed(35), right: signed(20), amount: number({ default: 1.5, min: 0, max: 100000 }), unit: choice('s', 'wheel turns', 'cm'), ending },
+  slots: {
+    left: signed(35),
+    right: signed(20),
+    amount: number({ default: 1.5, min: 0, max: 100000 }),
+    unit: choice('s', 'wheel turns', 'cm'),
+    ending
+  },
   needs: ['wheels'],
   help: 'Runs both wheels, each with its own power, for a time or until the faster one has rolled so far.',
   *run({ device }, { left, right, amount, unit, ending }) {
     yield { move: device.spanWheels(left, right, measure(amount, unit), ending) };
   },
-  python: (p) => p.line(`${p.wait}${p.thing('wheels')}.run_for(${p.slot('left')}, ${p.slot('right')}, ${measured(p)}, ending="${p.choice('ending')}")`)
+  python: (p) =>
+    p.line(
+      `${p.wait}${p.thing('wheels')}.run_for(${p.slot('left')}, ${p.slot('right')}, ${measured(p)}, ending="${p.choice('ending')}")`
+    )
 });
 
 export const wheelsStop = defineBlock({
@@ -111,13 +136,20 @@ export const motorSpan = defineBlock({
   shape: 'step',
   words: 'run motor {motor} at {power} % for {amount} {unit}, ending in {ending}',
   label: ['Run a motor for', 'time, degrees, turns'],
-  slots: { motor: part('motor', 'P'), power: signed(35), amount: number({ default: 0.8, min: 0, max: 100000 }), unit: choice('s', '°', 'turns'), ending },
+  slots: {
+    motor: part('motor', 'P'),
+    power: signed(35),
+    amount: number({ default: 0.8, min: 0, max: 100000 }),
+    unit: choice('s', '°', 'turns'),
+    ending
+  },
   needs: ['motor'],
   help: 'Turns the shaft of one motor for a time or by an amount, as its encoder measures it.',
   *run({ device }, { motor, power, amount, unit, ending }) {
     yield { move: device.spanMotor(motor, power, measure(amount, unit), ending) };
   },
-  python: (p) => p.line(`${p.wait}${p.name('motor')}.run_for(${p.slot('power')}, ${measured(p)}, ending="${p.choice('ending')}")`)
+  python: (p) =>
+    p.line(`${p.wait}${p.name('motor')}.run_for(${p.slot('power')}, ${measured(p)}, ending="${p.choice('ending')}")`)
 });
 
 export const motorStop = defineBlock({

@@ -10,7 +10,10 @@ export const tone = defineBlock({
   shape: 'step',
   words: 'tone {pitch} Hz for {time} s',
   label: ['Tone', 'a pitch, for a time'],
-  slots: { pitch: number({ default: 392, unit: 'Hz', min: 20, max: 10000 }), time: number({ default: 0.5, unit: 's', min: 0, max: 60 }) },
+  slots: {
+    pitch: number({ default: 392, unit: 'Hz', min: 20, max: 10000 }),
+    time: number({ default: 0.5, unit: 's', min: 0, max: 60 })
+  },
   help: 'Sounds a tone and waits until it is over. A4 is 440 Hz.',
   *run({ device }, { pitch, time }) {
     device.tone(pitch, time);

@@ -20,7 +20,12 @@ describe('the look-over', () => {
   it('names an empty socket and the part that is really there, and both mends work', () => {
     const p = program(start(b('servo.angle', { servo: 'W', angle: 10 }), wait(1)));
     const [remark] = lookOver({ program: p, kit: barrow });
-    expect(remark).toMatchObject({ rule: 'socket-empty', severity: 'will not work', says: expect.stringContaining('W, and nothing is plugged in there'), todo: expect.stringContaining('Your striker sits in U') });
+    expect(remark).toMatchObject({
+      rule: 'socket-empty',
+      severity: 'will not work',
+      says: expect.stringContaining('W, and nothing is plugged in there'),
+      todo: expect.stringContaining('Your striker sits in U')
+    });
     const block = mended(p, 'socket-empty', 0);
     expect(block.program.stacks[0].steps[1].slots.servo).toBe('U');
     const kit = mended(p, 'socket-empty', 1);
@@ -63,7 +68,9 @@ describe('the look-over', () => {
     expect(rules(p)).toEqual(['not-joined']);
     expect(rules(mended(p, 'not-joined', 0).program)).toEqual([]);
     expect(rules(mended(p, 'not-joined', 1).program)).toEqual([]);
-    expect(rules({ ...program(start(log('x'))), loose: [{ x: 0, y: 0, value: b('sense.nose') }] })).toEqual(['not-joined']);
+    expect(rules({ ...program(start(log('x'))), loose: [{ x: 0, y: 0, value: b('sense.nose') }] })).toEqual([
+      'not-joined'
+    ]);
   });
   it('sees empty loops and starters', () => {
     expect(of(b('repeat.times'))).toEqual(['empty-loop']);
@@ -72,21 +79,34 @@ describe('the look-over', () => {
     expect(rules(program([log('x')]))).toContain('no-starter');
   });
   it('sees that one of the two motors is mounted mirrored; its mend drives straight', () => {
-    const p = program(start(b('motor.run', { motor: 'P', power: 40 }), b('motor.run', { motor: 'Q', power: 40 }), wait(1), b('wheels.stop')));
+    const p = program(
+      start(
+        b('motor.run', { motor: 'P', power: 40 }),
+        b('motor.run', { motor: 'Q', power: 40 }),
+        wait(1),
+        b('wheels.stop')
+      )
+    );
     expect(rules(p)).toEqual(['mirrored-motor']);
     const spins = run(p);
     const straight = run(mended(p, 'mirrored-motor').program);
     const moved = (t: typeof spins) => Math.abs(t.channels.find((c) => c.key === 'x')!.high.at(-1)! * 1e-6 - 1.5);
     expect(moved(spins)).toBeLessThan(0.02);
     expect(moved(straight)).toBeGreaterThan(0.1);
-    const same: Kit = { ...barrow, parts: barrow.parts.map((x) => (x.socket === 'P' ? { ...x, mounted: 'normal' } : x)) };
+    const same: Kit = {
+      ...barrow,
+      parts: barrow.parts.map((x) => (x.socket === 'P' ? { ...x, mounted: 'normal' } : x))
+    };
     expect(rules(p, same)).toEqual([]);
   });
   it('keeps a program from starting whose number is letters, and says which', () => {
     const p = program(start(b('drive.measure', { amount: 'lots' })));
     const [remark] = lookOver({ program: p, kit: barrow });
     expect(stopsStart(remark)).toBe(true);
-    expect(remark).toMatchObject({ rule: 'not-a-number', says: '"lots" is not a number, so the program cannot start.' });
+    expect(remark).toMatchObject({
+      rule: 'not-a-number',
+      says: '"lots" is not a number, so the program cannot start.'
+    });
     expect(rules(mended(p, 'not-a-number').program)).toEqual([]);
     expect(of(b('drive.measure', { power: 150 }))).toEqual(['out-of-range']);
     expect(of(b('repeat.times', { count: 2.5 }, { do: [log('x')] }))).toEqual(['not-whole']);

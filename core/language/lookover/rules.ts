@@ -15,7 +15,10 @@ const fresh = (program: Program, kind: string, slots: Step['slots'] = {}): Step 
   return { ...step, slots: { ...step.slots, ...slots } };
 };
 const stops = (step: Step, run: Step): boolean =>
-  run.kind === 'motor.run' ? (step.kind.startsWith('motor.') && step.slots.motor === run.slots.motor) || (!step.kind.startsWith('motor.') && STOPS.includes(step.kind)) : STOPS.includes(step.kind);
+  run.kind === 'motor.run'
+    ? (step.kind.startsWith('motor.') && step.slots.motor === run.slots.motor) ||
+      (!step.kind.startsWith('motor.') && STOPS.includes(step.kind))
+    : STOPS.includes(step.kind);
 
 /** never-stopped: a motor is started and nothing in the program stops it. */
 export const neverStopped: Rule = ({ program }) => {
@@ -23,25 +26,50 @@ export const neverStopped: Rule = ({ program }) => {
   const remarks: Remark[] = [];
   for (const run of live) {
     if (!RUNS.includes(run.kind)) continue;
-    const zero = run.kind === 'motor.run' ? literal(run, 'power') === 0 : literal(run, 'left') === 0 && literal(run, 'right') === 0;
-    if (zero || live.some((s) => s !== run && (stops(s, run) || (s.kind === run.kind && (literal(s, 'power') === 0 || literal(s, 'left') === 0))))) continue;
+    const zero =
+      run.kind === 'motor.run'
+        ? literal(run, 'power') === 0
+        : literal(run, 'left') === 0 && literal(run, 'right') === 0;
+    if (
+      zero ||
+      live.some(
+        (s) =>
+          s !== run &&
+          (stops(s, run) || (s.kind === run.kind && (literal(s, 'power') === 0 || literal(s, 'left') === 0)))
+      )
+    )
+      continue;
     // a loop for ever that steers by its sensors is meant to go on
     if (live.some((s) => s.kind === 'repeat.ever' && contains(s, run))) continue;
     const kind = run.kind === 'motor.run' ? 'motor.stop' : 'wheels.stop';
     remarks.push({
-      rule: 'never-stopped', severity: 'probably not meant', blocks: [run.id],
-      says: run.kind === 'motor.run' ? 'This motor is started and nothing stops it: it runs on when the program is over.' : 'The wheels are started and nothing stops them: the robot drives on when the program is over.',
+      rule: 'never-stopped',
+      severity: 'probably not meant',
+      blocks: [run.id],
+      says:
+        run.kind === 'motor.run'
+          ? 'This motor is started and nothing stops it: it runs on when the program is over.'
+          : 'The wheels are started and nothing stops them: the robot drives on when the program is over.',
       todo: 'Wait as long as it should run, then stop it.',
-      mends: [{ label: 'Add: wait 1 s, then stop', apply: (p, kit) => {
-        const wait = fresh(p, 'wait.time', { time: 1 });
-        const stop = { ...fresh(p, kind, kind === 'motor.stop' ? { motor: run.slots.motor } : {}), id: `${wait.id}s` };
-        return { program: insertAfter(p, run.id, [wait, stop]), kit };
-      } }]
+      mends: [
+        {
+          label: 'Add: wait 1 s, then stop',
+          apply: (p, kit) => {
+            const wait = fresh(p, 'wait.time', { time: 1 });
+            const stop = {
+              ...fresh(p, kind, kind === 'motor.stop' ? { motor: run.slots.motor } : {}),
+              id: `${wait.id}s`
+            };
+            return { program: insertAfter(p, run.id, [wait, stop]), kit };
+          }
+        }
+      ]
     });
   }
   return remarks;
 };
-const contains = (outer: Step, inner: Step): boolean => Object.values(outer.bodies ?? {}).some((b) => b.some((s) => s.id === inner.id || contains(s, inner)));
+const contains = (outer: Step, inner: Step): boolean =>
+  Object.values(outer.bodies ?? {}).some((b) => b.some((s) => s.id === inner.id || contains(s, inner)));
 
 /** shown-for-no-time: a picture is replaced by the next one before anybody can see it. */
 export const shownForNoTime: Rule = ({ program }) => {
@@ -54,10 +82,17 @@ export const shownForNoTime: Rule = ({ program }) => {
       if (shown) {
         const before = shown;
         remarks.push({
-          rule: 'shown-for-no-time', severity: 'probably not meant', blocks: [before.id, step.id],
+          rule: 'shown-for-no-time',
+          severity: 'probably not meant',
+          blocks: [before.id, step.id],
           says: 'The first picture is replaced at once: it is shown for 0.1 ms, and nobody sees it.',
           todo: 'Put a wait between the two.',
-          mends: [{ label: 'Add: wait 0.5 s between them', apply: (p, kit) => ({ program: insertAfter(p, before.id, [fresh(p, 'wait.time')]), kit }) }]
+          mends: [
+            {
+              label: 'Add: wait 0.5 s between them',
+              apply: (p, kit) => ({ program: insertAfter(p, before.id, [fresh(p, 'wait.time')]), kit })
+            }
+          ]
         });
       }
       shown = step.kind === 'picture.show' ? step : undefined;
@@ -76,10 +111,17 @@ export const stopAtOnce: Rule = ({ program }) => {
       const stop = next < 0 ? undefined : list[i + 1 + next];
       if (!stop?.kind.endsWith('.stop')) return;
       remarks.push({
-        rule: 'stop-at-once', severity: 'probably not meant', blocks: [run.id, stop.id],
+        rule: 'stop-at-once',
+        severity: 'probably not meant',
+        blocks: [run.id, stop.id],
         says: 'It is stopped 0.1 ms after it was started: nothing will seem to happen.',
         todo: 'Put a wait between the two, or use the block that runs for a time.',
-        mends: [{ label: 'Add: wait 1 s between them', apply: (p, kit) => ({ program: insertAfter(p, run.id, [fresh(p, 'wait.time', { time: 1 })]), kit }) }]
+        mends: [
+          {
+            label: 'Add: wait 1 s between them',
+            apply: (p, kit) => ({ program: insertAfter(p, run.id, [fresh(p, 'wait.time', { time: 1 })]), kit })
+          }
+        ]
       });
     });
   return remarks;
@@ -90,15 +132,41 @@ export const notJoined: Rule = ({ program }) => [
   ...program.stacks
     .filter((s) => !s.parked && s.steps.length > 0 && catalogue.get(s.steps[0].kind)?.shape !== 'starter')
     .map((stack): Remark => ({
-      rule: 'not-joined', severity: 'probably not meant', blocks: [stack.steps[0].id],
+      rule: 'not-joined',
+      severity: 'probably not meant',
+      blocks: [stack.steps[0].id],
       says: 'These blocks hang on no starter: they never run.',
       todo: 'Join them to a stack, park them, or take them out.',
       mends: [
-        { label: 'Put "at the start" on top', apply: (p, kit) => ({ program: { ...p, stacks: p.stacks.map((s) => (s.id === stack.id ? { ...s, steps: [fresh(p, 'begin.start'), ...s.steps] } : s)) }, kit }) },
-        { label: 'Park them', apply: (p, kit) => ({ program: { ...p, stacks: p.stacks.map((s) => (s.id === stack.id ? { ...s, parked: true } : s)) }, kit }) }
+        {
+          label: 'Put "at the start" on top',
+          apply: (p, kit) => ({
+            program: {
+              ...p,
+              stacks: p.stacks.map((s) =>
+                s.id === stack.id ? { ...s, steps: [fresh(p, 'begin.start'), ...s.steps] } : s
+              )
+            },
+            kit
+          })
+        },
+        {
+          label: 'Park them',
+          apply: (p, kit) => ({
+            program: { ...p, stacks: p.stacks.map((s) => (s.id === stack.id ? { ...s, parked: true } : s)) },
+            kit
+          })
+        }
       ]
     })),
-  ...program.loose.map((l): Remark => ({ rule: 'not-joined', severity: 'consider', blocks: [l.value.id], says: 'This value lies loose: nothing uses it.', todo: 'Put it into a slot, or take it out.', mends: [{ label: 'Take it out', apply: (p, kit) => ({ program: removeStep(p, l.value.id), kit }) }] }))
+  ...program.loose.map((l): Remark => ({
+    rule: 'not-joined',
+    severity: 'consider',
+    blocks: [l.value.id],
+    says: 'This value lies loose: nothing uses it.',
+    todo: 'Put it into a slot, or take it out.',
+    mends: [{ label: 'Take it out', apply: (p, kit) => ({ program: removeStep(p, l.value.id), kit }) }]
+  }))
 ];
 
 /** empty-loop, empty-starter: there is nothing to do in it. */
@@ -107,14 +175,43 @@ export const emptyLoop: Rule = ({ program }) => {
   for (const step of liveSteps(program)) {
     if (!step.kind.startsWith('repeat.')) continue;
     if (bodiesOf(step).every((b) => (step.bodies?.[b] ?? []).every((s) => s.off)))
-      remarks.push({ rule: 'empty-loop', severity: step.kind === 'repeat.until' ? 'consider' : 'probably not meant', blocks: [step.id], says: 'There is nothing in this loop to repeat.', todo: 'Drag blocks into it, or take it out.', mends: [{ label: 'Take it out', apply: (p, kit) => ({ program: removeStep(p, step.id), kit }) }] });
+      remarks.push({
+        rule: 'empty-loop',
+        severity: step.kind === 'repeat.until' ? 'consider' : 'probably not meant',
+        blocks: [step.id],
+        says: 'There is nothing in this loop to repeat.',
+        todo: 'Drag blocks into it, or take it out.',
+        mends: [{ label: 'Take it out', apply: (p, kit) => ({ program: removeStep(p, step.id), kit }) }]
+      });
   }
   for (const stack of program.stacks)
     if (!stack.parked && stack.steps.length === 1 && catalogue.get(stack.steps[0].kind)?.shape === 'starter')
-      remarks.push({ rule: 'empty-starter', severity: 'consider', blocks: [stack.steps[0].id], says: 'Nothing hangs on this starter.', todo: 'Drag blocks below it.', mends: [] });
+      remarks.push({
+        rule: 'empty-starter',
+        severity: 'consider',
+        blocks: [stack.steps[0].id],
+        says: 'Nothing hangs on this starter.',
+        todo: 'Drag blocks below it.',
+        mends: []
+      });
   if (program.stacks.length === 0) return remarks;
   if (![...program.stacks].some((s) => !s.parked && catalogue.get(s.steps[0]?.kind ?? '')?.shape === 'starter'))
-    remarks.push({ rule: 'no-starter', severity: 'will not work', blocks: [], says: 'No stack begins with a starter: nothing will run.', todo: 'Take "at the start" from Begin.', mends: [{ label: 'Add "at the start"', apply: (p, kit) => ({ program: addStack(p, { id: freshId(allIds(p), 's'), x: 20, y: 20, steps: [fresh(p, 'begin.start')] }), kit }) }] });
+    remarks.push({
+      rule: 'no-starter',
+      severity: 'will not work',
+      blocks: [],
+      says: 'No stack begins with a starter: nothing will run.',
+      todo: 'Take "at the start" from Begin.',
+      mends: [
+        {
+          label: 'Add "at the start"',
+          apply: (p, kit) => ({
+            program: addStack(p, { id: freshId(allIds(p), 's'), x: 20, y: 20, steps: [fresh(p, 'begin.start')] }),
+            kit
+          })
+        }
+      ]
+    });
   return remarks;
 };
 
@@ -131,17 +228,34 @@ export const mirroredMotor: Rule = ({ program, kit }) => {
       if (a.kind !== 'motor.run' || b.kind !== 'motor.run') continue;
       const sockets = [a.slots.motor, b.slots.motor];
       const [pa, pb] = [literal(a, 'power'), literal(b, 'power')];
-      if (!sockets.includes(left.socket) || !sockets.includes(right.socket) || pa === undefined || pb === undefined || pa * pb <= 0) continue;
+      if (
+        !sockets.includes(left.socket) ||
+        !sockets.includes(right.socket) ||
+        pa === undefined ||
+        pb === undefined ||
+        pa * pb <= 0
+      )
+        continue;
       remarks.push({
-        rule: 'mirrored-motor', severity: 'probably not meant', blocks: [a.id, b.id],
+        rule: 'mirrored-motor',
+        severity: 'probably not meant',
+        blocks: [a.id, b.id],
         says: `Both motors get the same sign, but the ${mirrored.name} is mounted mirrored: the robot spins instead of driving.`,
         todo: 'Use Run both wheels, which knows how they are mounted, or turn the sign round.',
-        mends: [{ label: 'Use Run both wheels', apply: (p, k) => {
-          const power = { [String(a.slots.motor)]: Math.abs(pa), [String(b.slots.motor)]: Math.abs(pb) };
-          const sign = (partAt(k, left.socket)?.mounted === 'mirrored' ? pb : pa) > 0 ? 1 : -1;
-          const both = fresh(p, 'wheels.run', { left: sign * power[left.socket], right: sign * power[right.socket] });
-          return { program: removeStep(removeStep(insertAfter(p, a.id, [both]), a.id), b.id), kit: k };
-        } }]
+        mends: [
+          {
+            label: 'Use Run both wheels',
+            apply: (p, k) => {
+              const power = { [String(a.slots.motor)]: Math.abs(pa), [String(b.slots.motor)]: Math.abs(pb) };
+              const sign = (partAt(k, left.socket)?.mounted === 'mirrored' ? pb : pa) > 0 ? 1 : -1;
+              const both = fresh(p, 'wheels.run', {
+                left: sign * power[left.socket],
+                right: sign * power[right.socket]
+              });
+              return { program: removeStep(removeStep(insertAfter(p, a.id, [both]), a.id), b.id), kit: k };
+            }
+          }
+        ]
       });
     }
   return remarks;
@@ -156,17 +270,68 @@ export const unreadable: Rule = ({ program }) => {
       if (isStep(slot)) continue;
       if (spec.type === 'number') {
         const n = typeof slot === 'number' ? slot : typedNumber(String(slot ?? ''));
-        if (n === undefined) remarks.push({ rule: 'not-a-number', severity: 'will not work', blocks: [step.id], says: `"${slot ?? ''}" is not a number, so the program cannot start.`, todo: 'Type a number, such as 30 or 0.5, or put a value block there.', mends: [{ label: `Put ${spec.default} there`, apply: (p, kit) => ({ program: setSlot(p, step.id, name, spec.default), kit }) }] });
+        if (n === undefined)
+          remarks.push({
+            rule: 'not-a-number',
+            severity: 'will not work',
+            blocks: [step.id],
+            says: `"${slot ?? ''}" is not a number, so the program cannot start.`,
+            todo: 'Type a number, such as 30 or 0.5, or put a value block there.',
+            mends: [
+              {
+                label: `Put ${spec.default} there`,
+                apply: (p, kit) => ({ program: setSlot(p, step.id, name, spec.default), kit })
+              }
+            ]
+          });
         else if ((spec.min !== undefined && n < spec.min) || (spec.max !== undefined && n > spec.max))
-          remarks.push({ rule: 'out-of-range', severity: 'probably not meant', blocks: [step.id], says: `${n} is outside of what is possible here: ${spec.min ?? 'anything'} to ${spec.max ?? 'anything'}.`, todo: 'The device will use the nearest it can.', mends: [] });
-        else if (spec.whole && !Number.isInteger(n)) remarks.push({ rule: 'not-whole', severity: 'will not work', blocks: [step.id], says: `${n} is not a whole number, and one is needed here.`, todo: 'Type a whole number.', mends: [] });
-      } else if (spec.type === 'condition' && slot === undefined) remarks.push({ rule: 'no-condition', severity: 'probably not meant', blocks: [step.id], says: 'Its condition is empty, and an empty condition is never true.', todo: 'Put a condition into the slot, from Work out or Sense.', mends: [] });
-      else if ((spec.type === 'variable' && !program.variables.some((v) => v.id === slot)) || (spec.type === 'routine' && !program.routines.some((r) => r.id === slot)))
-        remarks.push({ rule: 'nameless', severity: 'will not work', blocks: [step.id], says: `This block names no ${spec.type}.`, todo: `Choose a ${spec.type} in its list, or make one.`, mends: [] });
+          remarks.push({
+            rule: 'out-of-range',
+            severity: 'probably not meant',
+            blocks: [step.id],
+            says: `${n} is outside of what is possible here: ${spec.min ?? 'anything'} to ${spec.max ?? 'anything'}.`,
+            todo: 'The device will use the nearest it can.',
+            mends: []
+          });
+        else if (spec.whole && !Number.isInteger(n))
+          remarks.push({
+            rule: 'not-whole',
+            severity: 'will not work',
+            blocks: [step.id],
+            says: `${n} is not a whole number, and one is needed here.`,
+            todo: 'Type a whole number.',
+            mends: []
+          });
+      } else if (spec.type === 'condition' && slot === undefined)
+        remarks.push({
+          rule: 'no-condition',
+          severity: 'probably not meant',
+          blocks: [step.id],
+          says: 'Its condition is empty, and an empty condition is never true.',
+          todo: 'Put a condition into the slot, from Work out or Sense.',
+          mends: []
+        });
+      else if (
+        (spec.type === 'variable' && !program.variables.some((v) => v.id === slot)) ||
+        (spec.type === 'routine' && !program.routines.some((r) => r.id === slot))
+      )
+        remarks.push({
+          rule: 'nameless',
+          severity: 'will not work',
+          blocks: [step.id],
+          says: `This block names no ${spec.type}.`,
+          todo: `Choose a ${spec.type} in its list, or make one.`,
+          mends: []
+        });
     }
   return remarks;
 };
 const slotSpecs = (step: Step) => {
-  const names = step.kind === 'choose.if' ? Object.keys(step.bodies ?? {}).filter((b) => b.startsWith('then')).map((b) => `if${b.slice(4)}`) : Object.keys(catalogue.get(step.kind)!.slots);
+  const names =
+    step.kind === 'choose.if'
+      ? Object.keys(step.bodies ?? {})
+          .filter((b) => b.startsWith('then'))
+          .map((b) => `if${b.slice(4)}`)
+      : Object.keys(catalogue.get(step.kind)!.slots);
   return Object.fromEntries(names.map((n) => [n, slotSpec(step, n)!]));
 };

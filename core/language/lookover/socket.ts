@@ -15,15 +15,32 @@ export const socket: Rule = ({ program, kit }) => {
       if (there?.type === spec.part) continue;
       const candidates = kit.parts.filter((p) => p.type === spec.part);
       const mends: Mend[] = candidates.slice(0, 2).flatMap((p: Part): Mend[] => [
-        { label: `Change the block to ${p.name} (${p.socket})`, apply: (program, kit) => ({ program: setSlot(program, step.id, name, p.socket), kit }) },
-        ...(there || !socketsFor(p.type).includes(slot) ? [] : [{ label: `Move the ${p.name} to ${slot}`, apply: (...[program, kit]: Parameters<Mend['apply']>) => ({ program, kit: movePart(kit, p.socket, slot) }) }])
+        {
+          label: `Change the block to ${p.name} (${p.socket})`,
+          apply: (program, kit) => ({ program: setSlot(program, step.id, name, p.socket), kit })
+        },
+        ...(there || !socketsFor(p.type).includes(slot)
+          ? []
+          : [
+              {
+                label: `Move the ${p.name} to ${slot}`,
+                apply: (...[program, kit]: Parameters<Mend['apply']>) => ({
+                  program,
+                  kit: movePart(kit, p.socket, slot)
+                })
+              }
+            ])
       ]);
       found.push({
         rule: there ? 'socket-wrong-part' : 'socket-empty',
         severity: 'will not work',
         blocks: [step.id],
-        says: there ? `The program uses a ${typeName(spec.part)} in ${slot}, but the ${partName(kit, slot)} sits there.` : `The program uses a ${typeName(spec.part)} in ${slot}, and nothing is plugged in there.`,
-        todo: candidates.length ? `${candidates.map((p) => `Your ${p.name} sits in ${p.socket}.`).join(' ')}` : `The kit sheet has no ${typeName(spec.part)}. Plug one in, or take the block out.`,
+        says: there
+          ? `The program uses a ${typeName(spec.part)} in ${slot}, but the ${partName(kit, slot)} sits there.`
+          : `The program uses a ${typeName(spec.part)} in ${slot}, and nothing is plugged in there.`,
+        todo: candidates.length
+          ? `${candidates.map((p) => `Your ${p.name} sits in ${p.socket}.`).join(' ')}`
+          : `The kit sheet has no ${typeName(spec.part)}. Plug one in, or take the block out.`,
         mends
       });
     }

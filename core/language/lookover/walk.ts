@@ -18,5 +18,18 @@ export function literal(step: Step, slot: string): number | undefined {
 }
 /** Whether board time passes in this step, so that what was shown or started before it lasts. */
 export const takesTime = (step: Step): boolean =>
-  ['wait.time', 'wait.until', 'drive.measure', 'turn.angle', 'wheels.span', 'motor.span', 'sound.tone', 'sound.beep', 'routine.do', 'repeat.ever', 'repeat.times', 'repeat.until', 'choose.if'].includes(step.kind) &&
-  !(step.kind === 'wait.time' && literal(step, 'time') === 0);
+  [
+    'wait.time',
+    'wait.until',
+    'drive.measure',
+    'turn.angle',
+    'wheels.span',
+    'motor.span',
+    'sound.tone',
+    'sound.beep',
+    'routine.do',
+    'repeat.ever',
+    'repeat.times',
+    'repeat.until',
+    'choose.if'
+  ].includes(step.kind) && !(step.kind === 'wait.time' && literal(step, 'time') === 0);

@@ -19,7 +19,10 @@ export function identifier(name: string): string {
     .replace(/[^\p{L}\p{N}]+/gu, '_')
     .replace(/^_+|_+$/g, '');
   // MicroPython takes only ASCII letters in names
-  const ascii = plain.normalize('NFD').replace(/[\u0300-\u036f]/g, '').replace(/[^a-z0-9_]/g, (c) => `u${c.codePointAt(0)!.toString(16)}`);
+  const ascii = plain
+    .normalize('NFD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replace(/[^a-z0-9_]/g, (c) => `u${c.codePointAt(0)!.toString(16)}`);
   return ascii === '' || /^\d/.test(ascii) ? `n_${ascii}`.replace(/_$/, '') : ascii;
 }
 

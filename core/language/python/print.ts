@@ -73,7 +73,8 @@ export function printPython(program: Program, kit: Kit): Printed {
       const def = definition(slot.kind);
       return def.shape === 'value' ? def.python(printer(slot, 0)) : ['None', PREC.atom];
     }
-    if (slot === undefined || slot === '') return [spec?.type === 'condition' ? 'False' : spec?.type === 'any' ? '""' : 'None', PREC.atom];
+    if (slot === undefined || slot === '')
+      return [spec?.type === 'condition' ? 'False' : spec?.type === 'any' ? '""' : 'None', PREC.atom];
     if (isPicture(slot)) return [`Picture(${JSON.stringify(slot.picture)})`, PREC.atom];
     if (typeof slot === 'boolean') return [slot ? 'True' : 'False', PREC.atom];
     const n = typeof slot === 'number' ? slot : typedNumber(slot);
@@ -103,7 +104,10 @@ export function printPython(program: Program, kit: Kit): Printed {
           used.add(value);
           return names.give(value || 'nothing', variable?.name ?? 'nameless');
         }
-        return names.give(value || 'no routine', program.routines.find((r) => r.id === value)?.name ?? 'nameless routine');
+        return names.give(
+          value || 'no routine',
+          program.routines.find((r) => r.id === value)?.name ?? 'nameless routine'
+        );
       },
       thing,
       line: (text) => body.add(pad + text, step.id, !/^\s*(elif |else:|if until\(|break$)/.test(text)),
@@ -111,7 +115,8 @@ export function printPython(program: Program, kit: Kit): Printed {
         const steps = (step.bodies?.[name] ?? []).filter((s) => !s.off);
         for (const inner of steps) printStep(inner, indent + 1);
         if (end === 'turn' && several) body.add(`${pad}    await turn`, step.id);
-        else if (steps.length === 0 && !(step.kind === 'repeat.until' && step.slots.look === 'after')) body.add(`${pad}    pass`, step.id);
+        else if (steps.length === 0 && !(step.kind === 'repeat.until' && step.slots.look === 'after'))
+          body.add(`${pad}    pass`, step.id);
       }
     };
   };
@@ -131,7 +136,9 @@ export function printPython(program: Program, kit: Kit): Printed {
       }
     };
     look(steps);
-    return [...ids].map((id) => names.give(id || 'nothing', program.variables.find((v) => v.id === id)?.name ?? 'nameless'));
+    return [...ids].map((id) =>
+      names.give(id || 'nothing', program.variables.find((v) => v.id === id)?.name ?? 'nameless')
+    );
   };
   const define = (name: string, steps: readonly Step[], note: string | undefined, owner: string): void => {
     body.add('\n');
@@ -152,14 +159,22 @@ export function printPython(program: Program, kit: Kit): Printed {
     const def = definition(starter.kind);
     if (def.shape !== 'starter') continue;
     const { name: wanted, trigger } = def.python(printer(starter, 0));
-    const name = wanted === 'main' ? (starts.length ? names.give(stack.id, `main_${starts.length + 1}`) : 'main') : names.give(stack.id, functions.give(stack.id, wanted));
+    const name =
+      wanted === 'main'
+        ? starts.length
+          ? names.give(stack.id, `main_${starts.length + 1}`)
+          : 'main'
+        : names.give(stack.id, functions.give(stack.id, wanted));
     if (trigger) triggers.push(`when(${trigger}, ${name})`);
     else starts.push(name);
     define(name, stack.steps.slice(1), starter.note, starter.id);
   }
   if (live.length === 0) define('main', [], undefined, '');
-  const called = new Set([...liveSteps(program)].filter((s) => s.kind === 'routine.do').map((s) => String(s.slots.routine)));
-  for (const routine of program.routines) if (called.has(routine.id)) define(names.give(routine.id, routine.name), routine.steps, routine.note, routine.id);
+  const called = new Set(
+    [...liveSteps(program)].filter((s) => s.kind === 'routine.do').map((s) => String(s.slots.routine))
+  );
+  for (const routine of program.routines)
+    if (called.has(routine.id)) define(names.give(routine.id, routine.name), routine.steps, routine.note, routine.id);
   if (called.has('')) define(names.give('no routine', 'nameless routine'), [], undefined, '');
 
   sheet.add('from mossbell import *');
@@ -174,7 +189,9 @@ export function printPython(program: Program, kit: Kit): Printed {
     sheet.steps.push(body.steps[i]);
   }
   sheet.add('\n');
-  sheet.add(`run(${[...(starts.length || live.length === 0 ? (starts.length ? starts : ['main']) : []), ...triggers].join(', ')})`);
+  sheet.add(
+    `run(${[...(starts.length || live.length === 0 ? (starts.length ? starts : ['main']) : []), ...triggers].join(', ')})`
+  );
   sheet.lines.push('');
   return { text: sheet.lines.join('\n'), blocks: sheet.blocks, steps: sheet.steps };
 }

@@ -3,7 +3,17 @@
   import type { Kit, Part } from '../../../core/kit/kit.ts';
   import { socketsFor, typeName } from '../../../core/kit/kit.ts';
   import BarrowShape from '../ui/BarrowShape.svelte';
-  let { kit, flagged, ondimension, onmove }: { kit: Kit; flagged: Set<string>; ondimension: (what: 'diameter' | 'track') => void; onmove: (from: string, to: string) => void } = $props();
+  let {
+    kit,
+    flagged,
+    ondimension,
+    onmove
+  }: {
+    kit: Kit;
+    flagged: Set<string>;
+    ondimension: (what: 'diameter' | 'track') => void;
+    onmove: (from: string, to: string) => void;
+  } = $props();
   const S = 2.6;
   const CX = 432;
   const CY = 374;
@@ -46,7 +56,9 @@
     const p = at(e);
     drag = { ...drag, x: p.x + drag.dx, y: p.y + drag.dy };
   }
-  const over = $derived(drag && spots.find((s) => s.socket !== drag!.from && Math.abs(s.x - drag!.x) < 90 && Math.abs(s.y - drag!.y) < 40));
+  const over = $derived(
+    drag && spots.find((s) => s.socket !== drag!.from && Math.abs(s.x - drag!.x) < 90 && Math.abs(s.y - drag!.y) < 40)
+  );
   const fits = $derived(!!drag && !!over && socketsFor(partOf(drag.from)!.type).includes(over.socket));
   function up() {
     if (drag && over && fits) onmove(drag.from, over.socket);
@@ -55,40 +67,149 @@
   const picture = '....... ....... ....... ....... .......';
 </script>
 
-<svg bind:this={svg} viewBox="0 0 880 748" class="h-full w-full" role="group" aria-label="Barrow from above, measured" data-testid="kit-drawing">
+<svg
+  bind:this={svg}
+  viewBox="0 0 880 748"
+  class="h-full w-full"
+  role="group"
+  aria-label="Barrow from above, measured"
+  data-testid="kit-drawing"
+>
   <defs>
-    <pattern id="kit-grid" width="26" height="26" patternUnits="userSpaceOnUse"><path d="M26 0H0V26" fill="none" stroke="var(--rule)" stroke-opacity=".45" /></pattern>
-    <marker id="kit-arrow" viewBox="0 0 8 8" refX="7" refY="4" markerWidth="8" markerHeight="8" orient="auto-start-reverse"><path d="M0 1L7 4L0 7" fill="none" stroke="#8a8f82" /></marker>
+    <pattern id="kit-grid" width="26" height="26" patternUnits="userSpaceOnUse"
+      ><path d="M26 0H0V26" fill="none" stroke="var(--rule)" stroke-opacity=".45" /></pattern
+    >
+    <marker
+      id="kit-arrow"
+      viewBox="0 0 8 8"
+      refX="7"
+      refY="4"
+      markerWidth="8"
+      markerHeight="8"
+      orient="auto-start-reverse"><path d="M0 1L7 4L0 7" fill="none" stroke="#8a8f82" /></marker
+    >
   </defs>
   <rect width="880" height="748" fill="url(#kit-grid)" />
-  <g transform="translate({CX} {CY}) scale({S})"><BarrowShape {kit} {picture} horns={Object.fromEntries(kit.parts.filter((p) => p.type === 'servo').map((p) => [p.socket, 60]))} lamps={{ left: { on: true, colour: 'amber' }, right: { on: true, colour: 'amber' } }} /></g>
+  <g transform="translate({CX} {CY}) scale({S})"
+    ><BarrowShape
+      {kit}
+      {picture}
+      horns={Object.fromEntries(kit.parts.filter((p) => p.type === 'servo').map((p) => [p.socket, 60]))}
+      lamps={{ left: { on: true, colour: 'amber' }, right: { on: true, colour: 'amber' } }}
+    /></g
+  >
 
   <g stroke="#8a8f82" fill="none">
-    <path d="M{CX - (w.leftDiameterMm / 2) * S} {CY - half - 24}V{CY - half - 62}M{CX + (w.leftDiameterMm / 2) * S} {CY - half - 24}V{CY - half - 62}" />
-    <path d="M{CX - (w.leftDiameterMm / 2) * S} {CY - half - 50}H{CX + (w.leftDiameterMm / 2) * S}" marker-start="url(#kit-arrow)" marker-end="url(#kit-arrow)" />
-    <path d="M{CX + (w.rightDiameterMm / 2) * S + 8} {CY - half}H{CX + front + 60}M{CX + (w.rightDiameterMm / 2) * S + 8} {CY + half}H{CX + front + 60}" />
+    <path
+      d="M{CX - (w.leftDiameterMm / 2) * S} {CY - half - 24}V{CY - half - 62}M{CX + (w.leftDiameterMm / 2) * S} {CY -
+        half -
+        24}V{CY - half - 62}"
+    />
+    <path
+      d="M{CX - (w.leftDiameterMm / 2) * S} {CY - half - 50}H{CX + (w.leftDiameterMm / 2) * S}"
+      marker-start="url(#kit-arrow)"
+      marker-end="url(#kit-arrow)"
+    />
+    <path
+      d="M{CX + (w.rightDiameterMm / 2) * S + 8} {CY - half}H{CX + front + 60}M{CX +
+        (w.rightDiameterMm / 2) * S +
+        8} {CY + half}H{CX + front + 60}"
+    />
     <path d="M{CX + front + 48} {CY - half}V{CY + half}" marker-start="url(#kit-arrow)" marker-end="url(#kit-arrow)" />
     <path d="M{CX} {CY + half + 26}V{CY + half + 50}M{CX + kit.lineSensors.aheadMm * S} {CY + 36}V{CY + half + 50}" />
-    <path d="M{CX} {CY + half + 40}H{CX + kit.lineSensors.aheadMm * S}" marker-start="url(#kit-arrow)" marker-end="url(#kit-arrow)" />
+    <path
+      d="M{CX} {CY + half + 40}H{CX + kit.lineSensors.aheadMm * S}"
+      marker-start="url(#kit-arrow)"
+      marker-end="url(#kit-arrow)"
+    />
   </g>
   <g class="font-mono" font-size="13" fill="var(--soft)">
-    <g role="button" tabindex="0" class="cursor-pointer" aria-label="Wheel diameter {w.leftDiameterMm} mm, change it" onclick={() => ondimension('diameter')} onkeydown={(e) => e.key === 'Enter' && ondimension('diameter')}><rect x={CX - 44} y={CY - half - 74} width="88" height="20" rx="5" fill="var(--paper)" /><text x={CX} y={CY - half - 59} text-anchor="middle" text-decoration="underline">⌀ {w.leftDiameterMm}{w.rightDiameterMm !== w.leftDiameterMm ? ` / ${w.rightDiameterMm}` : ''} mm</text></g>
-    <g role="button" tabindex="0" class="cursor-pointer" aria-label="Track width {w.trackMm} mm, change it" onclick={() => ondimension('track')} onkeydown={(e) => e.key === 'Enter' && ondimension('track')}><rect x={CX + front - 4} y={CY + 62} width="104" height="20" rx="5" fill="var(--paper)" /><text x={CX + front + 48} y={CY + 77} text-anchor="middle" text-decoration="underline">track {w.trackMm} mm</text></g>
-    <text x={CX + (kit.lineSensors.aheadMm * S) / 2} y={CY + half + 58} text-anchor="middle">{kit.lineSensors.aheadMm} mm</text>
+    <g
+      role="button"
+      tabindex="0"
+      class="cursor-pointer"
+      aria-label="Wheel diameter {w.leftDiameterMm} mm, change it"
+      onclick={() => ondimension('diameter')}
+      onkeydown={(e) => e.key === 'Enter' && ondimension('diameter')}
+      ><rect x={CX - 44} y={CY - half - 74} width="88" height="20" rx="5" fill="var(--paper)" /><text
+        x={CX}
+        y={CY - half - 59}
+        text-anchor="middle"
+        text-decoration="underline"
+        >⌀ {w.leftDiameterMm}{w.rightDiameterMm !== w.leftDiameterMm ? ` / ${w.rightDiameterMm}` : ''} mm</text
+      ></g
+    >
+    <g
+      role="button"
+      tabindex="0"
+      class="cursor-pointer"
+      aria-label="Track width {w.trackMm} mm, change it"
+      onclick={() => ondimension('track')}
+      onkeydown={(e) => e.key === 'Enter' && ondimension('track')}
+      ><rect x={CX + front - 4} y={CY + 62} width="104" height="20" rx="5" fill="var(--paper)" /><text
+        x={CX + front + 48}
+        y={CY + 77}
+        text-anchor="middle"
+        text-decoration="underline">track {w.trackMm} mm</text
+      ></g
+    >
+    <text x={CX + (kit.lineSensors.aheadMm * S) / 2} y={CY + half + 58} text-anchor="middle"
+      >{kit.lineSensors.aheadMm} mm</text
+    >
     <text x={CX - b.axleFromRearMm * S + 30} y={CY + 88} font-size="11.5">x down, y to the left</text>
   </g>
   {#each spots as s (s.socket)}
     {@const p = partOf(s.socket)}
-    {#if p}<path d="M{s.x < CX ? s.x + 176 : s.x} {s.y + 23}L{s.tx} {s.ty}" stroke="#5c6a60" fill="none" /><circle cx={s.tx} cy={s.ty} r="2.5" fill="#5c6a60" />{/if}
+    {#if p}<path d="M{s.x < CX ? s.x + 176 : s.x} {s.y + 23}L{s.tx} {s.ty}" stroke="#5c6a60" fill="none" /><circle
+        cx={s.tx}
+        cy={s.ty}
+        r="2.5"
+        fill="#5c6a60"
+      />{/if}
   {/each}
   {#each spots as s (s.socket)}
     {@const p = partOf(s.socket)}
     {@const held = drag?.from === s.socket ? drag : undefined}
-    <g transform="translate({held?.x ?? s.x} {held?.y ?? s.y})" class={p ? 'cursor-grab touch-none' : ''} opacity={held ? 0.85 : 1} onpointerdown={(e) => down(e, s)} onpointermove={move} onpointerup={up} role="img" aria-label="Socket {s.socket}: {p ? `${p.name}, ${line(p)}` : 'empty'}" data-socket={s.socket}>
-      <rect width="176" height="46" rx="8" fill={p ? 'var(--card)' : 'transparent'} stroke={flagged.has(s.socket) ? '#b8482a' : over?.socket === s.socket ? (fits ? '#b5842a' : '#b8482a') : 'var(--rule)'} stroke-width={flagged.has(s.socket) || over?.socket === s.socket ? 2.5 : 1} stroke-dasharray={p ? '' : '5 4'} />
+    <g
+      transform="translate({held?.x ?? s.x} {held?.y ?? s.y})"
+      class={p ? 'cursor-grab touch-none' : ''}
+      opacity={held ? 0.85 : 1}
+      onpointerdown={(e) => down(e, s)}
+      onpointermove={move}
+      onpointerup={up}
+      role="img"
+      aria-label="Socket {s.socket}: {p ? `${p.name}, ${line(p)}` : 'empty'}"
+      data-socket={s.socket}
+    >
+      <rect
+        width="176"
+        height="46"
+        rx="8"
+        fill={p ? 'var(--card)' : 'transparent'}
+        stroke={flagged.has(s.socket)
+          ? '#b8482a'
+          : over?.socket === s.socket
+            ? fits
+              ? '#b5842a'
+              : '#b8482a'
+            : 'var(--rule)'}
+        stroke-width={flagged.has(s.socket) || over?.socket === s.socket ? 2.5 : 1}
+        stroke-dasharray={p ? '' : '5 4'}
+      />
       <rect width="44" height="46" rx="8" fill={p ? '#26352c' : 'var(--rule)'} />
-      <text x="22" y="29" text-anchor="middle" fill={p ? '#fff' : 'var(--ink)'} font-weight="700" font-size="15">{s.socket}</text>
-      <text x="54" y="20" font-weight="600" font-size="14" fill="var(--ink)">{p ? p.name : typeName(s.socket >= 'U' && s.socket <= 'W' ? 'servo' : s.socket >= 'P' && s.socket <= 'R' ? 'motor' : 'line').split(' ').pop()} {p ? '' : 'socket'}</text>
+      <text x="22" y="29" text-anchor="middle" fill={p ? '#fff' : 'var(--ink)'} font-weight="700" font-size="15"
+        >{s.socket}</text
+      >
+      <text x="54" y="20" font-weight="600" font-size="14" fill="var(--ink)"
+        >{p
+          ? p.name
+          : typeName(
+              s.socket >= 'U' && s.socket <= 'W' ? 'servo' : s.socket >= 'P' && s.socket <= 'R' ? 'motor' : 'line'
+            )
+              .split(' ')
+              .pop()}
+        {p ? '' : 'socket'}</text
+      >
       <text x="54" y="36" font-size="12" fill="var(--soft)">{line(p)}</text>
     </g>
   {/each}

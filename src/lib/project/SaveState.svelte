@@ -1,7 +1,18 @@
 <script lang="ts">
   import type { Session } from './session.svelte.ts';
   let { session }: { session: Session } = $props();
-  const words = $derived({ saved: 'saved', saving: 'saving ...', 'kept here': 'kept in this browser', elsewhere: 'changed in another tab' }[session.saving]);
+  const words = $derived(
+    { saved: 'saved', saving: 'saving ...', 'kept here': 'kept in this browser', elsewhere: 'changed in another tab' }[
+      session.saving
+    ]
+  );
 </script>
 
-<span class="rounded px-1.5 text-[12.5px] {session.saving === 'saved' || session.saving === 'saving' ? 'text-[#b9c7b4]' : 'bg-[#5d2412] text-[#fbe9e2]'}" role="status" title={session.trouble} data-testid="saving">{words}</span>
+<span
+  class="rounded px-1.5 text-[12.5px] {session.saving === 'saved' || session.saving === 'saving'
+    ? 'text-[#b9c7b4]'
+    : 'bg-[#5d2412] text-[#fbe9e2]'}"
+  role="status"
+  title={session.trouble}
+  data-testid="saving">{words}</span
+>

@@ -30,7 +30,11 @@ export class Session {
   private readonly channel: BroadcastChannel;
   private readonly journal: string;
 
-  constructor(readonly id: string, version: number, project: Project) {
+  constructor(
+    readonly id: string,
+    version: number,
+    project: Project
+  ) {
     this.project = project;
     this.version = version;
     this.journal = `mossbell.journal.${id}`;
@@ -56,7 +60,8 @@ export class Session {
         session.project = kept.project;
         session.saving = 'saving';
         session.saveSoon(0);
-      } else if (kept.base < answer.version && JSON.stringify(kept.project) !== JSON.stringify(answer.project)) await session.second(kept.project);
+      } else if (kept.base < answer.version && JSON.stringify(kept.project) !== JSON.stringify(answer.project))
+        await session.second(kept.project);
       else await del(session.journal);
     }
     return session;
@@ -94,7 +99,11 @@ export class Session {
     this.project = project;
     if (this.saving !== 'kept here') this.saving = 'saving';
     const journal: Journal = { base: this.version, project };
-    set(this.journal, journal).catch(() => (this.trouble = 'This browser cannot keep a journal (its storage is full or switched off). Keep the tab open until it says saved.'));
+    set(this.journal, journal).catch(
+      () =>
+        (this.trouble =
+          'This browser cannot keep a journal (its storage is full or switched off). Keep the tab open until it says saved.')
+    );
     this.saveSoon(SAVE_AFTER_MS);
   }
   private saveSoon(ms: number): void {
@@ -106,7 +115,11 @@ export class Session {
     this.busy = true;
     const project = this.project;
     try {
-      const response = await fetch(`/api/projects/${this.id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base: this.version, project }) });
+      const response = await fetch(`/api/projects/${this.id}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ base: this.version, project })
+      });
       const answer = await response.json();
       if (response.status === 409) {
         await this.second(project);
@@ -126,7 +139,10 @@ export class Session {
       }
     } catch (error) {
       this.saving = 'kept here';
-      this.trouble = error instanceof TypeError ? 'The school computer does not answer. Your work is kept in this browser and saved when it does.' : (error as Error).message;
+      this.trouble =
+        error instanceof TypeError
+          ? 'The school computer does not answer. Your work is kept in this browser and saved when it does.'
+          : (error as Error).message;
       this.saveSoon(AGAIN_MS);
     } finally {
       this.busy = false;
@@ -136,7 +152,11 @@ export class Session {
   /** Another tab saved first: this tab's work becomes a project of its own, and both are offered. */
   private async second(project: Project): Promise<void> {
     const name = `${project.name} (second tab)`.slice(0, 80);
-    const response = await fetch('/api/projects', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...project, name }) });
+    const response = await fetch('/api/projects', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ...project, name })
+    });
     if (!response.ok) throw new Error((await response.json()).message);
     this.secondId = (await response.json()).id;
     this.trouble = `Another tab had changed this project. What you did here was kept as "${name}".`;

@@ -42,13 +42,16 @@ describe('projects in the database', () => {
     expect(listProjects(store).map((c) => c.name)).toEqual(['One']);
   });
   it('keep the newest 200 versions', () => {
-    let { id, version } = createProject(store, pots());
+    const { id, version: first } = createProject(store, pots());
+    let version = first;
     for (let i = 0; i < 210; i++) {
       const saved = saveProject(store, id, version, { ...pots(), name: `Pots ${i}` });
       if (!saved?.ok) throw new Error('not saved');
       version = saved.version;
     }
-    const count = (store as unknown as { $client: { prepare(q: string): { get(): { n: number } } } }).$client.prepare('select count(*) as n from versions').get().n;
+    const count = (store as unknown as { $client: { prepare(q: string): { get(): { n: number } } } }).$client
+      .prepare('select count(*) as n from versions')
+      .get().n;
     expect(count).toBe(200);
     expect(openProject(store, id)!.project.name).toBe('Pots 209');
   });
@@ -63,6 +66,11 @@ describe('projects in the database', () => {
   });
   it('are known by a picture of their blocks', () => {
     const bars = thumb(program(start(b('repeat.times', {}, { do: [b('drive.measure')] }), { ...log('x'), off: true })));
-    expect(bars.map((x) => [x.family, x.indent, x.faded])).toEqual([['order', 0, false], ['order', 0, false], ['act', 1, false], ['think', 0, true]]);
+    expect(bars.map((x) => [x.family, x.indent, x.faded])).toEqual([
+      ['order', 0, false],
+      ['order', 0, false],
+      ['act', 1, false],
+      ['think', 0, true]
+    ]);
   });
 });

@@ -20,14 +20,27 @@
       return;
     }
     busy = true;
-    const made = await createOnServer(newProject(name.trim(), barrow, mats.find((m) => m.name === mat)!));
+    const made = await createOnServer(
+      newProject(
+        name.trim(),
+        barrow,
+        mats.find((m) => m.name === mat)!
+      )
+    );
     busy = false;
     if (made.ok) await goto(`/project/${made.id}`);
     else problem = made.problem;
   }
 </script>
 
-<Modal bind:open title="A project for Barrow" size="sm" class="bg-card text-ink" headerClass="text-ink" bodyClass="text-ink">
+<Modal
+  bind:open
+  title="A project for Barrow"
+  size="sm"
+  class="bg-card text-ink"
+  headerClass="text-ink"
+  bodyClass="text-ink"
+>
   <form class="flex flex-col gap-3" onsubmit={create}>
     <label class="flex flex-col gap-1 font-semibold">
       What shall it be called?
@@ -39,7 +52,14 @@
       {#each mats as m (m.name)}
         <label class="flex items-center gap-2 rounded-lg border border-rule px-3 py-2">
           <input type="radio" name="mat" value={m.name} bind:group={mat} class="accent-brass" />
-          <span><b>{m.name}</b> <span class="text-soft">{m.name === 'Fern bed' ? 'a five-sided path round it, 40 cm a side' : 'straight, with a hoop at 80 cm and marks each 10 cm'}</span></span>
+          <span
+            ><b>{m.name}</b>
+            <span class="text-soft"
+              >{m.name === 'Fern bed'
+                ? 'a five-sided path round it, 40 cm a side'
+                : 'straight, with a hoop at 80 cm and marks each 10 cm'}</span
+            ></span
+          >
         </label>
       {/each}
     </fieldset>

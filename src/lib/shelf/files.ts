@@ -5,7 +5,11 @@ export type Opened = { ok: true; id: string } | { ok: false; problem: string };
 
 export async function createOnServer(project: Project): Promise<Opened> {
   try {
-    const response = await fetch('/api/projects', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(project) });
+    const response = await fetch('/api/projects', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(project)
+    });
     const answer = await response.json();
     return response.ok ? { ok: true, id: answer.id } : { ok: false, problem: answer.message };
   } catch {
@@ -14,7 +18,11 @@ export async function createOnServer(project: Project): Promise<Opened> {
 }
 
 export async function openFile(file: File): Promise<Opened> {
-  if (file.size > LARGEST_FILE) return { ok: false, problem: `${file.name} is ${Math.round(file.size / 1e6)} MB long. A project is at most 8 MB. Is it another kind of file?` };
+  if (file.size > LARGEST_FILE)
+    return {
+      ok: false,
+      problem: `${file.name} is ${Math.round(file.size / 1e6)} MB long. A project is at most 8 MB. Is it another kind of file?`
+    };
   const read = readProject(await file.text(), file.name);
   return read.ok ? createOnServer(read.project) : read;
 }
@@ -26,5 +34,11 @@ export function download(name: string, text: string, type = 'application/json'):
   link.click();
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000);
 }
-export const fileName = (name: string): string => name.trim().toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-|-$/g, '') || 'project';
-export const saveFile = (project: Project): void => download(`${fileName(project.name)}.mossbell.json`, writeProject(project));
+export const fileName = (name: string): string =>
+  name
+    .trim()
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-|-$/g, '') || 'project';
+export const saveFile = (project: Project): void =>
+  download(`${fileName(project.name)}.mossbell.json`, writeProject(project));

@@ -11,7 +11,12 @@ export function thumb(program: Program): Bar[] {
   const add = (steps: readonly Step[], indent: number, faded: boolean): void => {
     for (const step of steps) {
       if (bars.length >= MOST) return;
-      bars.push({ family: familyOf(definition(step.kind)), indent, width: Math.min(150, 22 + sentence(step, program).length * 3.4), faded: faded || !!step.off });
+      bars.push({
+        family: familyOf(definition(step.kind)),
+        indent,
+        width: Math.min(150, 22 + sentence(step, program).length * 3.4),
+        faded: faded || !!step.off
+      });
       for (const body of bodiesOf(step)) add(step.bodies?.[body] ?? [], indent + 1, faded);
     }
   };

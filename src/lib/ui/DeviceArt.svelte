@@ -3,4 +3,9 @@
   import BarrowShape from './BarrowShape.svelte';
 </script>
 
-<svg width="64" viewBox="-97 -78 244 156" aria-hidden="true"><BarrowShape kit={barrow} lamps={{ left: { on: true, colour: 'amber' }, right: { on: true, colour: 'amber' } }} /></svg>
+<svg width="64" viewBox="-97 -78 244 156" aria-hidden="true"
+  ><BarrowShape
+    kit={barrow}
+    lamps={{ left: { on: true, colour: 'amber' }, right: { on: true, colour: 'amber' } }}
+  /></svg
+>

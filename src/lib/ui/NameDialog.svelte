@@ -20,11 +20,30 @@
   }
 </script>
 
-<dialog bind:this={dialog} class="m-auto w-96 rounded-xl border border-rule bg-card p-5 text-ink backdrop:bg-[#1a211daa]" oncancel={(e) => { e.preventDefault(); close(undefined); }} aria-labelledby="name-dialog">
-  <form class="flex flex-col gap-3" onsubmit={(e) => { e.preventDefault(); close(text.trim()); }}>
+<dialog
+  bind:this={dialog}
+  class="m-auto w-96 rounded-xl border border-rule bg-card p-5 text-ink backdrop:bg-[#1a211daa]"
+  oncancel={(e) => {
+    e.preventDefault();
+    close(undefined);
+  }}
+  aria-labelledby="name-dialog"
+>
+  <form
+    class="flex flex-col gap-3"
+    onsubmit={(e) => {
+      e.preventDefault();
+      close(text.trim());
+    }}
+  >
     <h2 id="name-dialog" class="text-[17px]">{title}</h2>
     {#if what === 'note'}<textarea class="field h-24" bind:value={text} maxlength="2000" aria-label={what}></textarea>
     {:else}<input class="field" bind:value={text} maxlength="60" aria-label={what} />{/if}
-    <div class="flex justify-end gap-2"><button type="button" class="btn btn-plain" onclick={() => close(undefined)}>Leave it</button><button class="btn btn-go" disabled={what !== 'note' && !text.trim()}>Done</button></div>
+    <div class="flex justify-end gap-2">
+      <button type="button" class="btn btn-plain" onclick={() => close(undefined)}>Leave it</button><button
+        class="btn btn-go"
+        disabled={what !== 'note' && !text.trim()}>Done</button
+      >
+    </div>
   </form>
 </dialog>

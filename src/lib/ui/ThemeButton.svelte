@@ -11,6 +11,11 @@
   }
 </script>
 
-<button class="btn btn-ghost !px-2" onclick={change} aria-label={dark ? 'Light theme' : 'Dark theme'} title={dark ? 'Light theme' : 'Dark theme'}>
+<button
+  class="btn btn-ghost !px-2"
+  onclick={change}
+  aria-label={dark ? 'Light theme' : 'Dark theme'}
+  title={dark ? 'Light theme' : 'Dark theme'}
+>
   {#if dark}<Sun size={17} />{:else}<Moon size={17} />{/if}
 </button>

@@ -1,11 +1,34 @@
 <script lang="ts">
   import type { Snippet } from 'svelte';
-  let { name, crumb = '', home = true, children }: { name: Snippet; crumb?: string; home?: boolean; children?: Snippet } = $props();
+  let {
+    name,
+    crumb = '',
+    home = true,
+    children
+  }: { name: Snippet; crumb?: string; home?: boolean; children?: Snippet } = $props();
 </script>
 
 <header class="flex h-[52px] shrink-0 items-center gap-3 bg-header px-3.5 text-[#eef2e4]">
-  <svelte:element this={home ? 'a' : 'span'} href={home ? '/' : undefined} aria-label={home ? 'To the shelf' : undefined} title={home ? 'To the shelf' : undefined} class="shrink-0">
-    <svg width="26" height="26" viewBox="0 0 24 24" fill="none" stroke="#e0b65a" stroke-width="2" stroke-linecap="round" aria-hidden="true"><path d="M10.3 21a2 2 0 0 0 3.4 0M3.3 15.3A1 1 0 0 0 4 17h16a1 1 0 0 0 .7-1.7C19.4 14 18 12.5 18 8A6 6 0 0 0 6 8c0 4.5-1.4 6-2.7 7.3" /></svg>
+  <svelte:element
+    this={home ? 'a' : 'span'}
+    href={home ? '/' : undefined}
+    aria-label={home ? 'To the shelf' : undefined}
+    title={home ? 'To the shelf' : undefined}
+    class="shrink-0"
+  >
+    <svg
+      width="26"
+      height="26"
+      viewBox="0 0 24 24"
+      fill="none"
+      stroke="#e0b65a"
+      stroke-width="2"
+      stroke-linecap="round"
+      aria-hidden="true"
+      ><path
+        d="M10.3 21a2 2 0 0 0 3.4 0M3.3 15.3A1 1 0 0 0 4 17h16a1 1 0 0 0 .7-1.7C19.4 14 18 12.5 18 8A6 6 0 0 0 6 8c0 4.5-1.4 6-2.7 7.3"
+      /></svg
+    >
   </svelte:element>
   {@render name()}
   {#if crumb}<span class="truncate text-[13px] text-[#c9d2c4]">{crumb}</span>{/if}

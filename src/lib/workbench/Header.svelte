@@ -28,7 +28,13 @@
 </script>
 
 <TopBar>
-  {#snippet name()}<div class="w-[180px] min-w-0 shrink leading-tight"><button class="block max-w-[180px] cursor-pointer truncate text-left font-display text-[17px] font-semibold" title="Rename" onclick={rename}><h1 class="inline text-[17px]">{session.project.name}</h1></button><SaveState {session} /></div>{/snippet}
+  {#snippet name()}<div class="w-[180px] min-w-0 shrink leading-tight">
+      <button
+        class="block max-w-[180px] cursor-pointer truncate text-left font-display text-[17px] font-semibold"
+        title="Rename"
+        onclick={rename}><h1 class="inline text-[17px]">{session.project.name}</h1></button
+      ><SaveState {session} />
+    </div>{/snippet}
   <a class="btn btn-ghost !px-2.5" href="/project/{session.id}/kit">Kit sheet</a>
   <span class="w-1"></span>
   {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.resume()}>▶ Go on</button>
@@ -37,11 +43,28 @@
   <button class="btn btn-ghost !px-2.5" disabled={runs.state === 'running'} onclick={step}>Step</button>
   <button class="btn btn-ghost !px-2.5" disabled={!runs.busy} onclick={() => runs.stop()}>Stop</button>
   <span class="w-[74px] font-mono text-[14px] opacity-90" data-testid="clock" aria-label="Clock">{clock}</span>
-  <select class="w-[62px] rounded-lg border border-[#51665a] bg-header px-1.5 py-1.5 text-[#eef2e4]" aria-label="Speed" title="Speed; max is as fast as it goes" value={runs.speed} onchange={(e) => runs.setSpeed(Number(e.currentTarget.value))}>
+  <select
+    class="w-[62px] rounded-lg border border-[#51665a] bg-header px-1.5 py-1.5 text-[#eef2e4]"
+    aria-label="Speed"
+    title="Speed; max is as fast as it goes"
+    value={runs.speed}
+    onchange={(e) => runs.setSpeed(Number(e.currentTarget.value))}
+  >
     {#each SPEEDS as s (s)}<option value={s}>{s === Infinity ? 'max' : `${s}×`}</option>{/each}
   </select>
-  <button class="btn btn-ghost !px-2" aria-label={w.muted ? 'Sound on' : 'Sound off'} title={w.muted ? 'Sound on' : 'Sound off'} onclick={() => (w.muted = !w.muted)}>{#if w.muted}<VolumeX size={17} />{:else}<Volume2 size={17} />{/if}</button>
-  <button class="btn btn-ghost !px-2" aria-label="Save as a file" title="Save as a file" onclick={() => saveFile(session.project)}><FileDown size={17} /></button>
+  <button
+    class="btn btn-ghost !px-2"
+    aria-label={w.muted ? 'Sound on' : 'Sound off'}
+    title={w.muted ? 'Sound on' : 'Sound off'}
+    onclick={() => (w.muted = !w.muted)}
+    >{#if w.muted}<VolumeX size={17} />{:else}<Volume2 size={17} />{/if}</button
+  >
+  <button
+    class="btn btn-ghost !px-2"
+    aria-label="Save as a file"
+    title="Save as a file"
+    onclick={() => saveFile(session.project)}><FileDown size={17} /></button
+  >
   <ThemeButton />
   <DeviceChip />
 </TopBar>

@@ -15,7 +15,12 @@ export type RunKind = 'rehearsal' | 'device';
 export class Run {
   readonly follow: Follow;
   version = $state(0);
-  constructor(readonly kind: RunKind, readonly name: string, header: TraceHeader, specs: ChannelSpec[]) {
+  constructor(
+    readonly kind: RunKind,
+    readonly name: string,
+    header: TraceHeader,
+    specs: ChannelSpec[]
+  ) {
     this.follow = new Follow(header, specs);
   }
   get trace(): Trace {
@@ -92,7 +97,14 @@ export class Runs {
     this.scrubUs = undefined;
     this.shown = 'rehearsal';
     this.here = undefined;
-    const options = { program: project.program, kit: project.kit, mat: project.mat, start: project.start, seed: this.seed, name: project.name };
+    const options = {
+      program: project.program,
+      kit: project.kit,
+      mat: project.mat,
+      start: project.start,
+      seed: this.seed,
+      name: project.name
+    };
     const plain = JSON.parse(JSON.stringify(options)) as typeof options;
     const early: Frame[] = [];
     let number = -1;
@@ -142,6 +154,10 @@ export class Runs {
     this.current = undefined;
     this.state = 'idle';
     this.scrubUs = undefined;
+  }
+  /** The bytes of a whole run in this browser, to be compared with the same run elsewhere. */
+  bytes(options: unknown): Promise<Uint8Array> {
+    return this.bench().bytes(options as never);
   }
   close(): void {
     this.worker?.terminate();

@@ -15,7 +15,9 @@ export class Workbench {
   pointed = $state<string>();
   section = $state<string>('begin');
   muted = $state(false);
-  remarks: Remark[] = $derived.by(() => lookOver({ program: this.session.project.program, kit: this.session.project.kit, mat: this.session.project.mat }));
+  remarks: Remark[] = $derived.by(() =>
+    lookOver({ program: this.session.project.program, kit: this.session.project.kit, mat: this.session.project.mat })
+  );
   notice = $state('');
 
   constructor(readonly session: Session) {

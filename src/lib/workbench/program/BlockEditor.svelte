@@ -1,7 +1,13 @@
+<script lang="ts" module>
+  import { KeyboardNavigation } from '@blockly/keyboard-navigation';
+
+  // once a page: the block library refuses styles that come twice
+  KeyboardNavigation.registerKeyboardNavigationStyles();
+</script>
+
 <script lang="ts">
   import * as Blockly from 'blockly/core';
   import * as En from 'blockly/msg/en';
-  import { KeyboardNavigation } from '@blockly/keyboard-navigation';
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
   import { newStep, catalogue } from '../../../../core/language/catalogue.ts';
@@ -28,22 +34,36 @@
   }
   /** After a gesture: what the workspace shows becomes the program. */
   function settle(label: string) {
-    if (!ws || ws.isDragging()) return;
+    if (!ws || handing || ws.isDragging()) return;
     const program = readWorkspace(ws, session.project.program);
     if (JSON.stringify(program) === JSON.stringify(session.project.program)) return;
     shown = program;
     session.program(label, program);
   }
-  const LABELS: Record<string, string> = { [Blockly.Events.BLOCK_MOVE]: 'move blocks', [Blockly.Events.BLOCK_CREATE]: 'add a block', [Blockly.Events.BLOCK_DELETE]: 'take a block out', [Blockly.Events.BLOCK_CHANGE]: 'change a value' };
+  /** a card is on its way in: until it is dropped this is one gesture */
+  let handing = false;
+  const LABELS: Record<string, string> = {
+    [Blockly.Events.BLOCK_MOVE]: 'move blocks',
+    [Blockly.Events.BLOCK_CREATE]: 'add a block',
+    [Blockly.Events.BLOCK_DELETE]: 'take a block out',
+    [Blockly.Events.BLOCK_CHANGE]: 'change a value'
+  };
   let due: ReturnType<typeof setTimeout> | undefined;
   let label = '';
   function listen(event: Blockly.Events.Abstract) {
     if (event.type === Blockly.Events.SELECTED) {
       const id = (event as Blockly.Events.Selected).newElementId;
       const block = id ? ws?.getBlockById(id) : null;
-      w.selected = block ? (block.isShadow() ? block.getParent()?.id : block.id) : undefined;
+      // the chosen block stays chosen while the tray or another panel is used
+      if (block) w.selected = block.isShadow() ? block.getParent()?.id : block.id;
+      else if (host.contains(document.activeElement)) w.selected = undefined;
     }
-    if (event.isUiEvent || event.type === Blockly.Events.BLOCK_FIELD_INTERMEDIATE_CHANGE || event.type === Blockly.Events.FINISHED_LOADING) return;
+    if (
+      event.isUiEvent ||
+      event.type === Blockly.Events.BLOCK_FIELD_INTERMEDIATE_CHANGE ||
+      event.type === Blockly.Events.FINISHED_LOADING
+    )
+      return;
     label = LABELS[event.type] ?? 'change the program';
     clearTimeout(due);
     due = setTimeout(() => settle(label), 0);
@@ -61,7 +81,11 @@
     note: async (block) => {
       const text = await names.ask('A note on this block', 'note', tagsOf(block).note ?? '');
       if (text === undefined) return;
-      if (block.type === 'routine.define') edit('note on a routine', (p) => ({ ...p, routines: p.routines.map((r) => (r.id === block.id ? { ...r, note: text || undefined } : r)) }));
+      if (block.type === 'routine.define')
+        edit('note on a routine', (p) => ({
+          ...p,
+          routines: p.routines.map((r) => (r.id === block.id ? { ...r, note: text || undefined } : r))
+        }));
       else edit('note on a block', (p) => noteOn(p, block.id, text));
     }
   };
@@ -83,14 +107,16 @@
     Blockly.setLocale(En as unknown as Record<string, string>);
     defineBlocks();
     registerMenu(actions);
-    KeyboardNavigation.registerKeyboardNavigationStyles();
     around.program = session.project.program;
     around.kit = session.project.kit;
     ws = Blockly.inject(host, {
       renderer: 'mossbell',
       theme: dark() ? THEMES.dark : THEMES.light,
       media: '/blockly/',
-      trashcan: false, sounds: false, comments: false, disable: true,
+      trashcan: false,
+      sounds: false,
+      comments: false,
+      disable: true,
       grid: { spacing: 24, length: 2, colour: dark() ? '#37423b' : '#d8d9c8', snap: false },
       move: { scrollbars: true, drag: true, wheel: true },
       zoom: { controls: false, wheel: false, pinch: true, startScale: 1, maxScale: 2, minScale: 0.4 }
@@ -101,7 +127,8 @@
     ws.addChangeListener(listen);
     bringIn(ws, shown, session.project.program);
     shown = session.project.program;
-    host.dataset.ready = '1';
+    document.querySelectorAll('.blocklyComputeCanvas').forEach((e) => e.setAttribute('aria-hidden', 'true'));
+    requestAnimationFrame(() => (host.dataset.ready = '1'));
     const theme = () => ws?.setTheme(dark() ? THEMES.dark : THEMES.light);
     window.addEventListener('mossbell:theme', theme);
     const resize = new ResizeObserver(() => ws && Blockly.svgResize(ws));
@@ -168,8 +195,18 @@
         block.setTooltip(`Note: ${note}`);
       }
       const top = block.getRootBlock();
-      root.classList.toggle('mb-parked', block === top && program.stacks.some((s) => s.parked && s.steps[0]?.id === top.id));
-      root.classList.toggle('mb-loose', block === top && !block.isShadow() && !program.stacks.some((s) => s.parked && s.steps[0]?.id === top.id) && block.type !== 'routine.define' && catalogue.get(block.type)?.shape !== 'starter');
+      root.classList.toggle(
+        'mb-parked',
+        block === top && program.stacks.some((s) => s.parked && s.steps[0]?.id === top.id)
+      );
+      root.classList.toggle(
+        'mb-loose',
+        block === top &&
+          !block.isShadow() &&
+          !program.stacks.some((s) => s.parked && s.steps[0]?.id === top.id) &&
+          block.type !== 'routine.define' &&
+          catalogue.get(block.type)?.shape !== 'starter'
+      );
       root.classList.toggle('mb-off', block.hasDisabledReason('off'));
     }
   }
@@ -186,7 +223,9 @@
     for (const id of lit) ws?.getBlockById(id)?.getSvgRoot().classList.add('mb-running');
     litNow = lit;
   });
-  const failed = $derived(runs.run && runs.run.version >= 0 ? runs.run.trace.events.find((e) => e.type === 'error')?.block : undefined);
+  const failed = $derived(
+    runs.run && runs.run.version >= 0 ? runs.run.trace.events.find((e) => e.type === 'error')?.block : undefined
+  );
   let failedNow: string | undefined;
   $effect(() => {
     if (failedNow) ws?.getBlockById(failedNow)?.getSvgRoot().classList.remove('mb-failed');
@@ -208,7 +247,8 @@
       block.select();
       const view = ws!.getMetricsManager().getViewMetrics(true);
       const { x, y } = block.getRelativeToSurfaceXY();
-      if (x < view.left || y < view.top || x > view.left + view.width - 60 || y > view.top + view.height - 30) ws!.centerOnBlock(id!);
+      if (x < view.left || y < view.top || x > view.left + view.width - 60 || y > view.top + view.height - 30)
+        ws!.centerOnBlock(id!);
     }
   });
   function hover(event: PointerEvent) {
@@ -220,14 +260,39 @@
   export function dragIn(kind: string, event: PointerEvent) {
     if (!ws) return;
     const scale = ws.scale;
-    const at = Blockly.utils.svgMath.screenToWsCoordinates(ws, new Blockly.utils.Coordinate(event.clientX - 14 * scale, event.clientY - 14 * scale));
+    const at = Blockly.utils.svgMath.screenToWsCoordinates(
+      ws,
+      new Blockly.utils.Coordinate(event.clientX - 14 * scale, event.clientY - 14 * scale)
+    );
+    handing = true;
+    const dropped = () => {
+      window.removeEventListener('pointerup', dropped, true);
+      window.removeEventListener('pointercancel', dropped, true);
+      setTimeout(() => {
+        handing = false;
+        settle('add a block');
+      }, 0);
+    };
+    window.addEventListener('pointerup', dropped, true);
+    window.addEventListener('pointercancel', dropped, true);
     // the sheet must not move under the hand: the drag switches this on again when it ends
     ws.setResizesEnabled(false);
     Blockly.Events.setGroup(true);
     const block = create(kind, at.x, at.y);
     Blockly.Events.setGroup(false);
     if (!block) return;
-    block.getSvgRoot().dispatchEvent(new PointerEvent('pointerdown', { bubbles: true, clientX: event.clientX, clientY: event.clientY, pointerId: event.pointerId, pointerType: event.pointerType, button: 0, buttons: 1, isPrimary: true }));
+    block.getSvgRoot().dispatchEvent(
+      new PointerEvent('pointerdown', {
+        bubbles: true,
+        clientX: event.clientX,
+        clientY: event.clientY,
+        pointerId: event.pointerId,
+        pointerType: event.pointerType,
+        button: 0,
+        buttons: 1,
+        isPrimary: true
+      })
+    );
   }
   function create(kind: string, x: number, y: number): Blockly.BlockSvg | undefined {
     const { program } = session.project;
@@ -235,9 +300,15 @@
     for (const b of ws!.getAllBlocks(false)) ids.add(b.id);
     if (kind === 'routine.define') {
       const name = `routine ${program.routines.length + 1}`;
-      return Blockly.serialization.blocks.append({ type: kind, id: freshId(ids, 'r'), fields: { NAME: name }, x, y }, ws!) as Blockly.BlockSvg;
+      return Blockly.serialization.blocks.append(
+        { type: kind, id: freshId(ids, 'r'), fields: { NAME: name }, x, y },
+        ws!
+      ) as Blockly.BlockSvg;
     }
-    return Blockly.serialization.blocks.append({ ...stateOf(newStep(kind, freshId(ids), program)), x, y }, ws!) as Blockly.BlockSvg;
+    return Blockly.serialization.blocks.append(
+      { ...stateOf(newStep(kind, freshId(ids), program)), x, y },
+      ws!
+    ) as Blockly.BlockSvg;
   }
   /** A card was activated by key or click: below the chosen block if it fits there, otherwise in a free place. */
   export function add(kind: string) {
@@ -248,10 +319,17 @@
     const block = create(kind, 24, y);
     if (block && chosen && !chosen.isShadow()) {
       if (block.outputConnection) {
-        const free = chosen.inputList.find((i) => i.type === Blockly.inputs.inputTypes.VALUE && (!i.connection!.targetBlock() || i.connection!.targetBlock()!.isShadow()) && ws!.connectionChecker.canConnect(block.outputConnection, i.connection, false));
+        const free = chosen.inputList.find(
+          (i) =>
+            i.type === Blockly.inputs.inputTypes.VALUE &&
+            (!i.connection!.targetBlock() || i.connection!.targetBlock()!.isShadow()) &&
+            ws!.connectionChecker.canConnect(block.outputConnection, i.connection, false)
+        );
         free?.connection!.connect(block.outputConnection);
       } else if (block.previousConnection) {
-        const inner = chosen.inputList.find((i) => i.type === Blockly.inputs.inputTypes.STATEMENT && !i.connection!.targetBlock());
+        const inner = chosen.inputList.find(
+          (i) => i.type === Blockly.inputs.inputTypes.STATEMENT && !i.connection!.targetBlock()
+        );
         const below = inner?.connection ?? chosen.nextConnection;
         if (below) below.connect(block.previousConnection);
       }
@@ -273,10 +351,21 @@
   /** Where a block dropped means to take it out. */
   export function trayArea(area: () => DOMRect) {
     if (!ws) return;
-    ws.getComponentManager().addComponent({ component: new TrayArea(area), weight: 1, capabilities: [Blockly.ComponentManager.Capability.DELETE_AREA, Blockly.ComponentManager.Capability.DRAG_TARGET] });
+    ws.getComponentManager().addComponent({
+      component: new TrayArea(area),
+      weight: 1,
+      capabilities: [Blockly.ComponentManager.Capability.DELETE_AREA, Blockly.ComponentManager.Capability.DRAG_TARGET]
+    });
     ws.recordDragTargets();
   }
 </script>
 
-<div bind:this={host} class="mb-editor h-full w-full" role="presentation" onpointermove={hover} onpointerleave={() => (w.pointed = undefined)} data-testid="blocks"></div>
+<div
+  bind:this={host}
+  class="mb-editor h-full w-full"
+  role="presentation"
+  onpointermove={hover}
+  onpointerleave={() => (w.pointed = undefined)}
+  data-testid="blocks"
+></div>
 <NameDialog bind:this={names} />

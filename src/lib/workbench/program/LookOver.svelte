@@ -11,25 +11,49 @@
   });
 </script>
 
-<div class="absolute top-2 right-2 z-30 flex max-h-[calc(100%-1rem)] w-[390px] max-w-[calc(100%-1rem)] flex-col rounded-xl border border-rule bg-card shadow-lg" role="region" aria-label="Look-over">
-  <div class="flex items-center justify-between border-b border-rule px-3 py-2"><h3 class="text-[16px]">Look-over</h3><button class="chip" onclick={close}>Close</button></div>
+<div
+  class="absolute top-2 right-2 z-30 flex max-h-[calc(100%-1rem)] w-[390px] max-w-[calc(100%-1rem)] flex-col rounded-xl border border-rule bg-card shadow-lg"
+  role="region"
+  aria-label="Look-over"
+>
+  <div class="flex items-center justify-between border-b border-rule px-3 py-2">
+    <h3 class="text-[16px]">Look-over</h3>
+    <button class="chip" onclick={close}>Close</button>
+  </div>
   <div class="flex flex-col gap-2 overflow-auto p-3">
     {#each w.remarks as remark, i (remark.rule + remark.blocks.join() + i)}
-      <article class={remark.severity === 'consider' ? 'rounded-[10px] border border-rule bg-paper px-3 py-2' : 'remark'}>
-        <small class="font-semibold {remark.severity === 'consider' ? 'text-soft' : 'text-clay'}">{remark.severity}</small>
+      <article
+        class={remark.severity === 'consider' ? 'rounded-[10px] border border-rule bg-paper px-3 py-2' : 'remark'}
+      >
+        <small class="font-semibold {remark.severity === 'consider' ? 'text-soft' : 'text-clay'}"
+          >{remark.severity}</small
+        >
         <p class="font-semibold">{remark.says}</p>
         <p>{remark.todo}</p>
         <div class="mt-1.5 flex flex-wrap gap-1.5">
-          {#each remark.blocks as id (id)}<button class="chip max-w-full truncate !bg-transparent !px-1 underline" onpointerenter={() => (w.pointed = id)} onpointerleave={() => (w.pointed = undefined)} onclick={() => { w.selected = undefined; w.selected = id; }}>{names.get(id) ?? id}</button>{/each}
+          {#each remark.blocks as id (id)}<button
+              class="chip max-w-full truncate !bg-transparent !px-1 underline"
+              onpointerenter={() => (w.pointed = id)}
+              onpointerleave={() => (w.pointed = undefined)}
+              onclick={() => {
+                w.selected = undefined;
+                w.selected = id;
+              }}>{names.get(id) ?? id}</button
+            >{/each}
         </div>
         {#if remark.mends.length}
           <div class="mt-1.5 flex flex-wrap gap-1.5">
-            {#each remark.mends as mend (mend.label)}<button class="btn btn-plain !px-2.5 !py-1 text-[13px]" onclick={() => w.mend(mend)}>{mend.label}</button>{/each}
+            {#each remark.mends as mend (mend.label)}<button
+                class="btn btn-plain !px-2.5 !py-1 text-[13px]"
+                onclick={() => w.mend(mend)}>{mend.label}</button
+              >{/each}
           </div>
         {/if}
       </article>
     {:else}
-      <p class="text-moss">Nothing to remark. Every socket that the program uses holds the right part, and what it starts it also stops.</p>
+      <p class="text-moss">
+        Nothing to remark. Every socket that the program uses holds the right part, and what it starts it also stops.
+      </p>
     {/each}
   </div>
 </div>

@@ -31,36 +31,79 @@
       {/each}
     </div>
     <span class="flex-1"></span>
-    <button class="chip !px-1.5" aria-label={undoable ? `Undo: ${undoable}` : 'Undo'} title={undoable ? `Undo: ${undoable} (Ctrl Z)` : 'Nothing to undo'} disabled={!undoable} onclick={() => w.session.undo()}><Undo size={16} class={undoable ? '' : 'opacity-40'} /></button>
-    <button class="chip !px-1.5" aria-label={redoable ? `Redo: ${redoable}` : 'Redo'} title={redoable ? `Redo: ${redoable} (Ctrl Y)` : 'Nothing to redo'} disabled={!redoable} onclick={() => w.session.redo()}><Redo size={16} class={redoable ? '' : 'opacity-40'} /></button>
-    <button class="chip !px-1.5" aria-label="Reckoner" title="Reckoner: wheels and turns" aria-pressed={reckoning} onclick={() => (reckoning = !reckoning)}><Calculator size={16} /></button>
+    <button
+      class="chip !px-1.5"
+      aria-label={undoable ? `Undo: ${undoable}` : 'Undo'}
+      title={undoable ? `Undo: ${undoable} (Ctrl Z)` : 'Nothing to undo'}
+      disabled={!undoable}
+      onclick={() => w.session.undo()}><Undo size={16} class={undoable ? '' : 'opacity-40'} /></button
+    >
+    <button
+      class="chip !px-1.5"
+      aria-label={redoable ? `Redo: ${redoable}` : 'Redo'}
+      title={redoable ? `Redo: ${redoable} (Ctrl Y)` : 'Nothing to redo'}
+      disabled={!redoable}
+      onclick={() => w.session.redo()}><Redo size={16} class={redoable ? '' : 'opacity-40'} /></button
+    >
+    <button
+      class="chip !px-1.5"
+      aria-label="Reckoner"
+      title="Reckoner: wheels and turns"
+      aria-pressed={reckoning}
+      onclick={() => (reckoning = !reckoning)}><Calculator size={16} /></button
+    >
     {#if w.toCheck.length}
-      <button class="chip !border !border-solid !border-[var(--clayrule)] !bg-[var(--claywash)] !text-clay" aria-expanded={looking} onclick={() => (looking = !looking)}>{w.toCheck.length} to check</button>
+      <button
+        class="chip !border !border-solid !border-[var(--clayrule)] !bg-[var(--claywash)] !text-clay"
+        aria-expanded={looking}
+        onclick={() => (looking = !looking)}>{w.toCheck.length} to check</button
+      >
     {:else}
       <button class="chip !text-moss" aria-expanded={looking} onclick={() => (looking = !looking)}>Look-over</button>
     {/if}
   </div>
-  {#if w.notice}<div class="remark !rounded-none border-x-0 border-t-0 text-clay" role="alert">{w.notice} <button class="chip underline" onclick={() => (w.notice = '')}>Close</button></div>{/if}
+  {#if w.notice}<div class="remark !rounded-none border-x-0 border-t-0 text-clay" role="alert">
+      {w.notice} <button class="chip underline" onclick={() => (w.notice = '')}>Close</button>
+    </div>{/if}
   <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {mode === 'both' ? '1fr 1fr' : '1fr'}">
     <div class="relative min-h-0 min-w-0 {mode === 'notebook' ? 'hidden' : ''}">
       <BlockEditor bind:this={editor} />
       {#if w.session.project.program.stacks.length === 0 && w.session.project.program.routines.length === 0}
-        <div class="pointer-events-none absolute inset-x-6 top-8 max-w-sm rounded-xl border border-dashed border-rule bg-paper/90 p-4 text-soft">Drag <b class="text-ink">At the start</b> from the tray on the right to here, then hang a block from <b class="text-ink">Move</b> below it. Press <b class="text-ink">Rehearse</b> after nearly every change.</div>
+        <div
+          class="pointer-events-none absolute inset-x-6 top-8 max-w-sm rounded-xl border border-dashed border-rule bg-paper/90 p-4 text-soft"
+        >
+          Drag <b class="text-ink">At the start</b> from the tray on the right to here, then hang a block from
+          <b class="text-ink">Move</b>
+          below it. Press <b class="text-ink">Rehearse</b> after nearly every change.
+        </div>
       {/if}
       <div class="absolute right-5 bottom-5 flex gap-1 rounded-lg border border-rule bg-card p-0.5">
-        <button class="chip !px-1.5" aria-label="Smaller" title="Smaller" onclick={() => editor.zoom(-1)}><ZoomOut size={16} /></button>
-        <button class="chip !px-1.5" aria-label="Larger" title="Larger" onclick={() => editor.zoom(1)}><ZoomIn size={16} /></button>
-        <button class="chip !px-1.5" aria-label="Fit the program" title="Fit the program" onclick={() => editor.zoom(0)}><Maximize size={16} /></button>
+        <button class="chip !px-1.5" aria-label="Smaller" title="Smaller" onclick={() => editor.zoom(-1)}
+          ><ZoomOut size={16} /></button
+        >
+        <button class="chip !px-1.5" aria-label="Larger" title="Larger" onclick={() => editor.zoom(1)}
+          ><ZoomIn size={16} /></button
+        >
+        <button class="chip !px-1.5" aria-label="Fit the program" title="Fit the program" onclick={() => editor.zoom(0)}
+          ><Maximize size={16} /></button
+        >
       </div>
     </div>
     {#if mode === 'both'}
       <div class="min-h-0 min-w-0 border-l border-rule">
-        {#await import('./PythonPane.svelte')}<p class="p-4 text-soft">Printing the text ...</p>{:then { default: PythonPane }}<PythonPane />{/await}
+        {#await import('./PythonPane.svelte')}<p class="p-4 text-soft">
+            Printing the text ...
+          </p>{:then { default: PythonPane }}<PythonPane />{/await}
       </div>
     {:else if mode === 'notebook'}
       <label class="flex min-h-0 flex-col gap-2 bg-paper p-4">
         <span class="text-soft">The idea in plain words: what happens at the start, what happens when ...</span>
-        <textarea class="field min-h-0 flex-1 resize-none !bg-card text-[15px] leading-relaxed" value={w.session.project.notebook} onchange={(e) => w.session.change('write in the notebook', { ...w.session.project, notebook: e.currentTarget.value })}></textarea>
+        <textarea
+          class="field min-h-0 flex-1 resize-none !bg-card text-[15px] leading-relaxed"
+          value={w.session.project.notebook}
+          onchange={(e) =>
+            w.session.change('write in the notebook', { ...w.session.project, notebook: e.currentTarget.value })}
+        ></textarea>
       </label>
     {/if}
     {#if looking}<LookOver close={() => (looking = false)} />{/if}

@@ -22,8 +22,17 @@
           const builder = new RangeSetBuilder<Decoration>();
           printed.blocks.forEach((block, i) => {
             if (!block || i >= tr.state.doc.lines) return;
-            const cls = e.value.running.includes(block) ? 'mb-line-running' : block === e.value.pointed ? 'mb-line-pointed' : '';
-            if (cls) builder.add(tr.state.doc.line(i + 1).from, tr.state.doc.line(i + 1).from, Decoration.line({ class: cls }));
+            const cls = e.value.running.includes(block)
+              ? 'mb-line-running'
+              : block === e.value.pointed
+                ? 'mb-line-pointed'
+                : '';
+            if (cls)
+              builder.add(
+                tr.state.doc.line(i + 1).from,
+                tr.state.doc.line(i + 1).from,
+                Decoration.line({ class: cls })
+              );
           });
           return builder.finish();
         }
@@ -44,22 +53,52 @@
       parent: host,
       state: EditorState.create({
         doc: printed.text,
-        extensions: [lineNumbers(), python(), syntaxHighlighting(colours), EditorState.readOnly.of(true), EditorView.editable.of(false), EditorView.contentAttributes.of({ 'aria-label': 'Python text of the program', tabindex: '0' }), litField, EditorView.theme({ '&': { height: '100%', fontSize: '13px', backgroundColor: 'var(--paper)', color: 'var(--ink)' }, '.cm-content': { fontFamily: 'var(--font-mono)' }, '.cm-gutters': { backgroundColor: 'var(--linen)', color: 'var(--soft)', borderRight: '1px solid var(--rule)' }, '.mb-line-running': { backgroundColor: 'color-mix(in srgb, #b5842a 26%, transparent)' }, '.mb-line-pointed': { backgroundColor: 'color-mix(in srgb, var(--water) 18%, transparent)' } })]
+        extensions: [
+          lineNumbers(),
+          python(),
+          syntaxHighlighting(colours),
+          EditorState.readOnly.of(true),
+          EditorView.editable.of(false),
+          EditorView.contentAttributes.of({ 'aria-label': 'Python text of the program', tabindex: '0' }),
+          litField,
+          EditorView.theme({
+            '&': { height: '100%', fontSize: '13px', backgroundColor: 'var(--paper)', color: 'var(--ink)' },
+            '.cm-content': { fontFamily: 'var(--font-mono)' },
+            '.cm-gutters': {
+              backgroundColor: 'var(--linen)',
+              color: 'var(--soft)',
+              borderRight: '1px solid var(--rule)'
+            },
+            '.mb-line-running': { backgroundColor: 'color-mix(in srgb, #b5842a 26%, transparent)' },
+            '.mb-line-pointed': { backgroundColor: 'color-mix(in srgb, var(--water) 18%, transparent)' }
+          })
+        ]
       })
     });
     return () => view?.destroy();
   });
   $effect(() => {
     const { text } = printed;
-    if (view && view.state.doc.toString() !== text) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } });
+    if (view && view.state.doc.toString() !== text)
+      view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } });
   });
   $effect(() => {
     view?.dispatch({ effects: setLit.of({ pointed: w.pointed ?? w.selected, running: w.runs.lit }) });
   });
   function hover(event: PointerEvent) {
     const at = view?.posAtCoords({ x: event.clientX, y: event.clientY });
-    w.pointed = at === null || at === undefined ? undefined : (printed.blocks[view!.state.doc.lineAt(at).number - 1] ?? undefined);
+    w.pointed =
+      at === null || at === undefined
+        ? undefined
+        : (printed.blocks[view!.state.doc.lineAt(at).number - 1] ?? undefined);
   }
 </script>
 
-<div bind:this={host} class="h-full overflow-hidden" onpointermove={hover} onpointerleave={() => (w.pointed = undefined)} role="presentation" data-testid="python"></div>
+<div
+  bind:this={host}
+  class="h-full overflow-hidden"
+  onpointermove={hover}
+  onpointerleave={() => (w.pointed = undefined)}
+  role="presentation"
+  data-testid="python"
+></div>

@@ -18,7 +18,9 @@
   const turns = $derived(page === 'distance' ? turnsForDistance(distance, d) : turnsForAngle(angle, t, d));
   const show = (n: number, places: number) => (Number.isFinite(n) ? n.toFixed(places) : '...');
 
-  const step = $derived(w.selected ? [...allSteps(w.session.project.program)].find((s) => s.id === w.selected) : undefined);
+  const step = $derived(
+    w.selected ? [...allSteps(w.session.project.program)].find((s) => s.id === w.selected) : undefined
+  );
   /** where the number can go: the amount of a measured block, in turns, or its first number */
   const target = $derived.by(() => {
     if (!step || !catalogue.has(step.kind)) return undefined;
@@ -34,27 +36,77 @@
     if (!step || !target) return;
     const value = Math.round(turns * 1000) / 1000;
     let program = setSlot(w.session.project.program, step.id, target.slot, value);
-    if (target.unit) program = changeStep(program, step.id, (s) => ({ ...s, slots: { ...s.slots, unit: target.unit! } }));
+    if (target.unit)
+      program = changeStep(program, step.id, (s) => ({ ...s, slots: { ...s.slots, unit: target.unit! } }));
     w.session.program('put a reckoned number into a block', program);
   }
 </script>
 
-<div class="absolute bottom-2 left-2 z-30 w-[340px] max-w-[calc(100%-1rem)] rounded-xl border border-rule bg-card shadow-lg" role="region" aria-label="Reckoner">
-  <div class="flex items-center justify-between border-b border-rule px-3 py-2"><h3 class="text-[16px]">Reckoner</h3><button class="chip" onclick={close}>Close</button></div>
+<div
+  class="absolute bottom-2 left-2 z-30 w-[340px] max-w-[calc(100%-1rem)] rounded-xl border border-rule bg-card shadow-lg"
+  role="region"
+  aria-label="Reckoner"
+>
+  <div class="flex items-center justify-between border-b border-rule px-3 py-2">
+    <h3 class="text-[16px]">Reckoner</h3>
+    <button class="chip" onclick={close}>Close</button>
+  </div>
   <div class="flex flex-col gap-2.5 p-3">
-    <div class="flex gap-1"><button class="chip" aria-pressed={page === 'distance'} onclick={() => (page = 'distance')}>Turns for a distance</button><button class="chip" aria-pressed={page === 'angle'} onclick={() => (page = 'angle')}>Turns for an angle</button></div>
-    <label class="flex items-center justify-between gap-2">Wheel diameter <span><input class="field w-24 text-right font-mono" type="number" step="0.1" min="0.1" value={d} oninput={(e) => (diameter = e.currentTarget.valueAsNumber)} /> cm</span></label>
+    <div class="flex gap-1">
+      <button class="chip" aria-pressed={page === 'distance'} onclick={() => (page = 'distance')}
+        >Turns for a distance</button
+      ><button class="chip" aria-pressed={page === 'angle'} onclick={() => (page = 'angle')}>Turns for an angle</button>
+    </div>
+    <label class="flex items-center justify-between gap-2"
+      >Wheel diameter <span
+        ><input
+          class="field w-24 text-right font-mono"
+          type="number"
+          step="0.1"
+          min="0.1"
+          value={d}
+          oninput={(e) => (diameter = e.currentTarget.valueAsNumber)}
+        /> cm</span
+      ></label
+    >
     {#if page === 'distance'}
-      <label class="flex items-center justify-between gap-2">Distance <span><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={distance} /> cm</span></label>
+      <label class="flex items-center justify-between gap-2"
+        >Distance <span
+          ><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={distance} /> cm</span
+        ></label
+      >
     {:else}
-      <label class="flex items-center justify-between gap-2">Track width <span><input class="field w-24 text-right font-mono" type="number" step="0.1" min="0.1" value={t} oninput={(e) => (track = e.currentTarget.valueAsNumber)} /> cm</span></label>
-      <label class="flex items-center justify-between gap-2">Angle, on the spot <span><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={angle} /> &nbsp;°&nbsp;</span></label>
+      <label class="flex items-center justify-between gap-2"
+        >Track width <span
+          ><input
+            class="field w-24 text-right font-mono"
+            type="number"
+            step="0.1"
+            min="0.1"
+            value={t}
+            oninput={(e) => (track = e.currentTarget.valueAsNumber)}
+          /> cm</span
+        ></label
+      >
+      <label class="flex items-center justify-between gap-2"
+        >Angle, on the spot <span
+          ><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={angle} /> &nbsp;°&nbsp;</span
+        ></label
+      >
     {/if}
-    <dl class="grid grid-cols-[1fr_auto] gap-x-3 gap-y-1 rounded-lg bg-linen p-2.5 font-mono text-[13px]" aria-live="polite">
-      <dt>one turn rolls</dt><dd class="text-right">{show(circumference(d), 1)} cm</dd>
-      {#if page === 'angle'}<dt>each wheel rolls</dt><dd class="text-right">{show(rollForAngle(angle, t), 2)} cm</dd>{/if}
-      <dt class="font-bold">wheel turns</dt><dd class="text-right font-bold" data-testid="turns">{show(turns, page === 'distance' ? 2 : 3)}</dd>
+    <dl
+      class="grid grid-cols-[1fr_auto] gap-x-3 gap-y-1 rounded-lg bg-linen p-2.5 font-mono text-[13px]"
+      aria-live="polite"
+    >
+      <dt>one turn rolls</dt>
+      <dd class="text-right">{show(circumference(d), 1)} cm</dd>
+      {#if page === 'angle'}<dt>each wheel rolls</dt>
+        <dd class="text-right">{show(rollForAngle(angle, t), 2)} cm</dd>{/if}
+      <dt class="font-bold">wheel turns</dt>
+      <dd class="text-right font-bold" data-testid="turns">{show(turns, page === 'distance' ? 2 : 3)}</dd>
     </dl>
-    <button class="btn btn-plain justify-center" disabled={!target || !good(turns)} onclick={put}>{target ? `Put into the block: ${target.name}` : 'Choose a block with a number first'}</button>
+    <button class="btn btn-plain justify-center" disabled={!target || !good(turns)} onclick={put}
+      >{target ? `Put into the block: ${target.name}` : 'Choose a block with a number first'}</button
+    >
   </div>
 </div>

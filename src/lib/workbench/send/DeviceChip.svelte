@@ -4,8 +4,29 @@
   const w = useWorkbench();
   const d = w.device;
   let open = $state(false);
-  const dot = $derived({ 'not plugged in': '#9aa396', starting: '#e0b65a', 'library missing': '#e8a06a', ready: '#8fd16f', sending: '#e0b65a', 'busy running': '#8fd16f', 'on battery': '#e0b65a', flat: '#e8846a' }[d.status]);
-  const words = $derived(d.status === 'sending' && d.progress ? `sending ${Math.round(d.progress.share * 100)} %` : d.status === 'on battery' ? (d.running ? 'unplugged, running' : 'unplugged, on battery') : d.status === 'ready' ? 'plugged in' : d.status);
+  const dot = $derived(
+    {
+      'not plugged in': '#9aa396',
+      starting: '#e0b65a',
+      'library missing': '#e8a06a',
+      ready: '#8fd16f',
+      sending: '#e0b65a',
+      'busy running': '#8fd16f',
+      'on battery': '#e0b65a',
+      flat: '#e8846a'
+    }[d.status]
+  );
+  const words = $derived(
+    d.status === 'sending' && d.progress
+      ? `sending ${Math.round(d.progress.share * 100)} %`
+      : d.status === 'on battery'
+        ? d.running
+          ? 'unplugged, running'
+          : 'unplugged, on battery'
+        : d.status === 'ready'
+          ? 'plugged in'
+          : d.status
+  );
   async function plug() {
     await d.plugIn();
     open = true;
@@ -22,46 +43,110 @@
   let root: HTMLElement;
 </script>
 
-<svelte:window onkeydown={(e) => e.key === 'Escape' && (open = false)} onpointerdown={(e) => open && !d.progress && !root.contains(e.target as Node) && (open = false)} />
+<svelte:window
+  onkeydown={(e) => e.key === 'Escape' && (open = false)}
+  onpointerdown={(e) => open && !d.progress && !root.contains(e.target as Node) && (open = false)}
+/>
 
 <div class="relative ml-auto" bind:this={root}>
   <div class="flex items-center gap-2 rounded-full bg-[#33463b] py-1 pr-1.5 pl-3 whitespace-nowrap">
-    <button class="flex cursor-pointer items-center gap-2" aria-expanded={open} onclick={() => (open = !open)} data-testid="chip">
-      <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i>{d.unit.name} · {words}{#if d.powered && d.charge !== undefined}<span class="tabular-nums"> · {Math.round(d.charge * 100)} %</span>{/if}
+    <button
+      class="flex cursor-pointer items-center gap-2"
+      aria-expanded={open}
+      onclick={() => (open = !open)}
+      data-testid="chip"
+    >
+      <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i>{d.unit.name} · {words}{#if d.powered && d.charge !== undefined}<span
+          class="tabular-nums"
+        >
+          · {Math.round(d.charge * 100)} %</span
+        >{/if}
     </button>
-    {#if !d.powered}<button class="btn btn-ghost !rounded-full !px-3 !py-1" onclick={plug}>Plug in</button>{:else}<button class="btn btn-go !rounded-full !px-3 !py-1" disabled={!!d.progress || (d.running && !d.canInterrupt)} onclick={send}>Send</button>{/if}
+    {#if !d.powered}<button class="btn btn-ghost !rounded-full !px-3 !py-1" onclick={plug}>Plug in</button
+      >{:else}<button
+        class="btn btn-go !rounded-full !px-3 !py-1"
+        disabled={!!d.progress || (d.running && !d.canInterrupt)}
+        onclick={send}>Send</button
+      >{/if}
   </div>
   {#if open}
-    <div class="absolute top-[calc(100%+10px)] right-0 z-50 flex w-[390px] flex-col gap-3 rounded-xl border border-rule bg-card p-4 text-ink shadow-xl" role="region" aria-label="Device">
-      <div class="flex items-center justify-between"><h3 class="text-[17px]">The device</h3><button class="chip" onclick={() => (open = false)}>Close</button></div>
-      <label class="flex items-center justify-between gap-3">Stand-in in the yard
-        <select class="field !py-1" value={d.unit.name} disabled={!!d.progress || d.running} onchange={(e) => d.choose(e.currentTarget.value)}>{#each STAND_INS as s (s.serial)}<option>{s.name}</option>{/each}</select>
+    <div
+      class="absolute top-[calc(100%+10px)] right-0 z-50 flex w-[390px] flex-col gap-3 rounded-xl border border-rule bg-card p-4 text-ink shadow-xl"
+      role="region"
+      aria-label="Device"
+    >
+      <div class="flex items-center justify-between">
+        <h2 class="text-[17px]">The device</h2>
+        <button class="chip" onclick={() => (open = false)}>Close</button>
+      </div>
+      <label class="flex items-center justify-between gap-3"
+        >Stand-in in the yard
+        <select
+          class="field !py-1"
+          value={d.unit.name}
+          disabled={!!d.progress || d.running}
+          onchange={(e) => d.choose(e.currentTarget.value)}
+          >{#each STAND_INS as s (s.serial)}<option>{s.name}</option>{/each}</select
+        >
       </label>
       <dl class="grid grid-cols-[1fr_auto] gap-y-1 rounded-lg bg-linen px-3 py-2">
-        <dt class="text-soft">State</dt><dd data-testid="state">{words}</dd>
-        <dt class="text-soft">Cable</dt><dd>{d.plugged ? 'plugged in' : 'out'}</dd>
-        {#if d.powered}<dt class="text-soft">Board library</dt><dd>{d.hasLibrary ? 'there' : 'missing'}</dd><dt class="text-soft">Battery</dt><dd class="tabular-nums">{Math.round((d.charge ?? 0) * 100)} %</dd>{/if}
+        <dt class="text-soft">State</dt>
+        <dd data-testid="state">{words}</dd>
+        <dt class="text-soft">Cable</dt>
+        <dd>{d.plugged ? 'plugged in' : 'out'}</dd>
+        {#if d.powered}<dt class="text-soft">Board library</dt>
+          <dd>{d.hasLibrary ? 'there' : 'missing'}</dd>
+          <dt class="text-soft">Battery</dt>
+          <dd class="tabular-nums">{Math.round((d.charge ?? 0) * 100)} %</dd>{/if}
       </dl>
       {#if d.progress}
-        <div><p class="mb-1">{d.progress.says}</p>
-          <progress class="h-2 w-full accent-brass" value={d.progress.share} max="1">{Math.round(d.progress.share * 100)} %</progress></div>
+        <div>
+          <p class="mb-1">{d.progress.says}</p>
+          <progress class="h-2 w-full accent-brass" value={d.progress.share} max="1"
+            >{Math.round(d.progress.share * 100)} %</progress
+          >
+        </div>
       {/if}
       {#if d.question}
         <div class="rounded-lg border border-rule bg-paper p-3" role="alertdialog" aria-label="Board library">
-          <p class="mb-2">{d.unit.name} has MicroPython {d.question.found.micropython}, but {d.question.found.library ? `an old board library (${d.question.found.library})` : 'no board library'}. Programs need it. Put it there? It takes a moment, once.</p>
-          <div class="flex gap-2"><button class="btn btn-go !py-1" onclick={() => d.question?.answer(true)}>Install the library</button><button class="btn btn-plain !py-1" onclick={() => d.question?.answer(false)}>Not now</button></div>
+          <p class="mb-2">
+            {d.unit.name} has MicroPython {d.question.found.micropython}, but {d.question.found.library
+              ? `an old board library (${d.question.found.library})`
+              : 'no board library'}. Programs need it. Put it there? It takes a moment, once.
+          </p>
+          <div class="flex gap-2">
+            <button class="btn btn-go !py-1" onclick={() => d.question?.answer(true)}>Install the library</button
+            ><button class="btn btn-plain !py-1" onclick={() => d.question?.answer(false)}>Not now</button>
+          </div>
         </div>
       {/if}
-      {#if d.message}<p class={d.mood === 'bad' ? 'remark text-clay' : 'rounded-[10px] bg-[var(--mosswash)] px-3 py-2 text-moss'} role="status" data-testid="device-message">{d.message}</p>{/if}
-      {#if d.unread}<p class="rounded-[10px] bg-[var(--mosswash)] px-3 py-2 text-moss">It ran on its own. Plug it in to see in the trace what it did.</p>{/if}
+      {#if d.message}<p
+          class={d.mood === 'bad' ? 'remark text-clay' : 'rounded-[10px] bg-[var(--mosswash)] px-3 py-2 text-moss'}
+          role="status"
+          data-testid="device-message"
+        >
+          {d.message}
+        </p>{/if}
+      {#if d.unread}<p class="rounded-[10px] bg-[var(--mosswash)] px-3 py-2 text-moss">
+          It ran on its own. Plug it in to see in the trace what it did.
+        </p>{/if}
       <div class="flex flex-wrap gap-2">
-        {#if d.plugged}<button class="btn btn-plain" onclick={unplug}>Unplug</button>{:else}<button class="btn btn-go" onclick={plug}>Plug in</button>{/if}
-        {#if d.progress}<button class="btn btn-plain" onclick={() => d.cancel()}>Cancel</button>{:else if d.plugged}<button class="btn btn-go" onclick={send}>Send the program</button>{/if}
+        {#if d.plugged}<button class="btn btn-plain" onclick={unplug}>Unplug</button>{:else}<button
+            class="btn btn-go"
+            onclick={plug}>Plug in</button
+          >{/if}
+        {#if d.progress}<button class="btn btn-plain" onclick={() => d.cancel()}>Cancel</button
+          >{:else if d.plugged}<button class="btn btn-go" onclick={send}>Send the program</button>{/if}
         {#if d.powered && !d.progress}
-          {#if d.running}<button class="btn btn-plain" onclick={() => d.halt()} disabled={!d.canInterrupt}>Stop its program</button>{:else}<button class="btn btn-plain" onclick={() => d.pressDot()}>Press Dot</button>{/if}
+          {#if d.running}<button class="btn btn-plain" onclick={() => d.halt()} disabled={!d.canInterrupt}
+              >Stop its program</button
+            >{:else}<button class="btn btn-plain" onclick={() => d.pressDot()}>Press Dot</button>{/if}
         {/if}
       </div>
-      {#if !d.canInterrupt}<p class="text-[12.5px] text-soft">This page is not cross-origin isolated, so a running device cannot be reached until its program ends. Open Moss Bell at the address it printed when it started.</p>{/if}
+      {#if !d.canInterrupt}<p class="text-[12.5px] text-soft">
+          This page is not cross-origin isolated, so a running device cannot be reached until its program ends. Open
+          Moss Bell at the address it printed when it started.
+        </p>{/if}
     </div>
   {/if}
 </div>

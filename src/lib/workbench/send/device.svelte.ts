@@ -15,14 +15,14 @@ import { Ring } from '../../../workers/ring.ts';
 import { Run } from '../runs.svelte.ts';
 import type { Workbench } from '../workbench.svelte.ts';
 
-
 type Flash = Record<string, Uint8Array>;
 /** The stand-ins that ship. */
 export const STAND_INS = [
   { name: 'Barrow 3', serial: 'MB-BAR-0003', library: true },
   { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false }
 ] as const;
-export type Status = 'not plugged in' | 'starting' | 'library missing' | 'ready' | 'sending' | 'busy running' | 'on battery' | 'flat';
+export type Status =
+  'not plugged in' | 'starting' | 'library missing' | 'ready' | 'sending' | 'busy running' | 'on battery' | 'flat';
 
 const VERSION = /VERSION = "([^"]+)"/.exec(libraryText)![1];
 const encoder = new TextEncoder();
@@ -124,13 +124,24 @@ export class DeviceLink {
   }
   private async boot(): Promise<void> {
     const kept = (await get(memory(this.unit.serial)).catch(() => undefined)) as Kept | undefined;
-    this.kept = kept ?? { flash: this.unit.library ? { 'lib/mossbell.py': encoder.encode(libraryText) } : {}, maps: [] };
+    this.kept = kept ?? {
+      flash: this.unit.library ? { 'lib/mossbell.py': encoder.encode(libraryText) } : {},
+      maps: []
+    };
     this.worker = new Worker(new URL('../../../workers/board.worker.ts', import.meta.url), { type: 'module' });
     this.worker.onmessage = ({ data }: MessageEvent<FromBoard>) => this.hear(data);
     const buffer = this.canInterrupt ? Ring.make() : undefined;
     this.ring = buffer && new Ring(buffer);
     const ready = new Promise<void>((resolve) => (this.booted = resolve));
-    this.tell({ type: 'boot', ring: buffer, serial: this.unit.serial, name: this.unit.name, flash: this.kept.flash, charge: this.kept.charge, maps: this.kept.maps });
+    this.tell({
+      type: 'boot',
+      ring: buffer,
+      serial: this.unit.serial,
+      name: this.unit.name,
+      flash: this.kept.flash,
+      charge: this.kept.charge,
+      maps: this.kept.maps
+    });
     await ready;
     this.powered = true;
   }
@@ -158,7 +169,12 @@ export class DeviceLink {
         break;
       case 'began': {
         this.running = true;
-        const run = new Run('device', `${this.unit.name}, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`, message.header, message.specs);
+        const run = new Run(
+          'device',
+          `${this.unit.name}, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`,
+          message.header,
+          message.specs
+        );
         const { runs } = this.workbench;
         if (this.plugged) runs.device = run;
         else runs.away = run;
@@ -228,7 +244,10 @@ export class DeviceLink {
       const { number } = await send(cable, {
         file,
         library: { file: encoder.encode(libraryText), version: VERSION },
-        mayInstall: (found) => new Promise<boolean>((answer) => (this.question = { found, answer: (yes) => ((this.question = undefined), answer(yes)) })),
+        mayInstall: (found) =>
+          new Promise<boolean>(
+            (answer) => (this.question = { found, answer: (yes) => ((this.question = undefined), answer(yes)) })
+          ),
         progress: (p) => (this.progress = p),
         cancelled: () => this.cancelled
       });
@@ -241,7 +260,12 @@ export class DeviceLink {
       if (start) this.pressDot();
     } catch (error) {
       this.mood = 'bad';
-      this.message = error instanceof LinkClosed ? 'Unplugged while sending. The program that was on the device before is still there, whole.' : error instanceof LinkProblem ? error.message : `Sending failed: ${(error as Error).message}`;
+      this.message =
+        error instanceof LinkClosed
+          ? 'Unplugged while sending. The program that was on the device before is still there, whole.'
+          : error instanceof LinkProblem
+            ? error.message
+            : `Sending failed: ${(error as Error).message}`;
     } finally {
       this.progress = undefined;
       this.question = undefined;

@@ -24,14 +24,27 @@
   const lanes = $derived(lanesOf(w.session.project.kit));
   const height = $derived(lanes.reduce((h, l) => h + l.height, 0));
   const run = $derived(runs.run);
-  const other = $derived<Run | undefined>(runs.shown === 'device' ? (beside ? runs.current : undefined) : ((beside ? runs.device : undefined) ?? (ghost ? runs.ghost : undefined)));
+  const other = $derived<Run | undefined>(
+    runs.shown === 'device'
+      ? beside
+        ? runs.current
+        : undefined
+      : ((beside ? runs.device : undefined) ?? (ghost ? runs.ghost : undefined))
+  );
   const endUs = $derived(run?.endUs ?? 0);
   const full = $derived<[number, number]>([0, Math.max(4e6, endUs * 1.04, (other?.endUs ?? 0) * 1.04)]);
   const range = $derived(window_ ?? full);
   const x = $derived(scaleLinear(range, [0, width]));
   const ticks = $derived(x.ticks(Math.max(2, Math.floor(width / 110))));
   const found = $derived(run && run.version >= 0 && run.trace.ended ? findings(run.trace) : []);
-  const names = $derived(new Map([...allSteps(w.session.project.program)].map((s) => [s.id, sentence(s, w.session.project.program, (socket) => partName(w.session.project.kit, socket))])));
+  const names = $derived(
+    new Map(
+      [...allSteps(w.session.project.program)].map((s) => [
+        s.id,
+        sentence(s, w.session.project.program, (socket) => partName(w.session.project.kit, socket))
+      ])
+    )
+  );
   const now = $derived(runs.lit.at(-1));
 
   onMount(() => {
@@ -50,7 +63,17 @@
     const g = canvas.getContext('2d')!;
     g.setTransform(ratio, 0, 0, ratio, 0, 0);
     if (!run || run.version < 0) return void g.clearRect(0, 0, width, height);
-    draw(g, { trace: run.trace, ghost: other && other.version >= 0 ? other.trace : undefined, fromUs: range[0], toUs: range[1], width, lanes, program: w.session.project.program, selected: w.selected, palette: colours });
+    draw(g, {
+      trace: run.trace,
+      ghost: other && other.version >= 0 ? other.trace : undefined,
+      fromUs: range[0],
+      toUs: range[1],
+      width,
+      lanes,
+      program: w.session.project.program,
+      selected: w.selected,
+      palette: colours
+    });
   });
   const time = (event: PointerEvent | WheelEvent) => x.invert(event.clientX - canvas.getBoundingClientRect().left);
   let mode: 'scrub' | 'pan' | undefined;
@@ -108,49 +131,117 @@
 <section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label="Trace">
   <div class="bar !min-h-8">
     <h2 class="mr-1 font-sans text-[14px] font-bold">Trace</h2>
-    <button class="chip" aria-pressed={runs.shown === 'rehearsal'} onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>This run</button>
+    <button
+      class="chip"
+      aria-pressed={runs.shown === 'rehearsal'}
+      onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>This run</button
+    >
     {#if runs.ghost}<button class="chip" aria-pressed={ghost} onclick={() => (ghost = !ghost)}>+ last run</button>{/if}
     {#if runs.device}
-      <button class="chip" aria-pressed={runs.shown === 'device'} onclick={() => ((runs.shown = 'device'), (runs.scrubUs = undefined))} data-testid="device-run">{runs.device.name}</button>
+      <button
+        class="chip"
+        aria-pressed={runs.shown === 'device'}
+        onclick={() => ((runs.shown = 'device'), (runs.scrubUs = undefined))}
+        data-testid="device-run">{runs.device.name}</button
+      >
       <button class="chip" aria-pressed={beside} onclick={() => (beside = !beside)}>beside each other</button>
     {/if}
     <span class="flex-1"></span>
     {#if run}
-      <span class="font-mono text-[12.5px] text-soft tabular-nums" data-testid="playhead">{(runs.playheadUs / 1e6).toFixed(3)} s</span>
-      {#if runs.scrubUs !== undefined}<button class="chip underline" onclick={() => (runs.scrubUs = undefined)}>to the end</button>{/if}
-      <button class="chip" aria-expanded={listing} disabled={!found.length} onclick={() => (listing = !listing)}>{found.length} {found.length === 1 ? 'finding' : 'findings'}</button>
-      <button class="chip" aria-label="Shorter time" onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</button><button class="chip" aria-label="Longer time" onclick={() => zoomAt(runs.playheadUs, 1.6)}>−</button><button class="chip" onclick={() => (window_ = undefined)}>Whole run</button>
+      <span class="font-mono text-[12.5px] text-soft tabular-nums" data-testid="playhead"
+        >{(runs.playheadUs / 1e6).toFixed(3)} s</span
+      >
+      {#if runs.scrubUs !== undefined}<button class="chip underline" onclick={() => (runs.scrubUs = undefined)}
+          >to the end</button
+        >{/if}
+      <button class="chip" aria-expanded={listing} disabled={!found.length} onclick={() => (listing = !listing)}
+        >{found.length} {found.length === 1 ? 'finding' : 'findings'}</button
+      >
+      <button class="chip" aria-label="Shorter time" onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</button><button
+        class="chip"
+        aria-label="Longer time"
+        onclick={() => zoomAt(runs.playheadUs, 1.6)}>−</button
+      ><button class="chip" onclick={() => (window_ = undefined)}>Whole run</button>
       <button class="chip" onclick={csv}>CSV</button>
     {/if}
   </div>
   <div class="relative min-h-0 flex-1">
     {#if !run}
-      <p class="p-4 text-soft">{runs.device ? 'Rehearse, to see the two runs beside each other.' : 'Everything that a run does is recorded here, on one time axis: blocks, wheels, sensors, lamps. Press Rehearse.'}</p>
+      <p class="p-4 text-soft">
+        {runs.device
+          ? 'Rehearse, to see the two runs beside each other.'
+          : 'Everything that a run does is recorded here, on one time axis: blocks, wheels, sensors, lamps. Press Rehearse.'}
+      </p>
     {/if}
     <div class="absolute inset-0 overflow-x-hidden overflow-y-auto {run ? '' : 'invisible'}">
       <div class="relative grid grid-cols-[150px_1fr]" style="height: {height}px">
         <div class="pointer-events-none" aria-hidden="true">
           {#each lanes as lane (lane.title)}
-            <div class="px-3.5 leading-[1.15]" style="height: {lane.height}px"><b class="block pt-0.5 text-[12px]">{lane.title}</b><span class="block truncate text-[10.5px] text-soft">{lane.kind === 'blocks' ? (now ? (names.get(now) ?? now) : '') : lane.line}</span></div>
+            <div class="px-3.5 leading-[1.15]" style="height: {lane.height}px">
+              <b class="block pt-0.5 text-[12px]">{lane.title}</b><span class="block truncate text-[10.5px] text-soft"
+                >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? now) : '') : lane.line}</span
+              >
+            </div>
           {/each}
         </div>
         <div class="relative min-w-0" bind:clientWidth={width}>
-          <canvas bind:this={canvas} style="width: {width}px; height: {height}px" class="absolute inset-0 cursor-crosshair touch-none" tabindex="0" role="slider" aria-label="Playhead: time in the trace" aria-valuemin="0" aria-valuemax={endUs / 1e6} aria-valuenow={runs.playheadUs / 1e6} aria-valuetext="{(runs.playheadUs / 1e6).toFixed(2)} seconds" onpointerdown={down} onpointermove={move} onpointerup={() => (mode = undefined)} onwheel={wheel} onkeydown={keys} data-testid="trace"></canvas>
+          <canvas
+            bind:this={canvas}
+            style="width: {width}px; height: {height}px"
+            class="absolute inset-0 cursor-crosshair touch-none"
+            tabindex="0"
+            role="slider"
+            aria-label="Playhead: time in the trace"
+            aria-valuemin="0"
+            aria-valuemax={endUs / 1e6}
+            aria-valuenow={runs.playheadUs / 1e6}
+            aria-valuetext="{(runs.playheadUs / 1e6).toFixed(2)} seconds"
+            onpointerdown={down}
+            onpointermove={move}
+            onpointerup={() => (mode = undefined)}
+            onwheel={wheel}
+            onkeydown={keys}
+            data-testid="trace"
+          ></canvas>
           {#if run && runs.playheadUs >= range[0] && runs.playheadUs <= range[1]}
-            <div class="pointer-events-none absolute top-0 bottom-0 w-0 border-l-2 border-brass" style="left: {x(runs.playheadUs)}px"><i class="absolute -top-0 -left-[6px] h-2.5 w-2.5 rounded-full bg-brass"></i></div>
+            <div
+              class="pointer-events-none absolute top-0 bottom-0 w-0 border-l-2 border-brass"
+              style="left: {x(runs.playheadUs)}px"
+            >
+              <i class="absolute -top-0 -left-[6px] h-2.5 w-2.5 rounded-full bg-brass"></i>
+            </div>
           {/if}
         </div>
       </div>
     </div>
     {#if listing}
-      <ol class="absolute right-2 bottom-2 z-20 max-h-[calc(100%-1rem)] w-[420px] overflow-auto rounded-xl border border-rule bg-card p-2 shadow-lg" aria-label="Findings">
+      <ol
+        class="absolute right-2 bottom-2 z-20 max-h-[calc(100%-1rem)] w-[420px] overflow-auto rounded-xl border border-rule bg-card p-2 shadow-lg"
+        aria-label="Findings"
+      >
         {#each found as f, i (i)}
-          <li><button class="w-full rounded-lg px-2 py-1.5 text-left hover:bg-linen" onclick={() => { runs.scrubUs = f.fromUs; if (f.blocks[0]) w.selected = f.blocks[0]; }}><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span> {f.says}{#if f.blocks[0]}<small class="block text-soft">{names.get(f.blocks[0]) ?? f.blocks[0]}</small>{/if}</button></li>
+          <li>
+            <button
+              class="w-full rounded-lg px-2 py-1.5 text-left hover:bg-linen"
+              onclick={() => {
+                runs.scrubUs = f.fromUs;
+                if (f.blocks[0]) w.selected = f.blocks[0];
+              }}
+              ><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span>
+              {f.says}{#if f.blocks[0]}<small class="block text-soft">{names.get(f.blocks[0]) ?? f.blocks[0]}</small
+                >{/if}</button
+            >
+          </li>
         {/each}
       </ol>
     {/if}
   </div>
-  <div class="relative ml-[150px] h-[17px] shrink-0 overflow-hidden border-t border-rule text-[10.5px] text-soft {run ? '' : 'invisible'}" aria-hidden="true">
+  <div
+    class="relative ml-[150px] h-[17px] shrink-0 overflow-hidden border-t border-rule text-[10.5px] text-soft {run
+      ? ''
+      : 'invisible'}"
+    aria-hidden="true"
+  >
     {#each ticks as t (t)}<span class="absolute pl-0.5 tabular-nums" style="left: {x(t)}px">{t / 1e6} s</span>{/each}
   </div>
 </section>

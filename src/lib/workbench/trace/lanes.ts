@@ -9,7 +9,15 @@ import { channel, type Trace, type TraceEvent } from '../../../../core/trace/tra
 
 export type Lane =
   | { kind: 'blocks'; title: string; line: string; height: number }
-  | { kind: 'curve'; title: string; line: string; height: number; keys: { key: string; colour: 'ink' | 'brass' | 'water' | 'act' }[]; range?: [number, number]; /** 360 is 0 again: no line across */ wraps?: true }
+  | {
+      kind: 'curve';
+      title: string;
+      line: string;
+      height: number;
+      keys: { key: string; colour: 'ink' | 'brass' | 'water' | 'act' }[];
+      range?: [number, number];
+      /** 360 is 0 again: no line across */ wraps?: true;
+    }
   | { kind: 'lamps'; title: string; line: string; height: number; side: 'left' | 'right' }
   | { kind: 'log'; title: string; line: string; height: number };
 
@@ -17,26 +25,91 @@ export function lanesOf(kit: Kit): Lane[] {
   const servos = kit.parts.filter((p) => p.type === 'servo');
   return [
     { kind: 'blocks', title: 'Blocks', line: '', height: 30 },
-    { kind: 'curve', title: 'Wheel power', line: 'left, right · %', height: 32, keys: [{ key: 'powerLeft', colour: 'ink' }, { key: 'powerRight', colour: 'brass' }] },
-    { kind: 'curve', title: 'Wheel speed', line: 'left, right · cm/s', height: 32, keys: [{ key: 'speedLeft', colour: 'ink' }, { key: 'speedRight', colour: 'brass' }] },
+    {
+      kind: 'curve',
+      title: 'Wheel power',
+      line: 'left, right · %',
+      height: 32,
+      keys: [
+        { key: 'powerLeft', colour: 'ink' },
+        { key: 'powerRight', colour: 'brass' }
+      ]
+    },
+    {
+      kind: 'curve',
+      title: 'Wheel speed',
+      line: 'left, right · cm/s',
+      height: 32,
+      keys: [
+        { key: 'speedLeft', colour: 'ink' },
+        { key: 'speedRight', colour: 'brass' }
+      ]
+    },
     { kind: 'curve', title: 'Distance ahead', line: 'cm', height: 32, keys: [{ key: 'distance', colour: 'water' }] },
-    { kind: 'curve', title: 'Heading', line: '°, clockwise', height: 32, keys: [{ key: 'heading', colour: 'ink' }], range: [0, 360], wraps: true },
+    {
+      kind: 'curve',
+      title: 'Heading',
+      line: '°, clockwise',
+      height: 32,
+      keys: [{ key: 'heading', colour: 'ink' }],
+      range: [0, 360],
+      wraps: true
+    },
     { kind: 'lamps', title: 'Lamp left', line: '', height: 19, side: 'left' },
     { kind: 'lamps', title: 'Lamp right', line: '', height: 19, side: 'right' },
-    ...servos.map((s): Lane => ({ kind: 'curve', title: `Servo ${s.name}`, line: '°', height: 32, keys: [{ key: `servo${s.socket}`, colour: 'act' }], range: [0, 180] })),
+    ...servos.map((s): Lane => ({
+      kind: 'curve',
+      title: `Servo ${s.name}`,
+      line: '°',
+      height: 32,
+      keys: [{ key: `servo${s.socket}`, colour: 'act' }],
+      range: [0, 180]
+    })),
     { kind: 'log', title: 'Log', line: '', height: 30 }
   ];
 }
 
-export type Palette = Record<'ink' | 'soft' | 'rule' | 'card' | 'water' | Family, string> & { brass: string; clay: string };
+export type Palette = Record<'ink' | 'soft' | 'rule' | 'card' | 'water' | Family, string> & {
+  brass: string;
+  clay: string;
+};
 export function palette(): Palette {
   const style = getComputedStyle(document.documentElement);
   const v = (name: string): string => style.getPropertyValue(`--${name}`).trim();
-  return { ink: v('ink'), soft: v('soft'), rule: v('rule'), card: v('card'), water: v('water'), order: v('order'), act: v('act'), think: v('think'), read: v('read'), brass: '#b5842a', clay: v('clay') };
+  return {
+    ink: v('ink'),
+    soft: v('soft'),
+    rule: v('rule'),
+    card: v('card'),
+    water: v('water'),
+    order: v('order'),
+    act: v('act'),
+    think: v('think'),
+    read: v('read'),
+    brass: '#b5842a',
+    clay: v('clay')
+  };
 }
-const LAMP: Record<string, string> = { amber: '#e0a100', red: '#d2402f', green: '#3f9a3a', blue: '#3b76d6', violet: '#8c55c4', white: '#c9c9b8' };
+const LAMP: Record<string, string> = {
+  amber: '#e0a100',
+  red: '#d2402f',
+  green: '#3f9a3a',
+  blue: '#3b76d6',
+  violet: '#8c55c4',
+  white: '#c9c9b8'
+};
 
-export type Drawing = { trace: Trace; ghost?: Trace; fromUs: number; toUs: number; width: number; lanes: Lane[]; program: Program; selected?: string; palette: Palette };
+export type Drawing = {
+  trace: Trace;
+  ghost?: Trace;
+  fromUs: number;
+  toUs: number;
+  width: number;
+  lanes: Lane[];
+  program: Program;
+  selected?: string;
+  palette: Palette;
+};
 
 /** Rows of spans that are steps which do something themselves, not the loops around them. */
 const WRAPS = new Set(['repeat.times', 'repeat.ever', 'repeat.until', 'choose.if', 'routine.do']);
@@ -120,14 +193,21 @@ function blocks(g: CanvasRenderingContext2D, d: Drawing, height: number): void {
 }
 function curve(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'curve' }): void {
   const columns = Math.max(1, Math.floor(d.width));
-  const sets = lane.keys.map(({ key, colour }) => ({ colour, now: of(d.trace, key), before: d.ghost && of(d.ghost, key) }));
+  const sets = lane.keys.map(({ key, colour }) => ({
+    colour,
+    now: of(d.trace, key),
+    before: d.ghost && of(d.ghost, key)
+  }));
   function of(trace: Trace, key: string): Float64Array | undefined {
     const c = channel(trace, key);
     return c && envelope(c, trace.ticks, d.fromUs, d.toUs, columns);
   }
   let [low, high] = lane.range ?? [0, 1];
-  if (!lane.range) for (const { now } of sets) for (const v of now ?? []) if (v < low) low = v;
-    else if (v > high) high = v;
+  if (!lane.range)
+    for (const { now } of sets)
+      for (const v of now ?? [])
+        if (v < low) low = v;
+        else if (v > high) high = v;
   const y = scaleLinear([low, high], [lane.height - 5, 5]);
   const line = (points: Float64Array): void => {
     g.beginPath();
@@ -171,7 +251,12 @@ function curve(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'cu
     g.setLineDash([]);
   });
 }
-function lamps(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'lamps' }, x: (t: number) => number): void {
+function lamps(
+  g: CanvasRenderingContext2D,
+  d: Drawing,
+  lane: Lane & { kind: 'lamps' },
+  x: (t: number) => number
+): void {
   let on: (TraceEvent & { type: 'lamp' }) | undefined;
   const bar = (from: number, to: number, colour: string): void => {
     g.fillStyle = LAMP[colour] ?? LAMP.amber;

@@ -6,7 +6,8 @@
   import { useWorkbench } from '../workbench.svelte.ts';
 
   type Card = { kind: string; title: string; line: string; help: string; section: Section };
-  let { onadd, ondrag }: { onadd: (kind: string) => void; ondrag: (kind: string, event: PointerEvent) => void } = $props();
+  let { onadd, ondrag }: { onadd: (kind: string) => void; ondrag: (kind: string, event: PointerEvent) => void } =
+    $props();
   const w = useWorkbench();
   let find = $state('');
   let field: HTMLInputElement;
@@ -15,14 +16,28 @@
   const able = $derived(abilities(w.session.project.kit));
   const offered = (def: BlockDef): boolean => (def.needs ?? []).every((n) => able.has(n));
   const cards = $derived.by((): Card[] => {
-    const all = [...catalogue.values()].filter(offered).map((d): Card => ({ kind: d.kind, title: d.label[0], line: d.label[1], help: d.help, section: d.section }));
-    all.push({ kind: 'routine.define', title: 'A new routine', line: 'a stack with a name', help: 'Gives a stack a name, so that "Do a routine" can run it.', section: 'reuse' });
+    const all = [...catalogue.values()]
+      .filter(offered)
+      .map((d): Card => ({ kind: d.kind, title: d.label[0], line: d.label[1], help: d.help, section: d.section }));
+    all.push({
+      kind: 'routine.define',
+      title: 'A new routine',
+      line: 'a stack with a name',
+      help: 'Gives a stack a name, so that "Do a routine" can run it.',
+      section: 'reuse'
+    });
     return all;
   });
   const shown = $derived.by(() => {
     const words = find.trim().toLowerCase().split(/\s+/).filter(Boolean);
     if (!words.length) return cards.filter((c) => c.section === w.section);
-    return cards.filter((c) => words.every((word) => `${c.title} ${c.line} ${c.help} ${SECTIONS[c.section].title} ${catalogue.get(c.kind)?.words ?? ''}`.toLowerCase().includes(word)));
+    return cards.filter((c) =>
+      words.every((word) =>
+        `${c.title} ${c.line} ${c.help} ${SECTIONS[c.section].title} ${catalogue.get(c.kind)?.words ?? ''}`
+          .toLowerCase()
+          .includes(word)
+      )
+    );
   });
   const sections = Object.entries(SECTIONS) as [Section, (typeof SECTIONS)[Section]][];
 
@@ -70,40 +85,83 @@
     }
   }
   function cardKeys(event: KeyboardEvent) {
-    const way = event.key === 'ArrowDown' ? 'nextElementSibling' : event.key === 'ArrowUp' ? 'previousElementSibling' : undefined;
+    const way =
+      event.key === 'ArrowDown' ? 'nextElementSibling' : event.key === 'ArrowUp' ? 'previousElementSibling' : undefined;
     if (!way) return;
     event.preventDefault();
     ((event.currentTarget as HTMLElement)[way] as HTMLElement | null)?.focus();
   }
 </script>
 
-<svelte:window onpointermove={move} onpointerup={() => { from = undefined; setTimeout(() => (dragged = false), 0); }} />
+<svelte:window
+  onpointermove={move}
+  onpointerup={() => {
+    from = undefined;
+    setTimeout(() => (dragged = false), 0);
+  }}
+/>
 <aside class="grid h-full min-h-0 grid-cols-[1fr_104px] bg-card" aria-label="Tray">
   <div class="mb-tray-list flex min-h-0 flex-col gap-[7px] overflow-auto p-2" bind:this={list}>
     <label class="field flex items-center !bg-paper !py-0.5">
       <span class="sr-only">Find a block</span>
-      <input bind:this={field} bind:value={find} onkeydown={keys} placeholder="Find a block" class="min-w-0 flex-1 border-0 bg-transparent p-1 placeholder:text-soft" />
+      <input
+        bind:this={field}
+        bind:value={find}
+        onkeydown={keys}
+        placeholder="Find a block"
+        class="min-w-0 flex-1 border-0 bg-transparent p-1 placeholder:text-soft"
+      />
       <span class="font-mono text-soft" aria-hidden="true">/</span>
     </label>
     {#each shown as card (card.kind)}
       <button
-        data-card={card.kind} title={card.help} onpointerdown={(e) => down(e, card.kind)} onclick={() => click(card.kind)} onkeydown={cardKeys}
+        data-card={card.kind}
+        title={card.help}
+        onpointerdown={(e) => down(e, card.kind)}
+        onclick={() => click(card.kind)}
+        onkeydown={cardKeys}
         class="cursor-grab rounded-[7px] border border-l-[9px] px-2 py-[5px] text-left leading-[1.2] font-semibold touch-none"
-        style="--c: var(--{SECTIONS[card.section].family}); border-color: color-mix(in srgb, var(--c) 34%, var(--card)); border-left-color: var(--c); background: color-mix(in srgb, var(--c) 7%, var(--card))"
-      >{card.title}<small class="block text-[11.5px] font-[450] text-soft">{card.line}</small></button>
+        style="--c: var(--{SECTIONS[card.section]
+          .family}); border-color: color-mix(in srgb, var(--c) 34%, var(--card)); border-left-color: var(--c); background: color-mix(in srgb, var(--c) 7%, var(--card))"
+        >{card.title}<small class="block text-[11.5px] font-[450] text-soft">{card.line}</small></button
+      >
     {:else}
       <p class="px-1 text-soft">No block has that in it. Try one word of what it should do.</p>
     {/each}
   </div>
-  <div class="flex flex-col overflow-auto border-l border-rule bg-linen py-1.5" role="tablist" aria-label="Sections" aria-orientation="vertical">
+  <div
+    class="flex flex-col overflow-auto border-l border-rule bg-linen py-1.5"
+    role="tablist"
+    aria-label="Sections"
+    aria-orientation="vertical"
+  >
     {#each FAMILIES as family (family)}
       <div class="border-b border-rule py-1 last:border-0" role="presentation">
         {#each sections.filter(([, s]) => s.family === family) as [key, section] (key)}
           <button
-            role="tab" aria-selected={w.section === key && !find} onclick={() => { w.section = key; find = ''; }}
-            class="flex w-full items-center gap-2 border-l-4 px-1.5 py-1.5 text-left text-[12.5px] font-semibold {w.section === key && !find ? 'bg-card text-ink' : 'border-transparent text-soft'}"
+            role="tab"
+            aria-selected={w.section === key && !find}
+            onclick={() => {
+              w.section = key;
+              find = '';
+            }}
+            class="flex w-full items-center gap-2 border-l-4 px-1.5 py-1.5 text-left text-[12.5px] font-semibold {w.section ===
+              key && !find
+              ? 'bg-card text-ink'
+              : 'border-transparent text-soft'}"
             style={w.section === key && !find ? `border-color: var(--${family})` : ''}
-          ><svg viewBox="0 0 24 24" width="16" height="16" fill="none" stroke-width="2.2" stroke-linecap="round" stroke-linejoin="round" style="stroke: var(--{family})" aria-hidden="true">{@html ICONS[key]}</svg>{section.title}</button>
+            ><svg
+              viewBox="0 0 24 24"
+              width="16"
+              height="16"
+              fill="none"
+              stroke-width="2.2"
+              stroke-linecap="round"
+              stroke-linejoin="round"
+              style="stroke: var(--{family})"
+              aria-hidden="true">{@html ICONS[key]}</svg
+            >{section.title}</button
+          >
         {/each}
       </div>
     {/each}

@@ -7,7 +7,14 @@
   const device = $derived(w.runs.shown === 'device');
   let hovered = $state('');
   let nose = $state(false);
-  const COLOUR: Record<string, string> = { amber: '#ffcf5a', red: '#ff8571', green: '#8fd16f', blue: '#86b4ff', violet: '#c9a3f2', white: '#ffffff' };
+  const COLOUR: Record<string, string> = {
+    amber: '#ffcf5a',
+    red: '#ff8571',
+    green: '#8fd16f',
+    blue: '#86b4ff',
+    violet: '#c9a3f2',
+    white: '#ffffff'
+  };
 
   function press(button: 'Dot' | 'Bar', down: boolean) {
     if (device) {
@@ -41,26 +48,65 @@
   });
 </script>
 
-<div class="flex items-center gap-3 border-b border-rule bg-linen px-3 py-1.5" role="group" aria-label="Face of the robot">
-  <svg width="92" height="60" viewBox="0 0 92 60" role="img" aria-label="Matrix of lamps" class="shrink-0" data-testid="matrix">
+<div
+  class="flex items-center gap-3 border-b border-rule bg-linen px-3 py-1.5"
+  role="group"
+  aria-label="Face of the robot"
+>
+  <svg
+    width="92"
+    height="60"
+    viewBox="0 0 92 60"
+    role="img"
+    aria-label="Matrix of lamps"
+    class="shrink-0"
+    data-testid="matrix"
+  >
     <rect width="92" height="60" rx="9" fill="#26352c" />
     {#each { length: 35 } as _, i (i)}
-      <rect x={8 + (i % 7) * 11} y={4 + Math.floor(i / 7) * 10.6} width="8" height="8" rx="2" fill={flat[i] === '#' ? '#ffcf5a' : '#43564a'} role="presentation" onpointerenter={() => (hovered = `x ${i % 7}, y ${Math.floor(i / 7)}`)} onpointerleave={() => (hovered = '')} />
+      <rect
+        x={8 + (i % 7) * 11}
+        y={4 + Math.floor(i / 7) * 10.6}
+        width="8"
+        height="8"
+        rx="2"
+        fill={flat[i] === '#' ? '#ffcf5a' : '#43564a'}
+        role="presentation"
+        onpointerenter={() => (hovered = `x ${i % 7}, y ${Math.floor(i / 7)}`)}
+        onpointerleave={() => (hovered = '')}
+      />
     {/each}
   </svg>
   <div class="min-w-0 flex-1 leading-[1.35]">
     <b class="block truncate" data-testid="whose">{device ? w.device.unit.name : 'Rehearsal'}</b>
-    <span class="block truncate text-[13px] text-soft">{hovered || (device ? 'the device, with its own quirks' : 'as on the kit sheet')}</span>
+    <span class="block truncate text-[13px] text-soft"
+      >{hovered || (device ? 'the device, with its own quirks' : 'as on the kit sheet')}</span
+    >
     <span class="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft">
       {#each ['left', 'right'] as const as side (side)}
         {@const lamp = view?.lamps[side]}
-        <span class="flex items-center gap-1"><i class="inline-block h-2.5 w-2.5 rounded-full border border-[#8a8f82]" style="background: {lamp?.on ? COLOUR[lamp.colour] : 'transparent'}"></i>{side}{lamp?.on ? ` ${lamp.colour}` : ''}</span>
+        <span class="flex items-center gap-1"
+          ><i
+            class="inline-block h-2.5 w-2.5 rounded-full border border-[#8a8f82]"
+            style="background: {lamp?.on ? COLOUR[lamp.colour] : 'transparent'}"
+          ></i>{side}{lamp?.on ? ` ${lamp.colour}` : ''}</span
+        >
       {/each}
     </span>
   </div>
   <div class="flex shrink-0 gap-[5px]">
-    <button class="btn btn-plain !px-2.5" aria-label="Dot" title={device && !w.device.running ? 'Dot: starts the program on the device' : 'Dot'} {...holds((down) => press('Dot', down))}>●</button>
-    <button class="btn btn-plain !px-2.5" aria-label="Bar" title={device ? 'Bar: hold it for 2 s to stop the program' : 'Bar'} {...holds((down) => press('Bar', down))}>▬</button>
+    <button
+      class="btn btn-plain !px-2.5"
+      aria-label="Dot"
+      title={device && !w.device.running ? 'Dot: starts the program on the device' : 'Dot'}
+      {...holds((down) => press('Dot', down))}>●</button
+    >
+    <button
+      class="btn btn-plain !px-2.5"
+      aria-label="Bar"
+      title={device ? 'Bar: hold it for 2 s to stop the program' : 'Bar'}
+      {...holds((down) => press('Bar', down))}>▬</button
+    >
     <button class="btn btn-plain !px-2.5" title="Press on the touch bar" {...holds(touch)}>Nose</button>
   </div>
 </div>

@@ -19,32 +19,54 @@
   const mat = $derived(session.project.mat);
   const kit = $derived(session.project.kit);
   const H = $derived(mat.height);
-  const pts = (list: readonly (readonly [number, number])[]) => list.map(([x, y]) => `${x * 100},${(H - y) * 100}`).join(' ');
+  const pts = (list: readonly (readonly [number, number])[]) =>
+    list.map(([x, y]) => `${x * 100},${(H - y) * 100}`).join(' ');
 
   const startPose = $derived(session.project.start ?? mat.start);
   const away = $derived(runs.shown === 'device');
   /** while it is dragged, the pose of the hand */
   let held = $state<Pose>();
   const view = $derived(runs.view);
-  const standing = $derived(away && !w.device.running && w.device.pose && (!runs.device || runs.scrubUs === undefined) ? w.device.pose : undefined);
-  const pose = $derived<Pose>(held ?? standing ?? (view ? { x: view.x, y: view.y, facingDeg: view.facingDeg } : startPose));
-  const horns = $derived(Object.fromEntries(kit.parts.filter((p) => p.type === 'servo').map((p) => [p.socket, view?.values[`servo${p.socket}`] ?? 90])));
+  const standing = $derived(
+    away && !w.device.running && w.device.pose && (!runs.device || runs.scrubUs === undefined)
+      ? w.device.pose
+      : undefined
+  );
+  const pose = $derived<Pose>(
+    held ?? standing ?? (view ? { x: view.x, y: view.y, facingDeg: view.facingDeg } : startPose)
+  );
+  const horns = $derived(
+    Object.fromEntries(
+      kit.parts.filter((p) => p.type === 'servo').map((p) => [p.socket, view?.values[`servo${p.socket}`] ?? 90])
+    )
+  );
   const path = $derived(runs.seen && runs.seen.version >= 0 ? trail(runs.seen.trace, runs.seenUs, H) : '');
-  const ghosts = $derived([runs.ghost !== runs.seen ? runs.ghost : undefined, away ? runs.current : runs.device].flatMap((r) => (r && r.version >= 0 ? [trail(r.trace, Infinity, H)] : [])));
+  const ghosts = $derived(
+    [runs.ghost !== runs.seen ? runs.ghost : undefined, away ? runs.current : runs.device].flatMap((r) =>
+      r && r.version >= 0 ? [trail(r.trace, Infinity, H)] : []
+    )
+  );
   const driven = $derived(runs.seen && runs.seen.version >= 0 ? travelled(runs.seen.trace, runs.seenUs) * 100 : 0);
   const turned = $derived.by(() => {
     const from = runs.seen ? runs.seen.trace.header.start.facingDeg : startPose.facingDeg;
     const by = (((pose.facingDeg - from) % 360) + 360) % 360;
     return Math.round(by) % 360;
   });
-  const touches = $derived(runs.seen && runs.seen.version >= 0 ? runs.seen.trace.events.filter((e) => e.type === 'touch' && e.tUs <= runs.seenUs) : []);
+  const touches = $derived(
+    runs.seen && runs.seen.version >= 0
+      ? runs.seen.trace.events.filter((e) => e.type === 'touch' && e.tUs <= runs.seenUs)
+      : []
+  );
   /** where loose things stand is not recorded: they are drawn where the mat has them */
   const canMove = $derived(away ? !w.device.running && !w.device.plugged : !runs.busy);
 
   onMount(() => {
     behaviour = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.5, 12])
-      .filter((e: Event) => !(e.target as Element).closest('.mb-grab') && (e.type !== 'mousedown' || (e as MouseEvent).button === 0))
+      .filter(
+        (e: Event) =>
+          !(e.target as Element).closest('.mb-grab') && (e.type !== 'mousedown' || (e as MouseEvent).button === 0)
+      )
       .on('zoom', (e) => (transform = e.transform.toString()));
     select(svg).call(behaviour);
   });
@@ -67,7 +89,12 @@
   function move(event: PointerEvent) {
     if (!grab || !held) return;
     const p = at(event);
-    if (grab.kind === 'move') held = { ...held, x: Math.min(mat.width, Math.max(0, p.x + grab.dx)), y: Math.min(H, Math.max(0, p.y + grab.dy)) };
+    if (grab.kind === 'move')
+      held = {
+        ...held,
+        x: Math.min(mat.width, Math.max(0, p.x + grab.dx)),
+        y: Math.min(H, Math.max(0, p.y + grab.dy))
+      };
     else {
       const deg = 90 - (Math.atan2(p.y - held.y, p.x - held.x) * 180) / Math.PI;
       const snapped = event.shiftKey ? deg : Math.round(deg / 5) * 5;
@@ -80,7 +107,11 @@
     held = undefined;
   }
   function place(next: Pose | undefined) {
-    const tidy = next && { x: Math.round(next.x * 1000) / 1000, y: Math.round(next.y * 1000) / 1000, facingDeg: Math.round(next.facingDeg * 10) / 10 };
+    const tidy = next && {
+      x: Math.round(next.x * 1000) / 1000,
+      y: Math.round(next.y * 1000) / 1000,
+      facingDeg: Math.round(next.facingDeg * 10) / 10
+    };
     if (away) return w.device.put(tidy ?? mat.start);
     const { start: _, ...rest } = session.project;
     session.change(tidy ? 'move the robot' : "back to the mat's start", tidy ? { ...rest, start: tidy } : rest);
@@ -90,8 +121,12 @@
     if (!canMove) return;
     const step = event.shiftKey ? 0.001 : 0.01;
     const by: Record<string, Partial<Pose>> = {
-      ArrowLeft: { x: pose.x - step }, ArrowRight: { x: pose.x + step }, ArrowUp: { y: pose.y + step }, ArrowDown: { y: pose.y - step },
-      '[': { facingDeg: pose.facingDeg - 5 }, ']': { facingDeg: pose.facingDeg + 5 }
+      ArrowLeft: { x: pose.x - step },
+      ArrowRight: { x: pose.x + step },
+      ArrowUp: { y: pose.y + step },
+      ArrowDown: { y: pose.y - step },
+      '[': { facingDeg: pose.facingDeg - 5 },
+      ']': { facingDeg: pose.facingDeg + 5 }
     };
     if (!(event.key in by)) return;
     event.preventDefault();
@@ -100,45 +135,175 @@
 </script>
 
 <div class="relative h-full min-h-0 overflow-hidden bg-[#e9ebdd] dark:bg-[#141a16]">
-  <svg bind:this={svg} class="h-full w-full touch-none" viewBox="-4 -4 {mat.width * 100 + 8} {H * 100 + 8}" preserveAspectRatio="xMidYMid meet" role="application" aria-label="Yard from above. Arrow keys move the robot, square brackets turn it." data-testid="yard">
+  <svg
+    bind:this={svg}
+    class="h-full w-full touch-none"
+    viewBox="-4 -4 {mat.width * 100 + 8} {H * 100 + 8}"
+    preserveAspectRatio="xMidYMid meet"
+    role="application"
+    aria-label="Yard from above. Arrow keys move the robot, square brackets turn it."
+    data-testid="yard"
+  >
     <g {transform}>
       <g bind:this={world}>
         <rect width={mat.width * 100} height={H * 100} fill={mat.colour} stroke="#9aa892" stroke-width="0.5" />
-        {#each mat.areas as area, i (i)}<polygon points={pts(area.points)} fill={area.colour} stroke="#9db488" stroke-width="0.25" stroke-linejoin="round" />{/each}
+        {#each mat.areas as area, i (i)}<polygon
+            points={pts(area.points)}
+            fill={area.colour}
+            stroke="#9db488"
+            stroke-width="0.25"
+            stroke-linejoin="round"
+          />{/each}
         <g stroke="#1f2a25" stroke-opacity="0.07" stroke-width="0.2">
           {#each { length: Math.floor(mat.width * 10) } as _, i (i)}<path d="M{(i + 1) * 10} 0V{H * 100}" />{/each}
-          {#each { length: Math.floor(H * 10) } as _, i (i)}<path d="M0 {H * 100 - (i + 1) * 10}H{mat.width * 100}" />{/each}
+          {#each { length: Math.floor(H * 10) } as _, i (i)}<path
+              d="M0 {H * 100 - (i + 1) * 10}H{mat.width * 100}"
+            />{/each}
         </g>
         {#each mat.lines as line, i (i)}
-          {#if line.closed}<polygon points={pts(line.points)} fill="none" stroke={line.colour} stroke-width={line.width * 100} stroke-linejoin="round" />
-          {:else}<polyline points={pts(line.points)} fill="none" stroke={line.colour} stroke-width={line.width * 100} />{/if}
+          {#if line.closed}<polygon
+              points={pts(line.points)}
+              fill="none"
+              stroke={line.colour}
+              stroke-width={line.width * 100}
+              stroke-linejoin="round"
+            />
+          {:else}<polyline
+              points={pts(line.points)}
+              fill="none"
+              stroke={line.colour}
+              stroke-width={line.width * 100}
+            />{/if}
         {/each}
         {#each mat.hoops as hoop, i (i)}
-          <circle cx={hoop.x * 100} cy={(H - hoop.y) * 100} r={hoop.radius * 100} fill="#fff3cf" fill-opacity="0.75" stroke="#b5842a" stroke-width="0.6" />
-          <text x={hoop.x * 100} y={(H - hoop.y + hoop.radius) * 100 + 3.4} text-anchor="middle" font-size="3" fill="#5c4a1c">{hoop.name}</text>
+          <circle
+            cx={hoop.x * 100}
+            cy={(H - hoop.y) * 100}
+            r={hoop.radius * 100}
+            fill="#fff3cf"
+            fill-opacity="0.75"
+            stroke="#b5842a"
+            stroke-width="0.6"
+          />
+          <text
+            x={hoop.x * 100}
+            y={(H - hoop.y + hoop.radius) * 100 + 3.4}
+            text-anchor="middle"
+            font-size="3"
+            fill="#5c4a1c">{hoop.name}</text
+          >
         {/each}
-        {#each mat.marks as mark, i (i)}<text x={mark.x * 100} y={(H - mark.y) * 100 + 1} text-anchor="middle" font-size="2.6" fill="#4a4438">{mark.text}</text>{/each}
-        {#each mat.walls as wall, i (i)}<rect x={(wall.x - wall.width / 2) * 100} y={(H - wall.y - wall.height / 2) * 100} width={wall.width * 100} height={wall.height * 100} rx="1.4" transform="rotate({-(wall.turnDeg ?? 0)} {wall.x * 100} {(H - wall.y) * 100})" fill={wall.colour} stroke="#7f9a68" stroke-width="0.4" />{/each}
-        {#each mat.things as thing, i (i)}<circle cx={thing.x * 100} cy={(H - thing.y) * 100} r={thing.radius * 100} fill={thing.colour} stroke="#6b4331" stroke-width="0.4" />{/each}
-        {#each ghosts as points, i (i)}<polyline {points} fill="none" stroke="#6f7a70" stroke-width="0.5" stroke-dasharray="1.6 1.6" />{/each}
-        <polyline points={path} fill="none" stroke="#4f7a38" stroke-width="0.9" stroke-dasharray="0.1 1.8" stroke-linecap="round" data-testid="trail" />
-        {#each touches as t, i (i)}{#if t.type === 'touch'}<circle cx={t.x * 100} cy={(H - t.y) * 100} r="1.5" fill="none" stroke="#b8482a" stroke-width="0.6"><title>touched {t.what} with {t.speedCmS.toFixed(1)} cm/s</title></circle>{/if}{/each}
+        {#each mat.marks as mark, i (i)}<text
+            x={mark.x * 100}
+            y={(H - mark.y) * 100 + 1}
+            text-anchor="middle"
+            font-size="2.6"
+            fill="#4a4438">{mark.text}</text
+          >{/each}
+        {#each mat.walls as wall, i (i)}<rect
+            x={(wall.x - wall.width / 2) * 100}
+            y={(H - wall.y - wall.height / 2) * 100}
+            width={wall.width * 100}
+            height={wall.height * 100}
+            rx="1.4"
+            transform="rotate({-(wall.turnDeg ?? 0)} {wall.x * 100} {(H - wall.y) * 100})"
+            fill={wall.colour}
+            stroke="#7f9a68"
+            stroke-width="0.4"
+          />{/each}
+        {#each mat.things as thing, i (i)}<circle
+            cx={thing.x * 100}
+            cy={(H - thing.y) * 100}
+            r={thing.radius * 100}
+            fill={thing.colour}
+            stroke="#6b4331"
+            stroke-width="0.4"
+          />{/each}
+        {#each ghosts as points, i (i)}<polyline
+            {points}
+            fill="none"
+            stroke="#6f7a70"
+            stroke-width="0.5"
+            stroke-dasharray="1.6 1.6"
+          />{/each}
+        <polyline
+          points={path}
+          fill="none"
+          stroke="#4f7a38"
+          stroke-width="0.9"
+          stroke-dasharray="0.1 1.8"
+          stroke-linecap="round"
+          data-testid="trail"
+        />
+        {#each touches as t, i (i)}{#if t.type === 'touch'}<circle
+              cx={t.x * 100}
+              cy={(H - t.y) * 100}
+              r="1.5"
+              fill="none"
+              stroke="#b8482a"
+              stroke-width="0.6"><title>touched {t.what} with {t.speedCmS.toFixed(1)} cm/s</title></circle
+            >{/if}{/each}
         <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
-        <g class="mb-grab {canMove ? 'cursor-grab' : ''}" transform="translate({pose.x * 100} {(H - pose.y) * 100}) rotate({pose.facingDeg - 90}) scale(0.1)" role="img" aria-label="Robot" tabindex="0" onkeydown={keys} onpointerdown={(e) => down(e, 'move')} onpointermove={move} onpointerup={up} data-testid="robot" data-x={pose.x.toFixed(4)} data-y={pose.y.toFixed(4)} data-facing={pose.facingDeg.toFixed(2)}>
+        <g
+          class="mb-grab {canMove ? 'cursor-grab' : ''}"
+          transform="translate({pose.x * 100} {(H - pose.y) * 100}) rotate({pose.facingDeg - 90}) scale(0.1)"
+          role="img"
+          aria-label="Robot"
+          tabindex="0"
+          onkeydown={keys}
+          onpointerdown={(e) => down(e, 'move')}
+          onpointermove={move}
+          onpointerup={up}
+          data-testid="robot"
+          data-x={pose.x.toFixed(4)}
+          data-y={pose.y.toFixed(4)}
+          data-facing={pose.facingDeg.toFixed(2)}
+        >
           <BarrowShape {kit} lamps={view?.lamps} {horns} picture={view?.picture ?? ''} />
         </g>
         {#if canMove}
           <!-- svelte-ignore a11y_no_static_element_interactions -->
-          <g class="mb-grab cursor-alias" transform="translate({pose.x * 100} {(H - pose.y) * 100}) rotate({pose.facingDeg - 90})" onpointerdown={(e) => down(e, 'turn')} onpointermove={move} onpointerup={up} data-testid="turn-handle">
-            <path d="M9 0H12.5" stroke="#26352c" stroke-width="0.4" /><circle cx="14" r="1.7" fill="#fbfaf5" stroke="#26352c" stroke-width="0.5" /><path d="M13.2 -.5a1 1 0 1 1 .2 1.3" fill="none" stroke="#26352c" stroke-width=".35" />
+          <g
+            class="mb-grab cursor-alias"
+            transform="translate({pose.x * 100} {(H - pose.y) * 100}) rotate({pose.facingDeg - 90})"
+            onpointerdown={(e) => down(e, 'turn')}
+            onpointermove={move}
+            onpointerup={up}
+            data-testid="turn-handle"
+          >
+            <path d="M9 0H12.5" stroke="#26352c" stroke-width="0.4" /><circle
+              cx="14"
+              r="1.7"
+              fill="#fbfaf5"
+              stroke="#26352c"
+              stroke-width="0.5"
+            /><path d="M13.2 -.5a1 1 0 1 1 .2 1.3" fill="none" stroke="#26352c" stroke-width=".35" />
           </g>
         {/if}
       </g>
     </g>
   </svg>
-  <p class="pointer-events-none absolute bottom-1.5 left-2 rounded-md bg-paper/90 px-2 py-0.5 text-[11.5px] text-soft tabular-nums" data-testid="pose">grid 10 cm · {driven.toFixed(1)} cm driven · heading {turned}° · x {(pose.x * 100).toFixed(1)}, y {(pose.y * 100).toFixed(1)} cm</p>
+  <p
+    class="pointer-events-none absolute bottom-1.5 left-2 rounded-md bg-paper/90 px-2 py-0.5 text-[11.5px] text-soft tabular-nums"
+    data-testid="pose"
+  >
+    grid 10 cm · {driven.toFixed(1)} cm driven · heading {turned}° · x {(pose.x * 100).toFixed(1)}, y {(
+      pose.y * 100
+    ).toFixed(1)} cm
+  </p>
   <div class="absolute top-2 right-2 flex gap-1">
-    <button class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink" title="Robot back to the mat's start" aria-label="Robot back to the mat's start" disabled={!canMove} onclick={() => place(undefined)}><Home size={15} /></button>
-    <button class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink" title="Show the whole mat" aria-label="Show the whole mat" onclick={fit}><Fit size={15} /></button>
+    <button
+      class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"
+      title="Robot back to the mat's start"
+      aria-label="Robot back to the mat's start"
+      disabled={!canMove}
+      onclick={() => place(undefined)}><Home size={15} /></button
+    >
+    <button
+      class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"
+      title="Show the whole mat"
+      aria-label="Show the whole mat"
+      onclick={fit}><Fit size={15} /></button
+    >
   </div>
 </div>

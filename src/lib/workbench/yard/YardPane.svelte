@@ -8,7 +8,9 @@
   const w = useWorkbench();
   const tones = new Tones();
   $effect(() => {
-    const live = (w.runs.state === 'running' && w.runs.speed <= 4 && w.runs.scrubUs === undefined) || (w.runs.shown === 'device' && w.device.running);
+    const live =
+      (w.runs.state === 'running' && w.runs.speed <= 4 && w.runs.scrubUs === undefined) ||
+      (w.runs.shown === 'device' && w.device.running);
     tones.play(live && !w.muted ? w.runs.view?.tone : undefined);
   });
   $effect(() => () => tones.play(undefined));
@@ -28,7 +30,15 @@
     <h2 class="mr-1 font-sans text-[14px] font-bold">Yard</h2>
     <span class="text-soft">from above</span>
     <span class="flex-1"></span>
-    <label class="flex items-center gap-1.5 text-soft">Mat <select class="rounded-md border border-rule bg-card px-1.5 py-0.5 text-ink" value={w.session.project.mat.name} onchange={(e) => lay(e.currentTarget.value)} disabled={w.runs.busy}>{#each names as name (name)}<option>{name}</option>{/each}</select></label>
+    <label class="flex items-center gap-1.5 text-soft"
+      >Mat <select
+        class="rounded-md border border-rule bg-card px-1.5 py-0.5 text-ink"
+        value={w.session.project.mat.name}
+        onchange={(e) => lay(e.currentTarget.value)}
+        disabled={w.runs.busy}
+        >{#each names as name (name)}<option>{name}</option>{/each}</select
+      ></label
+    >
   </div>
   <Face />
   <Yard />

@@ -10,7 +10,12 @@
     data.session.close();
   });
   function keys(event: KeyboardEvent) {
-    if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+    if (
+      !(event.ctrlKey || event.metaKey) ||
+      event.target instanceof HTMLInputElement ||
+      event.target instanceof HTMLTextAreaElement
+    )
+      return;
     const key = event.key.toLowerCase();
     if (key !== 'z' && key !== 'y') return;
     event.preventDefault();
@@ -20,5 +25,8 @@
   }
 </script>
 
-<svelte:window onkeydowncapture={keys} onbeforeunload={() => data.session.saving === 'saving' && void data.session.save()} />
+<svelte:window
+  onkeydowncapture={keys}
+  onbeforeunload={() => data.session.saving === 'saving' && void data.session.save()}
+/>
 {@render children()}

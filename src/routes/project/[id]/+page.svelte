@@ -9,6 +9,8 @@
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
 
   const w = useWorkbench();
+  // for tests from outside, beside the block editor's workspace
+  Object.assign(window, { mossbellBytes: (options: unknown) => w.runs.bytes(options) });
   let program = $state<ProgramPane>();
   let tray = $state<Tray>();
   $effect(() => {
@@ -35,17 +37,25 @@
 <div class="flex h-full min-w-[1000px] flex-col">
   <Header />
   <Trouble session={w.session} />
-  <PaneGroup direction="vertical" class="min-h-0 flex-1" autoSaveId="mossbell.rows">
-    <Pane defaultSize={69} minSize={30}>
-      <PaneGroup direction="horizontal" autoSaveId="mossbell.columns">
-        <Pane defaultSize={32.5} minSize={20}><YardPane /></Pane>
-        <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-        <Pane defaultSize={47} minSize={25}><ProgramPane bind:this={program} /></Pane>
-        <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-        <Pane defaultSize={20.5} minSize={15}><Tray bind:this={tray} onadd={(kind) => program?.add(kind)} ondrag={(kind, e) => program?.dragIn(kind, e)} /></Pane>
-      </PaneGroup>
-    </Pane>
-    <PaneResizer class="h-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-    <Pane defaultSize={31} minSize={10}><TracePane /></Pane>
-  </PaneGroup>
+  <main class="min-h-0 flex-1">
+    <PaneGroup direction="vertical" autoSaveId="mossbell.rows">
+      <Pane defaultSize={69} minSize={30}>
+        <PaneGroup direction="horizontal" autoSaveId="mossbell.columns">
+          <Pane defaultSize={32.5} minSize={20}><YardPane /></Pane>
+          <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
+          <Pane defaultSize={47} minSize={25}><ProgramPane bind:this={program} /></Pane>
+          <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
+          <Pane defaultSize={20.5} minSize={15}
+            ><Tray
+              bind:this={tray}
+              onadd={(kind) => program?.add(kind)}
+              ondrag={(kind, e) => program?.dragIn(kind, e)}
+            /></Pane
+          >
+        </PaneGroup>
+      </Pane>
+      <PaneResizer class="h-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
+      <Pane defaultSize={31} minSize={10}><TracePane /></Pane>
+    </PaneGroup>
+  </main>
 </div>

@@ -9,13 +9,22 @@ import { NumberField, PictureField } from './fields.ts';
 import { STEM } from './renderer.ts';
 
 /** What the blocks' lists offer: set by the editor whenever program or kit change. */
-export const around: { program: Program; kit: Kit; make: (what: 'variable' | 'routine') => Promise<string | undefined> } = {
+export const around: {
+  program: Program;
+  kit: Kit;
+  make: (what: 'variable' | 'routine') => Promise<string | undefined>;
+} = {
   program: { stacks: [], routines: [], variables: [], loose: [] },
   kit: undefined as unknown as Kit,
   make: async () => undefined
 };
 
-const CHECK: Record<string, string[]> = { number: ['Number', 'Any'], condition: ['Boolean', 'Any'], picture: ['Picture', 'Any'], any: ['Number', 'Text', 'Boolean', 'Picture', 'Any'] };
+const CHECK: Record<string, string[]> = {
+  number: ['Number', 'Any'],
+  condition: ['Boolean', 'Any'],
+  picture: ['Picture', 'Any'],
+  any: ['Number', 'Text', 'Boolean', 'Picture', 'Any']
+};
 const GIVES: Record<string, string> = { number: 'Number', condition: 'Boolean', picture: 'Picture', any: 'Any' };
 const NEW = '__new';
 
@@ -27,7 +36,8 @@ const options = (spec: SlotSpec, current: () => string) => (): Blockly.MenuOptio
     if (!list.some(([, v]) => v === current())) list.push([partName(around.kit, current()), current()]);
   } else if (spec.type === 'variable' || spec.type === 'routine') {
     list = (spec.type === 'variable' ? around.program.variables : around.program.routines).map((v) => [v.name, v.id]);
-    if (!list.some(([, v]) => v === current())) list.unshift([current() ? '(gone)' : `choose a ${spec.type}`, current()]);
+    if (!list.some(([, v]) => v === current()))
+      list.unshift([current() ? '(gone)' : `choose a ${spec.type}`, current()]);
     list.push([`new ${spec.type} ...`, NEW]);
   }
   return list;
@@ -37,11 +47,14 @@ function dropdown(spec: SlotSpec): Blockly.FieldDropdown {
   if (spec.type === 'variable') value = around.program.variables[0]?.id ?? '';
   if (spec.type === 'routine') value = around.program.routines[0]?.id ?? '';
   const made: { field?: Blockly.FieldDropdown } = {};
-  const field = new LooseDropdown(options(spec, () => made.field?.getValue() ?? value), (chosen: string) => {
-    if (chosen !== NEW) return chosen;
-    void around.make(spec.type as 'variable').then((id) => id && field.setValue(id));
-    return null;
-  });
+  const field = new LooseDropdown(
+    options(spec, () => made.field?.getValue() ?? value),
+    (chosen: string) => {
+      if (chosen !== NEW) return chosen;
+      void around.make(spec.type as 'variable').then((id) => id && field.setValue(id));
+      return null;
+    }
+  );
   made.field = field;
   if (value) field.setValue(value);
   return field;
@@ -64,11 +77,19 @@ export class LooseDropdown extends Blockly.FieldDropdown {
   }
 }
 
-function build(block: Blockly.Block, def: BlockDef | undefined, words: Piece[], slotOf: (name: string) => SlotSpec | undefined): void {
+function build(
+  block: Blockly.Block,
+  def: BlockDef | undefined,
+  words: Piece[],
+  slotOf: (name: string) => SlotSpec | undefined
+): void {
   const statement = def?.shape !== 'value';
   let firstOfRow = true;
   const stem = (input: Blockly.Input): Blockly.Input => {
-    if (statement && firstOfRow) input.appendField(new Blockly.FieldImage('data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg"/>', STEM - 6, 1));
+    if (statement && firstOfRow)
+      input.appendField(
+        new Blockly.FieldImage('data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg"/>', STEM - 6, 1)
+      );
     firstOfRow = false;
     return input;
   };
@@ -162,7 +183,12 @@ export function defineBlocks(): void {
       this.setNextStatement(true);
       this.setTooltip('A routine: a stack with a name. "Do" runs it.');
       const name = new Blockly.FieldTextInput('routine', (text: string) => text.trim() || null);
-      this.appendDummyInput().appendField(new Blockly.FieldImage('data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg"/>', STEM - 6, 1)).appendField('routine').appendField(name, 'NAME');
+      this.appendDummyInput()
+        .appendField(
+          new Blockly.FieldImage('data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg"/>', STEM - 6, 1)
+        )
+        .appendField('routine')
+        .appendField(name, 'NAME');
     }
   };
 }

@@ -56,11 +56,28 @@ export function tops(program: Program): Map<string, State> {
   const found = new Map<string, State>();
   for (const stack of program.stacks) {
     const state = chain(stack.steps);
-    if (state) found.set(state.id!, { ...state, x: stack.x, y: stack.y, ...tags({ ...(stack.parked ? { parked: true } : {}), ...(stack.steps[0].note ? { note: stack.steps[0].note } : {}) }) });
+    if (state)
+      found.set(state.id!, {
+        ...state,
+        x: stack.x,
+        y: stack.y,
+        ...tags({
+          ...(stack.parked ? { parked: true } : {}),
+          ...(stack.steps[0].note ? { note: stack.steps[0].note } : {})
+        })
+      });
   }
   for (const r of program.routines) {
     const next = chain(r.steps);
-    found.set(r.id, { type: 'routine.define', id: r.id, fields: { NAME: r.name }, x: r.x, y: r.y, ...(next ? { next: { block: next } } : {}), ...tags({ note: r.note }) });
+    found.set(r.id, {
+      type: 'routine.define',
+      id: r.id,
+      fields: { NAME: r.name },
+      x: r.x,
+      y: r.y,
+      ...(next ? { next: { block: next } } : {}),
+      ...tags({ note: r.note })
+    });
   }
   for (const l of program.loose) found.set(l.value.id, { ...stateOf(l.value), x: l.x, y: l.y });
   return found;
@@ -106,7 +123,8 @@ function readStep(block: Blockly.Block): Step {
 }
 function readChain(first: Blockly.Block | null): Step[] {
   const steps: Step[] = [];
-  for (let b = first; b; b = b.getNextBlock()) if (!b.isInsertionMarker() && catalogue.has(b.type)) steps.push(readStep(b));
+  for (let b = first; b; b = b.getNextBlock())
+    if (!b.isInsertionMarker() && catalogue.has(b.type)) steps.push(readStep(b));
   return steps;
 }
 
@@ -121,7 +139,13 @@ export function readWorkspace(ws: Blockly.WorkspaceSvg, before: Program): Progra
     const at = { x: Math.round(x), y: Math.round(y) };
     if (block.type === 'routine.define') {
       const { note } = tagsOf(block);
-      program.routines.push({ id: block.id, name: String(block.getFieldValue('NAME')), ...at, steps: readChain(block.getNextBlock()), ...(note ? { note } : {}) });
+      program.routines.push({
+        id: block.id,
+        name: String(block.getFieldValue('NAME')),
+        ...at,
+        steps: readChain(block.getNextBlock()),
+        ...(note ? { note } : {})
+      });
     } else if (block.outputConnection) program.loose.push({ ...at, value: readStep(block) });
     else {
       let id = stackIds.get(block.id) ?? `s-${block.id}`;

@@ -4,7 +4,10 @@ import { typedNumber } from '../../../../../core/language/values.ts';
 
 /** What is typed stays, letters too; what cannot be read as a number is marked. */
 export class NumberField extends Blockly.FieldTextInput {
-  constructor(value: string, readonly loose = false) {
+  constructor(
+    value: string,
+    readonly loose = false
+  ) {
     super(value);
     if (!loose) this.setTooltip('A number. Type it, or drop a value block here.');
   }
@@ -30,12 +33,22 @@ export class PictureField extends Blockly.Field<string> {
   override SERIALIZABLE = true;
   private squares: SVGRectElement[] = [];
   override initView(): void {
-    const back = Blockly.utils.dom.createSvgElement('rect', { width: W * CELL + 6, height: H * CELL + 6, rx: 3, fill: '#26352c' }, this.fieldGroup_);
+    const back = Blockly.utils.dom.createSvgElement(
+      'rect',
+      { width: W * CELL + 6, height: H * CELL + 6, rx: 3, fill: '#26352c' },
+      this.fieldGroup_
+    );
     back.style.cursor = 'pointer';
     back.style.setProperty('fill', '#26352c', 'important');
     for (let y = 0; y < H; y++)
       for (let x = 0; x < W; x++)
-        this.squares.push(Blockly.utils.dom.createSvgElement('rect', { x: 3 + x * CELL, y: 3 + y * CELL, width: CELL - 1, height: CELL - 1, rx: 1, 'pointer-events': 'none' }, this.fieldGroup_) as SVGRectElement);
+        this.squares.push(
+          Blockly.utils.dom.createSvgElement(
+            'rect',
+            { x: 3 + x * CELL, y: 3 + y * CELL, width: CELL - 1, height: CELL - 1, rx: 1, 'pointer-events': 'none' },
+            this.fieldGroup_
+          ) as SVGRectElement
+        );
     this.fieldGroup_?.setAttribute('role', 'button');
   }
   protected override updateSize_(): void {

@@ -12,7 +12,10 @@ export const STEM = 20;
 /** A shape type of our own, beside the library's HEXAGONAL 1, ROUND 2, SQUARE 3. */
 const PICTURE = 6;
 const CHEVRON = (colour: string): string =>
-  'data:image/svg+xml,' + encodeURIComponent(`<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 12 12" fill="none" stroke="${colour}" stroke-width="1.8" stroke-linecap="round"><path d="M3 4.5l3 3 3-3"/></svg>`);
+  'data:image/svg+xml,' +
+  encodeURIComponent(
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 12 12" fill="none" stroke="${colour}" stroke-width="1.8" stroke-linecap="round"><path d="M3 4.5l3 3 3-3"/></svg>`
+  );
 
 class Constants extends zelos.ConstantProvider {
   constructor() {
@@ -47,22 +50,43 @@ class Constants extends zelos.ConstantProvider {
   override makeNotch() {
     const w = this.NOTCH_WIDTH;
     const h = this.NOTCH_HEIGHT;
-    return { type: this.SHAPES.NOTCH, width: w, height: h, pathLeft: `a ${w / 2},${h} 0 0,0 ${w},0`, pathRight: `a ${w / 2},${h} 0 0,1 ${-w},0` };
-  }
-  private valueShape(type: number, width: number, left: (h: number, f: number) => string, right: (h: number, f: number) => string): Blockly.blockRendering.DynamicShape {
     return {
-      type, isDynamic: true,
-      width: () => width, height: (h) => h, connectionOffsetY: (h) => h / 2, connectionOffsetX: (w) => -w,
-      pathDown: (h) => left(h, 1), pathUp: (h) => left(h, -1), pathRightDown: (h) => right(h, 1), pathRightUp: (h) => right(h, -1)
+      type: this.SHAPES.NOTCH,
+      width: w,
+      height: h,
+      pathLeft: `a ${w / 2},${h} 0 0,0 ${w},0`,
+      pathRight: `a ${w / 2},${h} 0 0,1 ${-w},0`
+    };
+  }
+  private valueShape(
+    type: number,
+    width: number,
+    left: (h: number, f: number) => string,
+    right: (h: number, f: number) => string
+  ): Blockly.blockRendering.DynamicShape {
+    return {
+      type,
+      isDynamic: true,
+      width: () => width,
+      height: (h) => h,
+      connectionOffsetY: (h) => h / 2,
+      connectionOffsetX: (w) => -w,
+      pathDown: (h) => left(h, 1),
+      pathUp: (h) => left(h, -1),
+      pathRightDown: (h) => right(h, 1),
+      pathRightUp: (h) => right(h, -1)
     };
   }
   /** A number: a plant label, square to the left and pointed to the right. */
   override makeRounded() {
     const w = 7;
     const r = 3;
-    return this.valueShape(this.SHAPES.ROUND, w,
+    return this.valueShape(
+      this.SHAPES.ROUND,
+      w,
       (h, f) => `h ${-(w - r)} q ${-r},0 ${-r},${f * r} v ${f * (h - 2 * r)} q 0,${f * r} ${r},${f * r} h ${w - r}`,
-      (h, f) => `l ${w},${(f * h) / 2} l ${-w},${(f * h) / 2}`);
+      (h, f) => `l ${w},${(f * h) / 2} l ${-w},${(f * h) / 2}`
+    );
   }
   /** A condition: a ticket stub, its ends bitten in. */
   override makeHexagonal() {
@@ -72,24 +96,36 @@ class Constants extends zelos.ConstantProvider {
       const d = right ? -1 : 1;
       const e = Math.max(2, h * 0.2);
       const c = 3;
-      return `h ${-d * (w - c)} q ${-d * c},0 ${-d * c},${f * Math.min(c, e)} v ${f * Math.max(0, e - c)} a ${bite},${h / 2 - e} 0 0,${(f < 0) === right ? 1 : 0} 0,${f * (h - 2 * e)} v ${f * Math.max(0, e - c)} q 0,${f * Math.min(c, e)} ${d * c},${f * Math.min(c, e)} h ${d * (w - c)}`;
+      return `h ${-d * (w - c)} q ${-d * c},0 ${-d * c},${f * Math.min(c, e)} v ${f * Math.max(0, e - c)} a ${bite},${h / 2 - e} 0 0,${f < 0 === right ? 1 : 0} 0,${f * (h - 2 * e)} v ${f * Math.max(0, e - c)} q 0,${f * Math.min(c, e)} ${d * c},${f * Math.min(c, e)} h ${d * (w - c)}`;
     };
-    return this.valueShape(this.SHAPES.HEXAGONAL, w, (h, f) => side(h, f, false), (h, f) => side(h, f, true));
+    return this.valueShape(
+      this.SHAPES.HEXAGONAL,
+      w,
+      (h, f) => side(h, f, false),
+      (h, f) => side(h, f, true)
+    );
   }
   /** Text, and what may be anything: squared. */
   override makeSquared() {
     const w = 6;
     const r = 2;
-    return this.valueShape(this.SHAPES.SQUARE, w,
+    return this.valueShape(
+      this.SHAPES.SQUARE,
+      w,
       (h, f) => `h ${-(w - r)} q ${-r},0 ${-r},${f * r} v ${f * (h - 2 * r)} q 0,${f * r} ${r},${f * r} h ${w - r}`,
-      (h, f) => `h ${w - r} q ${r},0 ${r},${f * r} v ${f * (h - 2 * r)} q 0,${f * r} ${-r},${f * r} h ${-(w - r)}`);
+      (h, f) => `h ${w - r} q ${r},0 ${r},${f * r} v ${f * (h - 2 * r)} q 0,${f * r} ${-r},${f * r} h ${-(w - r)}`
+    );
   }
   /** A picture: one corner cut. */
-  private readonly picture = this.valueShape(PICTURE, 7,
+  private readonly picture = this.valueShape(
+    PICTURE,
+    7,
     (h, f) => (f > 0 ? `h -7 v ${h} h 7` : `h -7 v ${-h} h 7`),
-    (h, f) => (f > 0 ? `l 7,7 v ${h - 7} h -7` : `h 7 v ${-(h - 7)} l -7,-7`));
+    (h, f) => (f > 0 ? `l 7,7 v ${h - 7} h -7` : `h 7 v ${-(h - 7)} l -7,-7`)
+  );
   override shapeFor(connection: Blockly.RenderedConnection): ReturnType<Blockly.zelos.ConstantProvider['shapeFor']> {
-    const value = connection.type === Blockly.ConnectionType.INPUT_VALUE || connection.type === Blockly.ConnectionType.OUTPUT_VALUE;
+    const value =
+      connection.type === Blockly.ConnectionType.INPUT_VALUE || connection.type === Blockly.ConnectionType.OUTPUT_VALUE;
     if (!value) return super.shapeFor(connection);
     const checks = connection.getCheck() ?? [];
     if (checks.includes('Any') && checks.length > 2) return this.SQUARED!;
@@ -101,9 +137,11 @@ class Constants extends zelos.ConstantProvider {
 }
 
 const SVG = 'http://www.w3.org/2000/svg';
-export const sectionOf = (type: string): Section => (type === 'routine.define' ? 'reuse' : (catalogue.get(type)?.section ?? 'work'));
+export const sectionOf = (type: string): Section =>
+  type === 'routine.define' ? 'reuse' : (catalogue.get(type)?.section ?? 'work');
 export const familyOfType = (type: string): Family => SECTIONS[sectionOf(type)].family;
-const isWrap = (b: Blockly.BlockSvg): boolean => b.inputList.some((i) => i.type === Blockly.inputs.inputTypes.STATEMENT);
+const isWrap = (b: Blockly.BlockSvg): boolean =>
+  b.inputList.some((i) => i.type === Blockly.inputs.inputTypes.STATEMENT);
 
 class Drawer extends zelos.Drawer {
   override draw(): void {
@@ -116,7 +154,10 @@ class Drawer extends zelos.Drawer {
     const r = 6;
     const stem = document.createElementNS(SVG, 'path');
     stem.setAttribute('class', `mb-stem mb-${familyOfType(block.type)}`);
-    stem.setAttribute('d', `M 0,${r} a ${r},${r} 0 0,1 ${r},${-r} h ${STEM - r} v ${height} h ${r - STEM} a ${r},${r} 0 0,1 ${-r},${-r} z`);
+    stem.setAttribute(
+      'd',
+      `M 0,${r} a ${r},${r} 0 0,1 ${r},${-r} h ${STEM - r} v ${height} h ${r - STEM} a ${r},${r} 0 0,1 ${-r},${-r} z`
+    );
     (block.pathObject as Blockly.zelos.PathObject).svgPath.after(stem);
     // icons stand on starters, wraps and the first block of a run of its section
     const section = sectionOf(block.type);
@@ -145,21 +186,43 @@ const FAMILY = {
 };
 const mix = (hex: string, to: string, t: number): string => {
   const [a, b] = [hex, to].map((h) => parseInt(h.slice(1), 16));
-  return '#' + [16, 8, 0].map((s) => Math.round(((a >> s) & 255) * (1 - t) + ((b >> s) & 255) * t).toString(16).padStart(2, '0')).join('');
+  return (
+    '#' +
+    [16, 8, 0]
+      .map((s) =>
+        Math.round(((a >> s) & 255) * (1 - t) + ((b >> s) & 255) * t)
+          .toString(16)
+          .padStart(2, '0')
+      )
+      .join('')
+  );
 };
 function theme(name: 'light' | 'dark'): Blockly.Theme {
   const ground = name === 'light' ? '#ffffff' : '#1a211d';
   const styles: Record<string, Blockly.Theme.BlockStyle> = {};
   for (const [section, { family }] of Object.entries(SECTIONS)) {
     const hue = FAMILY[name][family];
-    styles[section] = { colourPrimary: mix(hue, ground, name === 'light' ? 0.91 : 0.8), colourSecondary: name === 'light' ? '#ffffff' : '#29332d', colourTertiary: mix(hue, ground, 0.55), hat: '' };
+    styles[section] = {
+      colourPrimary: mix(hue, ground, name === 'light' ? 0.91 : 0.8),
+      colourSecondary: name === 'light' ? '#ffffff' : '#29332d',
+      colourTertiary: mix(hue, ground, 0.55),
+      hat: ''
+    };
   }
-  styles.literal = name === 'light' ? { colourPrimary: '#fdf9ea', colourSecondary: '#fdf9ea', colourTertiary: '#d6cda9', hat: '' } : { colourPrimary: '#35392b', colourSecondary: '#35392b', colourTertiary: '#6b6648', hat: '' };
+  styles.literal =
+    name === 'light'
+      ? { colourPrimary: '#fdf9ea', colourSecondary: '#fdf9ea', colourTertiary: '#d6cda9', hat: '' }
+      : { colourPrimary: '#35392b', colourSecondary: '#35392b', colourTertiary: '#6b6648', hat: '' };
   return Blockly.Theme.defineTheme(`mossbell-${name}`, {
     name: `mossbell-${name}`,
     blockStyles: styles,
     categoryStyles: {},
-    componentStyles: { workspaceBackgroundColour: name === 'light' ? '#fbfaf5' : '#1a211d', scrollbarColour: name === 'light' ? '#b9c2ac' : '#4c594f', insertionMarkerColour: '#b5842a', insertionMarkerOpacity: 0.35 },
+    componentStyles: {
+      workspaceBackgroundColour: name === 'light' ? '#fbfaf5' : '#1a211d',
+      scrollbarColour: name === 'light' ? '#b9c2ac' : '#4c594f',
+      insertionMarkerColour: '#b5842a',
+      insertionMarkerOpacity: 0.35
+    },
     fontStyle: { family: '"Atkinson Hyperlegible Next Variable", sans-serif', weight: '500', size: 10.5 },
     startHats: false
   });

@@ -1,0 +1,83 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test, type Page } from '@playwright/test';
+import { createHash } from 'node:crypto';
+import { traceBytes } from '../core/trace/files.ts';
+import '../core/run/exact-math.ts';
+import { rehearse as runHere } from '../core/run/interpreter.ts';
+import { demoProjects } from '../demo/seed.ts';
+import { openDemo, rehearse } from './room.ts';
+
+async function faults(page: Page): Promise<string[]> {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')} ${n.any[0]?.message ?? ''}`));
+}
+for (const scheme of ['light', 'dark'] as const)
+  test(`axe finds no fault on shelf, workbench and kit sheet, ${scheme}`, async ({ page }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await openDemo(page, 'The dark board');
+    await page.getByRole('tab', { name: 'Move' }).click();
+    await rehearse(page);
+    expect(await faults(page)).toEqual([]);
+    await page.getByTestId('chip').click();
+    expect(await faults(page)).toEqual([]);
+    await page.keyboard.press('Escape');
+    await page.getByRole('link', { name: 'Kit sheet' }).click();
+    await page.getByTestId('kit-drawing').waitFor();
+    expect(await faults(page)).toEqual([]);
+    await page.goto('/');
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
+    await page.getByLabel('What shall it be called?').waitFor();
+    await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+    expect(await faults(page)).toEqual([]);
+  });
+
+test('the same five inputs give the same trace, byte for byte, in Node and in Chromium', async ({ page }) => {
+  test.setTimeout(120_000);
+  await page.goto('/');
+  expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
+  await openDemo(page, 'Round the fern bed');
+  for (const [name, p] of demoProjects()) {
+    const options = {
+      program: p.program,
+      kit: p.kit,
+      mat: p.mat,
+      seed: 11,
+      name: p.name,
+      limitS: 20,
+      inputs: [{ tUs: 700_000, input: { press: 'Dot' as const } }]
+    };
+    const here = createHash('sha256')
+      .update(traceBytes(runHere(options)))
+      .digest('hex');
+    const there = await page.evaluate(async (o) => {
+      const bytes = await (window as unknown as { mossbellBytes(o: unknown): Promise<Uint8Array> }).mossbellBytes(o);
+      const digest = await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>);
+      return [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
+    }, options);
+    expect(there, name).toBe(here);
+  }
+});
+
+test('every answer of the server isolates its page, workers and static files too', async ({ request }) => {
+  const page = await (await request.get('/')).text();
+  const script = /\/_app\/immutable\/[^"]+\.js/.exec(page)![0];
+  for (const path of ['/', '/bell.svg', script, '/nowhere']) {
+    const { 'cross-origin-opener-policy': coop, 'cross-origin-embedder-policy': coep } = (
+      await request.get(path)
+    ).headers();
+    expect([path, coop, coep]).toEqual([path, 'same-origin', 'require-corp']);
+  }
+});
+
+test('nothing is fetched from outside this computer', async ({ page, baseURL }) => {
+  const outside: string[] = [];
+  page.on('request', (r) => !r.url().startsWith(baseURL!) && !/^(blob|data):/.test(r.url()) && outside.push(r.url()));
+  await openDemo(page, 'The dark board');
+  await page.getByRole('button', { name: 'Blocks + text' }).click();
+  await page.locator('.cm-line').first().waitFor();
+  await rehearse(page);
+  expect(outside).toEqual([]);
+});

@@ -1,0 +1,128 @@
+import { expect, test, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { dragCard, kinds, newProject, project, workbench } from './room.ts';
+
+test('a tab that is killed at any moment loses nothing', async ({ context }) => {
+  let page = await context.newPage();
+  const url = await newProject(page, 'Killed tab');
+  await dragCard(page, 'Begin', 'At the start', 60, 40);
+  await project(page);
+  // saving does not get through; the tab dies right after the next gesture
+  await page.route('**/api/projects/*', (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue()
+  );
+  await dragCard(page, 'Move', 'Drive', 62, 82);
+  await expect(page.getByTestId('saving')).not.toHaveText('saved');
+  await page.close({ runBeforeUnload: false });
+  page = await context.newPage();
+  await page.goto(url);
+  await workbench(page);
+  expect(kinds(await project(page))).toEqual([['begin.start', 'drive.measure']]);
+  // what was taken up again can be undone, too
+  await page.keyboard.press('Control+z');
+  expect(kinds(await project(page))).toEqual([['begin.start']]);
+});
+
+test('the same project in two tabs is not overwritten silently', async ({ context }) => {
+  const one = await context.newPage();
+  const url = await newProject(one, 'Two tabs');
+  await dragCard(one, 'Begin', 'At the start', 60, 40);
+  await project(one);
+  const two = await context.newPage();
+  await two.goto(url);
+  await workbench(two);
+  // both change it; the second does not hear of the first in time
+  await two.evaluate(() => (BroadcastChannel.prototype.postMessage = () => {}));
+  let letGo = () => {};
+  const gate = new Promise<void>((open) => (letGo = open));
+  await two.route('**/api/projects/*', async (route) => {
+    if (route.request().method() === 'PUT') await gate;
+    await route.continue();
+  });
+  await dragCard(two, 'Move', 'Drive', 62, 82);
+  await dragCard(one, 'Sound', 'Beep', 62, 82);
+  await project(one);
+  letGo();
+  await expect(two.getByRole('alert')).toContainText('kept as "Two tabs (second tab)"');
+  await two.getByRole('link', { name: 'Open mine' }).click();
+  await workbench(two);
+  expect(kinds(await project(two))).toEqual([['begin.start', 'drive.measure']]);
+  expect(kinds(await project(one))).toEqual([['begin.start', 'sound.beep']]);
+});
+
+test('another tab is told when the project changed', async ({ context }) => {
+  const one = await context.newPage();
+  const url = await newProject(one, 'Told');
+  const two = await context.newPage();
+  await two.goto(url);
+  await workbench(two);
+  await dragCard(one, 'Begin', 'At the start', 60, 40);
+  await project(one);
+  await expect(two.getByTestId('saving')).toHaveText('changed in another tab');
+  await two.getByRole('button', { name: 'Show the newest' }).click();
+  await expect(two.locator('.blocklyDraggable')).toHaveCount(1);
+});
+
+/** A server of its own, to be killed. */
+async function serve(port: number, folder: string): Promise<ChildProcess> {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server.ts', '--demo'], {
+    env: { ...process.env, PORT: String(port), MOSSBELL_DATA: folder, MOSSBELL_QUIET: '1' },
+    stdio: ['ignore', 'pipe', 'inherit']
+  });
+  await new Promise<void>((ready, failed) => {
+    server.stdout!.on('data', (text) => String(text).includes('is ready') && ready());
+    server.on('exit', () => failed(new Error('the server ended')));
+  });
+  return server;
+}
+async function start(page: Page, port: number): Promise<void> {
+  await page.goto(`http://localhost:${port}/`);
+  await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
+  await page.getByLabel('What shall it be called?').fill('Server');
+  await page.getByRole('button', { name: 'Start the project' }).click();
+  await workbench(page);
+}
+
+test('a server that is killed loses nothing: the work waits in the browser', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'mossbell-kill-'));
+  const port = 4731;
+  let server = await serve(port, folder);
+  try {
+    await start(page, port);
+    await dragCard(page, 'Begin', 'At the start', 60, 40);
+    await project(page);
+    server.kill('SIGKILL');
+    await new Promise((gone) => server.once('exit', gone));
+    await dragCard(page, 'Move', 'Drive', 62, 82);
+    await expect(page.getByTestId('saving')).toHaveText('kept in this browser');
+    await expect(page.getByRole('alert')).toContainText('does not answer');
+    server = await serve(port, folder);
+    await page.getByRole('button', { name: 'Try again' }).click();
+    expect(kinds(await project(page))).toEqual([['begin.start', 'drive.measure']]);
+  } finally {
+    server.kill('SIGKILL');
+  }
+});
+
+test('a database that cannot be written is told, and the work stays in the browser', async ({ page }) => {
+  await newProject(page, 'Full disk');
+  // the server answers as it does when SQLite says SQLITE_FULL; see hooks.server.test.ts for that answer itself
+  await page.route('**/api/projects/*', (route) =>
+    route.request().method() === 'PUT'
+      ? route.fulfill({
+          status: 500,
+          json: {
+            message: 'The disk of the school computer is full. Your work stays in this browser until it can be saved.'
+          }
+        })
+      : route.continue()
+  );
+  await dragCard(page, 'Begin', 'At the start', 60, 40);
+  await expect(page.getByRole('alert')).toContainText('The disk of the school computer is full');
+  await page.unroute('**/api/projects/*');
+  await page.getByRole('button', { name: 'Try again' }).click();
+  expect(kinds(await project(page))).toEqual([['begin.start']]);
+});

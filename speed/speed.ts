@@ -1,0 +1,208 @@
+/**
+ * npm run speed: ratios in one run on one machine, since these machines are shared and noisy. Each pair is measured in
+ * turns, and the median counts.
+ */
+import '../core/run/exact-math.ts';
+import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { programFile, utf8 } from '../board/standin/program-file.ts';
+import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
+import { barrow } from '../core/kit/kit.ts';
+import { noQuirks } from '../core/kit/quirks.ts';
+import { printPython } from '../core/language/python/print.ts';
+import type { Program } from '../core/language/program.ts';
+import { Bench } from '../core/run/bench.ts';
+import { Interpreter, rehearse } from '../core/run/interpreter.ts';
+import { b, cmp, program, start, sum, wait } from '../core/testing/build.ts';
+import { fernBed } from '../core/yard/mats.ts';
+import { makeWorld } from '../core/yard/yard.ts';
+
+const median = (list: number[]): number => [...list].sort((x, y) => x - y)[Math.floor(list.length / 2)];
+const now = (): number => performance.now();
+const row = (name: string, value: string, asked: string, holds: boolean): void =>
+  console.log(`${holds ? 'holds ' : 'MISSED'}  ${name.padEnd(66)} ${value.padStart(12)}   ${asked}`);
+
+/** A busy program: arithmetic, a decision, a variable in a loop. */
+const busy = (turns: number): Program =>
+  program(
+    start(
+      b(
+        'repeat.times',
+        { count: turns },
+        {
+          do: [
+            b('var.change', { variable: 'v1' }),
+            b(
+              'choose.if',
+              { if1: cmp(b('var.value', { variable: 'v1' }), '>', 10) },
+              { then1: [b('var.set', { variable: 'v2', value: sum(b('var.value', { variable: 'v1' }), '×', 2) })] }
+            ),
+            b('var.set', { variable: 'v1', value: sum(b('var.value', { variable: 'v1' }), '−', 0.5) })
+          ]
+        }
+      )
+    )
+  );
+
+/** Takes the world out of a bench: ticks cost nothing, so that the runner alone is measured. */
+function still(bench: Bench): void {
+  bench.tick = () => {
+    bench.worldUs += 1000;
+    if (bench.now < bench.worldUs) bench.now = bench.worldUs;
+  };
+}
+const TURNS = 20_000;
+function interpreterSteps(): number {
+  const bench = new Bench({ program: busy(TURNS), kit: barrow, mat: fernBed, seed: 1, limitS: 1e6 });
+  still(bench);
+  const interpreter = new Interpreter(bench);
+  const t = now();
+  interpreter.advance(TURNS * 600);
+  return (bench.trace.spans.count / (now() - t)) * 1000;
+}
+async function micropythonSteps(): Promise<number> {
+  const { text } = printPython(busy(TURNS), barrow);
+  let began = 0;
+  let rate = 0;
+  const board = await StandIn.boot({
+    serial: 'S',
+    name: 'S',
+    load: loadMicroPython as unknown as LoadMicroPython,
+    quirks: noQuirks,
+    onBattery: false,
+    limitS: 1e6,
+    flash: {
+      'lib/mossbell.py': readFileSync(new URL('../board/lib/mossbell.py', import.meta.url)),
+      'p/1.py': utf8(programFile(text))
+    },
+    host: {
+      write: () => {},
+      began: (bench) => {
+        still(bench);
+        // when the program is over the run is ended by hand: there is no world that could come to rest
+        bench.runOut = () => {
+          rate = (bench.trace.spans.count / (now() - began)) * 1000;
+          bench.finish('done');
+        };
+        began = now();
+      },
+      tick: () => {},
+      ended: () => {}
+    }
+  });
+  board.place = { kit: barrow, mat: fernBed, pose: fernBed.start };
+  const problem = board.start();
+  if (problem) throw new Error(problem);
+  return rate;
+}
+
+const TICKS = 20_000;
+/** Microseconds a tick of planck alone: the same bodies, driven round by a steady push. */
+function bareTick(): number {
+  const { world, robot } = makeWorld(barrow, fernBed, fernBed.start);
+  const t = now();
+  for (let i = 0; i < TICKS; i++) {
+    const a = robot.getAngle();
+    robot.setLinearVelocity({ x: Math.cos(a) * 0.1, y: Math.sin(a) * 0.1 });
+    robot.setAngularVelocity(0.4);
+    world.step(0.001, 6, 2);
+  }
+  return ((now() - t) / TICKS) * 1000;
+}
+function fullTick(p: Program): number {
+  const bench = new Bench({ program: p, kit: barrow, mat: fernBed, seed: 1, limitS: 1e6 });
+  const interpreter = new Interpreter(bench);
+  interpreter.advance(100_000);
+  const t = now();
+  interpreter.advance(100_000 + TICKS * 1000);
+  return ((now() - t) / TICKS) * 1000;
+}
+const waiting = program(start(b('wheels.run', { left: 18, right: 24 }), wait(1000)));
+const working = program(
+  start(
+    b('wheels.run', { left: 18, right: 24 }),
+    b(
+      'repeat.ever',
+      {},
+      {
+        do: [
+          b('choose.if', { if1: cmp(b('sense.line'), '<', 40) }, { then1: [b('lamp.set', { to: 'flip' })] }),
+          b('var.set', { variable: 'v1', value: b('sense.distance') })
+        ]
+      }
+    )
+  )
+);
+
+const ratios = { steps: [] as number[], waiting: [] as number[], working: [] as number[], run: [] as number[] };
+for (let round = 0; round < 5; round++) {
+  const [i, m] = [interpreterSteps(), await micropythonSteps()];
+  ratios.steps.push(i / m);
+  const bare = bareTick();
+  ratios.waiting.push(fullTick(waiting) / bare);
+  ratios.working.push(fullTick(working) / bare);
+  const t = now();
+  rehearse({
+    program: program(
+      start(
+        b(
+          'repeat.times',
+          { count: 5 },
+          {
+            do: [b('drive.measure', { amount: 40, power: 40 }), b('turn.angle', { side: 'left', angle: 72, power: 30 })]
+          }
+        ),
+        wait(0.9)
+      )
+    ),
+    kit: barrow,
+    mat: fernBed,
+    seed: 1
+  });
+  ratios.run.push((now() - t) / 1000);
+}
+const steps = median(ratios.steps);
+row('interpreter steps against MicroPython doing the marked text', `${steps.toFixed(1)} x`, 'at least 5 x', steps >= 5);
+const [w, k] = [median(ratios.waiting), median(ratios.working)];
+row('a full tick on Fern bed against bare planck, program waiting', `${w.toFixed(2)} x`, 'at most 3 x', w <= 3);
+row('a full tick on Fern bed against bare planck, program busy', `${k.toFixed(2)} x`, 'at most 6 x', k <= 6);
+const s = median(ratios.run);
+row('a 20 s rehearsal as fast as it goes', `${s.toFixed(3)} s`, 'under 0.3 s', s < 0.3);
+
+/** First load of the workbench: the entry and everything it imports at once, not what loads when needed. */
+const client = new URL('../build/client/', import.meta.url).pathname;
+if (existsSync(client)) {
+  const manifest = JSON.parse(
+    readFileSync(new URL('../.svelte-kit/output/client/.vite/manifest.json', import.meta.url), 'utf8')
+  ) as Record<string, { file: string; imports?: string[]; isEntry?: boolean; src?: string }>;
+  const files = new Set<string>();
+  const take = (key: string): void => {
+    const { file, imports } = manifest[key];
+    if (files.has(file)) return;
+    files.add(file);
+    imports?.forEach(take);
+  };
+  const nodes = readFileSync(
+    join(new URL('../.svelte-kit/generated/client-optimized/', import.meta.url).pathname, 'app.js'),
+    'utf8'
+  );
+  const route = /"\/project\/\[id\]": \[(\d+)/.exec(nodes)![1];
+  const layouts = ['0', '1', '2', route];
+  for (const key of Object.keys(manifest)) {
+    const { isEntry, src } = manifest[key];
+    if (isEntry && (!/nodes\/\d+\.js$/.test(src ?? '') || layouts.includes(/nodes\/(\d+)\.js$/.exec(src!)![1])))
+      take(key);
+  }
+  const bytes = [...files]
+    .filter((f) => f.endsWith('.js'))
+    .reduce((sum, f) => sum + gzipSync(readFileSync(join(client, f))).length, 0);
+  row(
+    'first load of the workbench, gzipped JavaScript',
+    `${Math.round(bytes / 1000)} kB`,
+    'under 500 kB',
+    bytes < 500_000
+  );
+}
+process.exit(0);
