@@ -67,16 +67,29 @@ function argsOf(step: Step, def: BlockDef): Eval {
     let args: Record<string, unknown> | undefined;
     return (task) => (args ??= Object.freeze(Object.fromEntries(evals.map(([name, e]) => [name, e(task)]))));
   }
+  // One object a step, filled anew each time: a meaning takes its slots out before it gives way for the first time.
+  const args: Record<string, unknown> = {};
+  for (const [name] of evals) args[name] = undefined;
+  const list = evals.map(([, e]) => e);
   return (task) => {
-    const args: Record<string, unknown> = {};
-    for (let i = 0; i < evals.length; i++) args[evals[i][0]] = evals[i][1](task);
+    for (let i = 0; i < list.length; i++) args[names[i]] = list[i](task);
     return args;
   };
 }
 
 function evalOf(slot: Slot | undefined, spec: SlotSpec): Eval {
   const value = valueOf(slot, spec);
-  if (spec.type === 'condition') return (task) => () => truth(value(task) as Value);
+  if (spec.type === 'condition') {
+    let asker: Task | undefined;
+    let ask: (() => boolean) | undefined;
+    return (task) => {
+      if (task !== asker || !ask) {
+        asker = task;
+        ask = () => truth(value(task) as Value);
+      }
+      return ask;
+    };
+  }
   if (spec.type === 'number') return isStep(slot) ? (task) => num(value(task) as Value) : value;
   if (spec.type === 'picture') return isStep(slot) ? (task) => pictureOf(value(task) as Value) : value;
   return value;

@@ -12,6 +12,8 @@ const DEEPEST = 100;
 /** Yielded by a task that was stopped before a step by the person, not by the program. */
 const PAUSE = { pause: true } as unknown as Wait;
 
+const NOTHING: Compiled[] = [];
+
 class Running implements Task {
   wait: Wait = null;
   wakeUs = 0;
@@ -30,7 +32,8 @@ class Running implements Task {
   get device(): Device {
     return this.interpreter.bench.machine;
   }
-  *list(steps: Compiled[]): Doing {
+  /** @param around the step whose body this is: it is the current one again when the body is over */
+  *list(steps: Compiled[], around?: Compiled): Doing {
     const { interpreter } = this;
     const { bench } = interpreter;
     const { recorder, machine } = bench;
@@ -46,12 +49,14 @@ class Running implements Task {
       if (doing) yield* doing;
       recorder.end(row, bench.now);
     }
+    if (around) {
+      this.current = around;
+      machine.block = around.step.id;
+    }
   }
-  *steps(body: string): Doing {
+  steps(body: string): Doing {
     const here = this.current!;
-    yield* this.list(here.bodies[body]);
-    this.current = here;
-    this.interpreter.bench.machine.block = here.step.id;
+    return this.list(here.bodies[body] ?? NOTHING, here);
   }
   turn(): boolean {
     const { interpreter } = this;
@@ -63,10 +68,8 @@ class Running implements Task {
     const steps = this.interpreter.compiled.routines.get(id);
     if (!steps) return;
     if (++this.depth > DEEPEST) throw new RunError('too-deep');
-    yield* this.list(steps);
+    yield* this.list(steps, here);
     this.depth--;
-    this.current = here;
-    this.interpreter.bench.machine.block = here.step.id;
   }
   get(variable: string): Value {
     return this.interpreter.variables[variable] ?? 0;

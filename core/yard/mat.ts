@@ -97,6 +97,19 @@ export function distance2(x: number, y: number, [ax, ay]: XY, [bx, by]: XY): num
   return ex * ex + ey * ey;
 }
 
+type Box = { left: number; right: number; bottom: number; top: number };
+function box(points: readonly XY[], reach: number): Box {
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  return {
+    left: Math.min(...xs) - reach,
+    right: Math.max(...xs) + reach,
+    bottom: Math.min(...ys) - reach,
+    top: Math.max(...ys) + reach
+  };
+}
+const outside = (b: Box, x: number, y: number): boolean => x < b.left || x > b.right || y < b.bottom || y > b.top;
+
 const CELL = 0.001;
 const SPOT = 0.002;
 const UNKNOWN = -1;
@@ -107,23 +120,28 @@ export class Floor {
   private readonly rows: number;
   private readonly spots: Map<number, Float32Array> = new Map();
   private readonly rough: boolean;
+  private readonly lineBoxes: Box[];
+  private readonly areaBoxes: Box[];
   constructor(private readonly mat: Mat) {
     this.columns = Math.ceil(mat.width / CELL);
     this.rows = Math.ceil(mat.height / CELL);
+    this.lineBoxes = mat.lines.map((l) => box(l.points, l.width / 2));
+    this.areaBoxes = mat.areas.map((a) => box(a.points, 0));
     this.rough = mat.areas.some((a) => a.friction !== undefined);
   }
 
   /** Reflectance 0..100 at one point. */
   at(x: number, y: number): number {
-    const { mat } = this;
+    const { mat, lineBoxes, areaBoxes } = this;
     for (let i = mat.lines.length - 1; i >= 0; i--) {
+      if (outside(lineBoxes[i], x, y)) continue;
       const { points, width, closed, reflectance } = mat.lines[i];
       const reach = (width * width) / 4;
       for (let k = closed ? 0 : 1; k < points.length; k++)
         if (distance2(x, y, points[k === 0 ? points.length - 1 : k - 1], points[k]) <= reach) return reflectance;
     }
     for (let i = mat.areas.length - 1; i >= 0; i--)
-      if (inside(mat.areas[i].points, x, y)) return mat.areas[i].reflectance;
+      if (!outside(areaBoxes[i], x, y) && inside(mat.areas[i].points, x, y)) return mat.areas[i].reflectance;
     return mat.reflectance;
   }
 
@@ -141,10 +159,10 @@ export class Floor {
       const cy = (row + 0.5) * CELL;
       let sum = 0;
       let count = 0;
-      for (let i = -3; i <= 3; i++)
-        for (let j = -3; j <= 3; j++) {
-          const dx = (i * SPOT) / 3;
-          const dy = (j * SPOT) / 3;
+      for (let i = -2; i <= 2; i++)
+        for (let j = -2; j <= 2; j++) {
+          const dx = (i * SPOT) / 2;
+          const dy = (j * SPOT) / 2;
           if (dx * dx + dy * dy > SPOT * SPOT) continue;
           sum += this.at(cx + dx, cy + dy);
           count++;

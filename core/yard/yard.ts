@@ -170,6 +170,7 @@ export class Yard {
   private readonly rightNoise: () => number;
   private readonly distanceNoise: () => number;
   private readonly force = { along: 0, across: 0, slips: false };
+  private readonly push = new Vec2(0, 0);
   private readonly motorList: Motor[];
   private readonly servoList: Servo[];
   private readonly hasDistance: boolean;
@@ -297,7 +298,8 @@ export class Yard {
       torque += this.force.across * this.back - this.force.along * y;
     }
     for (const motor of this.motorList) motor.turn(DT);
-    robot.applyForceToCenter(new Vec2(fx * cos - fy * sin, fx * sin + fy * cos), true);
+    this.push.set(fx * cos - fy * sin, fx * sin + fy * cos);
+    robot.applyForceToCenter(this.push, true);
     robot.applyTorque(torque, true);
     for (const thing of this.things) this.drag(thing);
     this.world.step(DT, 6, 2);

@@ -1,4 +1,4 @@
-import { condition, defineBlock, type Piece } from '../define.ts';
+import { condition, defineBlock } from '../define.ts';
 import type { Step } from '../program.ts';
 
 /** How many conditions an if has: its slots are if1, if2 ..., its bodies then1, then2 ... and otherwise. */
@@ -9,13 +9,17 @@ export const branches = (step: Step): number => {
 };
 export const hasOtherwise = (step: Step): boolean => !!step.bodies && 'otherwise' in step.bodies;
 
+const MANY = Array.from({ length: 40 }, (_, n) => n);
+const [IFS, THENS] = [MANY.map((n) => `if${n}`), MANY.map((n) => `then${n}`)];
+const ifSlot = (n: number): string => IFS[n] ?? `if${n}`;
+const thenBody = (n: number): string => THENS[n] ?? `then${n}`;
+
 /** The words of an if, as long as its branches ask. */
 export function ifWords(count: number, otherwise: boolean): string {
   let words = 'if {if1} {>then1}';
   for (let n = 2; n <= count; n++) words += ` otherwise if {if${n}} {>then${n}}`;
   return otherwise ? `${words} otherwise {>otherwise}` : words;
 }
-export type IfPiece = Piece;
 
 export const choose = defineBlock({
   kind: 'choose.if',
@@ -25,15 +29,17 @@ export const choose = defineBlock({
   label: ['If', 'otherwise if, otherwise'],
   slots: { if1: condition() },
   help: 'Does the first part whose condition is true, or what stands under otherwise. Add and take away branches in its menu.',
-  *run(task, args, step) {
-    const asked = args as Record<string, () => boolean>;
-    const count = branches(step);
-    for (let n = 1; n <= count; n++)
-      if (asked[`if${n}`]()) {
-        yield* task.steps(`then${n}`);
+  *run(task, args) {
+    const asked = args as Record<string, (() => boolean) | undefined>;
+    for (let n = 1; ; n++) {
+      const ask = asked[ifSlot(n)];
+      if (!ask) break;
+      if (ask()) {
+        yield* task.steps(thenBody(n));
         return;
       }
-    if (hasOtherwise(step)) yield* task.steps('otherwise');
+    }
+    yield* task.steps('otherwise');
   },
   python: (p) => {
     for (let n = 1; n <= branches(p.step); n++) {
