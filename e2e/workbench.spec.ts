@@ -103,6 +103,24 @@ test('a program is built, changed and run without a mouse', async ({ page }) => 
   await expect(page.getByRole('button', { name: 'Pause' })).toBeEnabled();
 });
 
+test('a block dragged to the tray is taken out; a note typed as a pitch becomes its number', async ({ page }) => {
+  await openDemo(page, 'There and back');
+  const beep = (await page.locator('.sound\\.beep > .blocklyPath').boundingBox())!;
+  const tray = (await page.locator('.mb-tray-list').boundingBox())!;
+  await page.mouse.move(beep.x + 40, beep.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(beep.x + 80, beep.y + 30, { steps: 4 });
+  await page.mouse.move(tray.x + 60, tray.y + 300, { steps: 8 });
+  await expect(page.locator('.mb-taking-out')).toHaveCount(1);
+  await page.mouse.up();
+  expect(kinds(await project(page))[0]).not.toContain('sound.beep');
+  await dragCard(page, 'Sound', 'Tone', 200, 330);
+  await typeNumber(page, 'sound.tone', 0, 0, 'C4');
+  expect(
+    (await project(page)).program.stacks.flatMap((s) => s.steps).find((s) => s.kind === 'sound.tone')!.slots.pitch
+  ).toBe(261.63);
+});
+
 test('switch off, park, note, duplicate and take out, from the menu of a block', async ({ page }) => {
   await openDemo(page, 'There and back');
   const menu = async (kind: string, item: string) => {

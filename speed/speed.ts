@@ -228,9 +228,23 @@ if (existsSync(client)) {
 /** The longest time that the page's thread was held up while a run plays, as Chromium's own long-task observer tells. */
 if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   const data = mkdtempSync(join(tmpdir(), 'mossbell-speed-'));
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server.ts', '--demo'], { env: { ...process.env, PORT: '4689', MOSSBELL_DATA: data, MOSSBELL_QUIET: '1' }, stdio: ['ignore', 'pipe', 'inherit'] });
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server.ts', '--demo'], {
+    env: { ...process.env, PORT: '4689', MOSSBELL_DATA: data, MOSSBELL_QUIET: '1' },
+    stdio: ['ignore', 'pipe', 'inherit']
+  });
   await new Promise<void>((ready) => server.stdout.on('data', (text) => String(text).includes('is ready') && ready()));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync'
+    ]
+  });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto('http://localhost:4689/');
   await page.getByRole('button', { name: 'Round the fern bed Barrow · opens as a copy' }).click();
@@ -238,14 +252,24 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   await page.getByLabel('Speed').selectOption('1');
   await page.evaluate(() => {
     const seen: number[] = ((window as unknown as { held: number[] }).held = []);
-    new PerformanceObserver((list) => list.getEntries().forEach((e) => seen.push(e.duration))).observe({ type: 'longtask' });
+    new PerformanceObserver((list) => list.getEntries().forEach((e) => seen.push(e.duration))).observe({
+      type: 'longtask'
+    });
   });
   await page.getByTestId('rehearse').click();
   await page.waitForTimeout(3000);
   await page.evaluate(() => ((window as unknown as { held: number[] }).held.length = 0));
-  await page.getByRole('button', { name: 'Stop', exact: true }).and(page.locator(':disabled')).waitFor({ timeout: 60_000 });
+  await page
+    .getByRole('button', { name: 'Stop', exact: true })
+    .and(page.locator(':disabled'))
+    .waitFor({ timeout: 60_000 });
   const held = await page.evaluate(() => Math.max(0, ...(window as unknown as { held: number[] }).held));
-  row('longest time the page was held up while a run plays', held ? `${Math.round(held)} ms` : 'under 50 ms', 'never over 50 ms', held <= 50);
+  row(
+    'longest time the page was held up while a run plays',
+    held ? `${Math.round(held)} ms` : 'under 50 ms',
+    'never over 50 ms',
+    held <= 50
+  );
   await browser.close();
   server.kill();
 }

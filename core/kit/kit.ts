@@ -155,3 +155,5 @@ export const changePart = (kit: Kit, socket: string, change: Partial<Part>): Kit
   ...kit,
   parts: kit.parts.map((p) => (p.socket === socket ? { ...p, ...change } : p))
 });
+/** With its article. */
+export const aPart = (type: Part['type']): string => `${type === 'servo' ? 'an' : 'a'} ${typeName(type)}`;

@@ -62,6 +62,9 @@ export function reference(p: Profile, t: number, out: { x: number; v: number; a:
 /** A move is on its mark when less than this is left, m: about a quarter of an encoder count. */
 export const NEAR = 0.00012;
 
+/** With the viscous slip model a held wheel still creeps by F / C, up to 10 mm/s: 12 counts of 480 in 0.5 s. */
+const STUCK_COUNTS = 12;
+
 /** One motor under control. Lengths are metres at the rim, worked out with the kit sheet's diameter. */
 export class Follower {
   private readonly history = new Float64Array(20);
@@ -107,8 +110,8 @@ export class Follower {
     const feed = (v + 0.099 * s * ref.a) / (this.freeRadS * this.radius) + 0.086 * way;
     const u = feed + 1.0 * (v - v20) + 40 * rest;
     this.duty = u > 1 ? 1 : u < -1 ? -1 : u;
-    // two counts or fewer in 0.5 s at a duty above 0.9: something holds it
-    if (Math.abs(this.duty) <= 0.9 || Math.abs(counts - this.stuckCounts) > 2) {
+    // hardly a turn of the wheel in 0.5 s at a duty above 0.9: something holds it
+    if (Math.abs(this.duty) <= 0.9 || Math.abs(counts - this.stuckCounts) > STUCK_COUNTS) {
       this.stuckTicks = 0;
       this.stuckCounts = counts;
     } else if (++this.stuckTicks >= 500) this.blocked = true;

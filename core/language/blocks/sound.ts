@@ -14,7 +14,7 @@ export const tone = defineBlock({
     pitch: number({ default: 392, unit: 'Hz', min: 20, max: 10000 }),
     time: number({ default: 0.5, unit: 's', min: 0, max: 60 })
   },
-  help: 'Sounds a tone and waits until it is over. A4 is 440 Hz.',
+  help: 'Sounds a tone and waits until it is over. Type Hz, or a note such as A4, which is 440 Hz.',
   *run({ device }, { pitch, time }) {
     device.tone(pitch, time);
     yield { us: Math.round(time * 1e6) };

@@ -1,5 +1,5 @@
 /** socket-empty, socket-wrong-part: the program drives sockets other than those the parts are in. Both mends are offered. */
-import { movePart, partAt, partName, socketsFor, typeName, type Part } from '../../kit/kit.ts';
+import { aPart, movePart, partAt, partName, socketsFor, typeName, type Part } from '../../kit/kit.ts';
 import { slotSpec } from '../catalogue.ts';
 import { setSlot } from '../edit.ts';
 import { liveSteps } from '../program.ts';
@@ -36,8 +36,8 @@ export const socket: Rule = ({ program, kit }) => {
         severity: 'will not work',
         blocks: [step.id],
         says: there
-          ? `The program uses a ${typeName(spec.part)} in ${slot}, but the ${partName(kit, slot)} sits there.`
-          : `The program uses a ${typeName(spec.part)} in ${slot}, and nothing is plugged in there.`,
+          ? `The program uses ${aPart(spec.part)} in ${slot}, but the ${partName(kit, slot)} sits there.`
+          : `The program uses ${aPart(spec.part)} in ${slot}, and nothing is plugged in there.`,
         todo: candidates.length
           ? `${candidates.map((p) => `Your ${p.name} sits in ${p.socket}.`).join(' ')}`
           : `The kit sheet has no ${typeName(spec.part)}. Plug one in, or take the block out.`,

@@ -146,10 +146,9 @@
       aria-label="Track width {w.trackMm} mm, change it"
       onclick={() => ondimension('track')}
       onkeydown={(e) => e.key === 'Enter' && ondimension('track')}
-      ><rect x={CX + front - 4} y={CY + 62} width="104" height="20" rx="5" fill="var(--paper)" /><text
-        x={CX + front + 48}
+      ><rect x={CX + front + 52} y={CY + 62} width="104" height="20" rx="5" fill="var(--paper)" /><text
+        x={CX + front + 56}
         y={CY + 77}
-        text-anchor="middle"
         text-decoration="underline">track {w.trackMm} mm</text
       ></g
     >

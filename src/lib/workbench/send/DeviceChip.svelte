@@ -102,9 +102,16 @@
       {#if d.progress}
         <div>
           <p class="mb-1">{d.progress.says}</p>
-          <progress class="h-2 w-full accent-brass" value={d.progress.share} max="1"
-            >{Math.round(d.progress.share * 100)} %</progress
+          <div
+            class="h-2 w-full overflow-hidden rounded-full bg-linen"
+            role="progressbar"
+            aria-label={d.progress.says}
+            aria-valuenow={Math.round(d.progress.share * 100)}
+            aria-valuemin="0"
+            aria-valuemax="100"
           >
+            <div class="h-full rounded-full bg-brass transition-[width]" style="width: {d.progress.share * 100}%"></div>
+          </div>
         </div>
       {/if}
       {#if d.question}

@@ -32,7 +32,12 @@
       : ((beside ? runs.device : undefined) ?? (ghost ? runs.ghost : undefined))
   );
   const endUs = $derived(run?.endUs ?? 0);
-  const full = $derived<[number, number]>([0, Math.max(4e6, endUs * 1.04, (other?.endUs ?? 0) * 1.04)]);
+  /** grows by steps, so that the picture does not shrink with every frame */
+  const STEPS = [4, 8, 12, 16, 24, 32, 48, 64, 96, 128, 192, 256, 384, 512, 600];
+  const full = $derived.by<[number, number]>(() => {
+    const need = (Math.max(endUs, other?.endUs ?? 0) / 1e6) * 1.02;
+    return [0, (STEPS.find((s) => s >= need) ?? Math.ceil(need / 60) * 60) * 1e6];
+  });
   const range = $derived(window_ ?? full);
   const x = $derived(scaleLinear(range, [0, width]));
   const ticks = $derived(x.ticks(Math.max(2, Math.floor(width / 110))));
@@ -72,7 +77,8 @@
       lanes,
       program: w.session.project.program,
       selected: w.selected,
-      palette: colours
+      palette: colours,
+      live: runs.state === 'running' && runs.scrubUs === undefined
     });
   });
   const time = (event: PointerEvent | WheelEvent) => x.invert(event.clientX - canvas.getBoundingClientRect().left);

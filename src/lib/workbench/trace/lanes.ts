@@ -109,6 +109,8 @@ export type Drawing = {
   program: Program;
   selected?: string;
   palette: Palette;
+  /** while the run goes on, lines are drawn without dashes, which are slow where there is no graphics processor */
+  live: boolean;
 };
 
 /** Rows of spans that are steps which do something themselves, not the loops around them. */
@@ -235,9 +237,9 @@ function curve(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'cu
   for (const { before } of sets)
     if (before) {
       g.strokeStyle = d.palette.soft;
-      g.globalAlpha = 0.55;
-      g.lineWidth = 1.2;
-      g.setLineDash([4, 4]);
+      g.globalAlpha = d.live ? 0.4 : 0.55;
+      g.lineWidth = d.live ? 1 : 1.2;
+      if (!d.live) g.setLineDash([4, 4]);
       line(before);
       g.setLineDash([]);
       g.globalAlpha = 1;
@@ -246,7 +248,7 @@ function curve(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'cu
     if (!now) return;
     g.strokeStyle = d.palette[colour];
     g.lineWidth = 1.6;
-    if (i > 0) g.setLineDash([5, 3]);
+    if (i > 0 && !d.live) g.setLineDash([5, 3]);
     line(now);
     g.setLineDash([]);
   });

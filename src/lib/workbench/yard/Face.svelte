@@ -80,7 +80,7 @@
   <div class="min-w-0 flex-1 leading-[1.35]">
     <b class="block truncate" data-testid="whose">{device ? w.device.unit.name : 'Rehearsal'}</b>
     <span class="block truncate text-[13px] text-soft"
-      >{hovered || (device ? 'the device, with its own quirks' : 'as on the kit sheet')}</span
+      >{hovered || (device ? 'the device itself' : 'as on the kit sheet')}</span
     >
     <span class="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft">
       {#each ['left', 'right'] as const as side (side)}

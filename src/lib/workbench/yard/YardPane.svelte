@@ -25,7 +25,10 @@
   }
 </script>
 
-<section class="grid h-full min-h-0 grid-rows-[auto_auto_1fr] border-r border-rule" aria-label="Yard">
+<section
+  class="grid h-full min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_1fr] border-r border-rule"
+  aria-label="Yard"
+>
   <div class="bar">
     <h2 class="mr-1 font-sans text-[14px] font-bold">Yard</h2>
     <span class="text-soft">from above</span>

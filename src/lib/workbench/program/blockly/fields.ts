@@ -1,6 +1,7 @@
 /** Fields of our own: a number that is never clamped silently, a painted picture. */
 import * as Blockly from 'blockly/core';
-import { typedNumber } from '../../../../../core/language/values.ts';
+import { hertzOf } from '../../../../../core/language/notes.ts';
+import { show, typedNumber } from '../../../../../core/language/values.ts';
 
 /** What is typed stays, letters too; what cannot be read as a number is marked. */
 export class NumberField extends Blockly.FieldTextInput {
@@ -12,7 +13,14 @@ export class NumberField extends Blockly.FieldTextInput {
     if (!loose) this.setTooltip('A number. Type it, or drop a value block here.');
   }
   protected override doClassValidation_(value?: unknown): string {
-    return String(value ?? '').trim();
+    const text = String(value ?? '').trim();
+    // a note name typed as a pitch becomes its number
+    const parent = this.getSourceBlock()?.getParent();
+    const pitch =
+      parent?.type === 'sound.tone' && parent.getInputTargetBlock('pitch') === this.getSourceBlock()
+        ? hertzOf(text)
+        : undefined;
+    return pitch === undefined ? text : show(pitch);
   }
   protected override render_(): void {
     super.render_();

@@ -211,7 +211,7 @@ function theme(name: 'light' | 'dark'): Blockly.Theme {
   }
   styles.literal =
     name === 'light'
-      ? { colourPrimary: '#fdf9ea', colourSecondary: '#fdf9ea', colourTertiary: '#d6cda9', hat: '' }
+      ? { colourPrimary: '#ffffff', colourSecondary: '#ffffff', colourTertiary: '#d6cda9', hat: '' }
       : { colourPrimary: '#35392b', colourSecondary: '#35392b', colourTertiary: '#6b6648', hat: '' };
   return Blockly.Theme.defineTheme(`mossbell-${name}`, {
     name: `mossbell-${name}`,
