@@ -1,6 +1,7 @@
 import { defineConfig } from '@playwright/test';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { CHROMIUM } from './e2e/chromium.ts';
 
 const port = Number(process.env.E2E_PORT ?? 4699);
 export const DATA = join(tmpdir(), `mossbell-e2e-${port}`);
@@ -16,18 +17,7 @@ export default defineConfig({
   use: {
     baseURL: `http://localhost:${port}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync'
-      ]
-    }
+    launchOptions: CHROMIUM
   },
   webServer: {
     command: `rm -rf ${DATA} && exec node --import tsx server.ts --demo`,

@@ -22,6 +22,7 @@ import { Interpreter, rehearse } from '../core/run/interpreter.ts';
 import { b, cmp, program, start, sum, wait } from '../core/testing/build.ts';
 import { fernBed } from '../core/yard/mats.ts';
 import { makeWorld } from '../core/yard/yard.ts';
+import { CHROMIUM } from '../e2e/chromium.ts';
 
 const median = (list: number[]): number => [...list].sort((x, y) => x - y)[Math.floor(list.length / 2)];
 const now = (): number => performance.now();
@@ -233,18 +234,7 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     stdio: ['ignore', 'pipe', 'inherit']
   });
   await new Promise<void>((ready) => server.stdout.on('data', (text) => String(text).includes('is ready') && ready()));
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync'
-    ]
-  });
+  const browser = await chromium.launch(CHROMIUM);
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto('http://localhost:4689/');
   await page.getByRole('button', { name: 'Round the fern bed Barrow · opens as a copy' }).click();

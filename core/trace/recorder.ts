@@ -1,7 +1,7 @@
 /** Writes a trace while a run goes on, and hands out what is new since it was last asked, for drawing live. */
 import {
   CHUNK,
-  emptySpans,
+  emptyTrace,
   pushSpan,
   type Channel,
   type ChannelSpec,
@@ -36,14 +36,7 @@ export class Recorder {
   private readonly endedRows: number[] = [];
 
   constructor(header: TraceHeader, specs: readonly ChannelSpec[]) {
-    this.trace = {
-      header,
-      channels: specs.map((s): Channel => ({ ...s, chunks: [], low: [], high: [] })),
-      ticks: 0,
-      spans: emptySpans(),
-      events: [],
-      variables: {}
-    };
+    this.trace = emptyTrace(header, specs);
     this.inverse = Float64Array.from(specs, (s) => 1 / s.scale);
     this.open = this.trace.channels.map(fresh);
   }
@@ -138,14 +131,7 @@ function closeChunk(channel: Channel, samples: Int16Array | Int32Array): void {
 export class Follow {
   readonly trace: Trace;
   constructor(header: TraceHeader, specs: readonly ChannelSpec[]) {
-    this.trace = {
-      header,
-      channels: specs.map((s): Channel => ({ ...s, chunks: [], low: [], high: [] })),
-      ticks: 0,
-      spans: emptySpans(),
-      events: [],
-      variables: {}
-    };
+    this.trace = emptyTrace(header, specs);
   }
   add(delta: Delta): void {
     const { trace } = this;

@@ -99,3 +99,13 @@ export function pushSpan(spans: Spans, block: number, task: number, start: numbe
 }
 export const channel = (trace: Trace, key: string): Channel | undefined => trace.channels.find((c) => c.key === key);
 export const endUs = (trace: Trace): number => trace.ticks * 1000;
+
+/** A trace with nothing in it yet. */
+export const emptyTrace = (header: TraceHeader, specs: readonly ChannelSpec[]): Trace => ({
+  header,
+  channels: specs.map((spec): Channel => ({ ...spec, chunks: [], low: [], high: [] })),
+  ticks: 0,
+  spans: emptySpans(),
+  events: [],
+  variables: {}
+});

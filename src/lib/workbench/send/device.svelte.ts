@@ -12,8 +12,8 @@ import { send, type Found, type Progress } from '../../../../core/link/send.ts';
 import type { Pose } from '../../../../core/yard/mat.ts';
 import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts';
 import { Ring } from '../../../workers/ring.ts';
-import { Run } from '../runs.svelte.ts';
-import type { Workbench } from '../workbench.svelte.ts';
+import type { Session } from '../../project/session.svelte.ts';
+import { Run, type Runs } from '../runs.svelte.ts';
 
 type Flash = Record<string, Uint8Array>;
 /** The stand-ins that ship. */
@@ -87,7 +87,9 @@ export class DeviceLink {
   private booted: (() => void) | undefined;
   private cancelled = false;
 
-  constructor(private readonly workbench: Workbench) {}
+  constructor(
+    private readonly workbench: { readonly session: Session; readonly runs: Runs; readonly muted: boolean }
+  ) {}
 
   get status(): Status {
     if (!this.powered) return 'not plugged in';
