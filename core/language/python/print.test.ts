@@ -1,0 +1,138 @@
+import { describe, expect, it } from 'vitest';
+import { barrow, changePart, movePart } from '../../kit/kit.ts';
+import { b, cmp, log, program, start, sum, wait } from '../../testing/build.ts';
+import type { Program, Slot, Step } from '../program.ts';
+import { printPython } from './print.ts';
+
+const body = (p: Program): string[] =>
+  printPython(p, barrow)
+    .text.split('\n')
+    .filter((l) => /^ {4}/.test(l))
+    .map((l) => l.slice(4));
+const lines = (...steps: Step[]): string[] => body(program(start(...steps)));
+const value = (v: Slot): string => lines(log(v))[0].replace(/^log\((.*)\)$/, '$1');
+
+describe('expressions', () => {
+  it('have brackets where Python needs them, and nowhere else', () => {
+    expect(value(sum(sum(1, '+', 2), '×', 3))).toBe('(1 + 2) * 3');
+    expect(value(sum(1, '+', sum(2, '×', 3)))).toBe('1 + 2 * 3');
+    expect(value(sum(1, '−', sum(2, '−', 3)))).toBe('1 - (2 - 3)');
+    expect(value(sum(sum(1, '−', 2), '−', 3))).toBe('1 - 2 - 3');
+    expect(value(sum(8, '÷', sum(4, '×', 2)))).toBe('8 / (4 * 2)');
+    expect(value(sum(-1, '×', -2))).toBe('-1 * -2');
+    expect(value(cmp(sum(1, '+', 1), '≤', b('sense.distance')))).toBe('1 + 1 <= distance.cm()');
+    expect(value(cmp(cmp(1, '<', 2), '=', cmp(3, '<', 4)))).toBe('(1 < 2) == (3 < 4)');
+    const [x, y] = [cmp(1, '<', 2), cmp(3, '>', 4)];
+    expect(value(b('calc.not', { a: b('calc.logic', { a: x, word: 'or', b: y }) }))).toBe('not (1 < 2 or 3 > 4)');
+    expect(
+      value(
+        b('calc.logic', { a: b('calc.logic', { a: x, word: 'or', b: y }), word: 'and', b: b('calc.not', { a: y }) })
+      )
+    ).toBe('(1 < 2 or 3 > 4) and not 3 > 4');
+  });
+  it('keep text and numbers apart, and quote what is quoted', () => {
+    expect(value('12')).toBe('12');
+    expect(value('twelve')).toBe('"twelve"');
+    expect(value('say "moss" \\ bell')).toBe('"say \\"moss\\" \\\\ bell"');
+    expect(value('')).toBe('""');
+  });
+  it('go through whole() where a count is worked out', () => {
+    expect(lines(b('repeat.times', { count: 4 }, { do: [] }))).toEqual(['for _ in range(4):', '    pass']);
+    expect(lines(b('repeat.times', { count: sum(2, '+', 2) }, { do: [] }))[0]).toBe('for _ in range(whole(2 + 2)):');
+    expect(lines(b('pixel.set', { x: sum(1, '+', 1), y: 2 }))[0]).toBe('display.pixel(whole(1 + 1), 2, "on")');
+  });
+  it('are False for an empty condition', () => {
+    expect(lines(b('wait.until'))).toEqual(['wait_until(lambda: False)']);
+  });
+});
+
+describe('loops and decisions', () => {
+  it('print before and after each turn in texts of their own', () => {
+    const condition = b('sense.nose');
+    expect(lines(b('repeat.until', { condition, look: 'before' }, { do: [log(1)] }))).toEqual([
+      'while not (nose.touched()):',
+      '    log(1)'
+    ]);
+    expect(lines(b('repeat.until', { condition, look: 'after' }, { do: [log(1)] }))).toEqual([
+      'while True:',
+      '    log(1)',
+      '    if until(nose.touched()):',
+      '        break'
+    ]);
+    expect(lines(b('repeat.ever', {}, { do: [] }))).toEqual(['while True:', '    pass']);
+  });
+  it('print every branch of an if', () => {
+    const step = b(
+      'choose.if',
+      { if1: b('sense.ahead'), if2: b('sense.over') },
+      { then1: [log(1)], then2: [], otherwise: [log(3)] }
+    );
+    expect(lines(step)).toEqual([
+      'if distance.sees():',
+      '    log(1)',
+      'elif left_line.over("dark"):',
+      '    pass',
+      'else:',
+      '    log(3)'
+    ]);
+  });
+});
+
+describe('several tasks', () => {
+  it('are printed with async and await, and each loop gives way', () => {
+    const { text } = printPython(
+      program(start(b('repeat.ever', {}, { do: [wait(1)] })), start(log('two')), [
+        b('begin.button', { button: 'Bar', event: 'held' }),
+        b('sound.beep')
+      ]),
+      barrow
+    );
+    expect(text).toContain('async def main():\n    while True:\n        await wait(1)\n        await turn\n');
+    expect(text).toContain('async def main_2():\n    log("two")\n');
+    expect(text).toContain('async def on_bar_held():\n    await beep()\n');
+    expect(text).toContain('\n\nrun(main, main_2, when(bar.held, on_bar_held))\n');
+  });
+  it('get names of their own when two start alike', () => {
+    const press = () => [b('begin.button'), log('x')];
+    expect(printPython(program(press(), press()), barrow).text).toContain(
+      'run(when(dot.pressed, on_dot_pressed), when(dot.pressed, on_dot_pressed_2))'
+    );
+  });
+});
+
+describe('what stands at the top', () => {
+  it('is what the program uses, with the names and sockets of the kit sheet', () => {
+    const p = program(
+      start(b('servo.angle', { servo: 'W' }), b('motor.run', { motor: 'P' }), b('lamp.set', { lamp: 'right' }))
+    );
+    const kit = changePart(movePart(barrow, 'U', 'W'), 'W', { name: 'Big hammer' });
+    const top = printPython(p, kit).text.split('\n').slice(2, 5);
+    expect(top).toEqual(['big_hammer = Servo("W")', 'left_wheel_motor = Motor("P")', 'right_lamp = Lamp("right")']);
+    expect(printPython(program(start()), barrow).text).toBe(
+      'from mossbell import *\n\n\ndef main():\n    pass\n\n\nrun(main)\n'
+    );
+  });
+  it('tells two wheels apart once they are measured', () => {
+    const kit = { ...barrow, wheels: { ...barrow.wheels, rightDiameterMm: 67.6 } };
+    expect(printPython(program(start(b('wheels.stop'))), kit).text).toContain('diameter_mm=(68, 67.6), track_mm=124)');
+  });
+  it('holds variables that are used, and functions say which of them they set', () => {
+    const p = program(start(b('var.set', { variable: 'v1', value: 3 }), log(b('var.value', { variable: 'v2' }))));
+    const { text } = printPython(p, barrow);
+    expect(text).toContain('\ncount = 0\nlange = 0\n');
+    expect(text).toContain('def main():\n    global count\n    count = 3\n    log(lange)\n');
+  });
+});
+
+describe('what does not run', () => {
+  it('is left out: parked stacks, switched-off blocks, routines nobody calls', () => {
+    const p: Program = {
+      ...program(start({ ...log('off'), off: true }, log('on')), [log('loose')]),
+      routines: [{ id: 'r', name: 'unused', x: 0, y: 0, steps: [log('never')] }]
+    };
+    const parked = { ...p, stacks: [...p.stacks, { id: 'p', x: 0, y: 0, parked: true, steps: start(log('parked')) }] };
+    const { text } = printPython(parked, barrow);
+    for (const word of ['off', 'loose', 'never', 'parked']) expect(text).not.toContain(`"${word}"`);
+    expect(text).toContain('log("on")');
+  });
+});

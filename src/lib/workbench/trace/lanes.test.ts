@@ -1,0 +1,133 @@
+import { describe, expect, it } from 'vitest';
+import { barrow } from '../../../../core/kit/kit.ts';
+import { b, end, hall, program, run, start, wait } from '../../../../core/testing/build.ts';
+import { ranWhen } from '../../../../core/trace/query.ts';
+import { trail } from '../yard/trail.ts';
+import { blockAt, draw, lanesOf, type Palette } from './lanes.ts';
+
+const colours = Object.fromEntries(
+  ['ink', 'soft', 'rule', 'card', 'water', 'order', 'act', 'think', 'read', 'brass', 'clay'].map((name) => [name, name])
+) as Palette;
+
+/** A canvas that keeps what it is told, for looking at a drawing without a screen. */
+function paper() {
+  const told: { what: string; args: unknown[]; stroke: unknown; fill: unknown }[] = [];
+  const state: Record<string, unknown> = {};
+  const g = new Proxy(state, {
+    get: (_, name: string) =>
+      name in state
+        ? state[name]
+        : (...args: unknown[]) => {
+            told.push({ what: name, args, stroke: state.strokeStyle, fill: state.fillStyle });
+            return name === 'measureText' ? { width: 40 } : undefined;
+          },
+    set: (_, name: string, value) => {
+      state[name] = value;
+      return true;
+    }
+  });
+  return { g: g as unknown as CanvasRenderingContext2D, told };
+}
+
+describe('lanes of the trace', () => {
+  const lamp = b('lamp.set', { to: 'on' });
+  const drive = b('drive.measure', { amount: 20 });
+  const p = program(
+    start(b('repeat.times', { count: 2 }, { do: [drive, wait(0.5)] }), lamp, b('log.line', { value: 'there' }), wait(1))
+  );
+  const trace = run(p);
+  const drawing = {
+    trace,
+    fromUs: 0,
+    toUs: trace.ticks * 1000,
+    width: 600,
+    lanes: lanesOf(barrow),
+    program: p,
+    palette: colours,
+    live: false
+  };
+
+  it('follow the kit: a lane for each servo', () => {
+    expect(lanesOf(barrow).map((l) => l.title)).toEqual([
+      'Blocks',
+      'Wheel power',
+      'Wheel speed',
+      'Distance ahead',
+      'Heading',
+      'Lamp left',
+      'Lamp right',
+      'Servo striker',
+      'Servo pan',
+      'Log'
+    ]);
+  });
+  it('find the block under the pointer, not the loop around it', () => {
+    const [from, to] = ranWhen(trace, drive.id)[1];
+    expect(blockAt(trace, p, (from + to) / 2, 0)).toBe(drive.id);
+    // lamps and the like take no time: a little beside is near enough
+    const [at] = ranWhen(trace, lamp.id)[0];
+    expect(blockAt(trace, p, at + 30_000, 40_000)).toBeDefined();
+    expect(blockAt(trace, p, trace.ticks * 1000 + 5e6, 1000)).toBeUndefined();
+  });
+  it('draw each span where and as long as it ran, in the colour of its family', () => {
+    const { g, told } = paper();
+    draw(g, drawing);
+    const bars = told.filter((t) => t.what === 'fillRect' && t.fill === 'act').map((t) => t.args as number[]);
+    const spans = ranWhen(trace, drive.id);
+    const perUs = 600 / (trace.ticks * 1000);
+    for (const [i, [from, to]] of spans.entries()) {
+      expect(bars[i][0]).toBeCloseTo(from * perUs, 3);
+      expect(bars[i][2]).toBeCloseTo((to - from) * perUs - 0.8, 3);
+    }
+    // the lamp is on from its block to the end, and the log has its word
+    const amber = told.find((t) => t.what === 'fillRect' && t.fill === '#e0a100')!.args as number[];
+    expect(amber[0] + amber[2]).toBeCloseTo(600, 0);
+    expect(told.some((t) => t.what === 'fillText' && t.args[0] === 'there')).toBe(true);
+  });
+  it('outline every span of the chosen block', () => {
+    const { g, told } = paper();
+    draw(g, { ...drawing, selected: drive.id });
+    expect(told.filter((t) => t.what === 'strokeRect' && t.stroke === 'brass')).toHaveLength(2);
+  });
+  it('draw a ghost behind, and no dashes while the run goes on', () => {
+    const still = paper();
+    draw(still.g, { ...drawing, ghost: trace });
+    const live = paper();
+    draw(live.g, { ...drawing, ghost: trace, live: true });
+    const dashed = (told: typeof still.told) =>
+      told.filter((t) => t.what === 'setLineDash' && (t.args[0] as number[]).length > 0).length;
+    expect(dashed(still.told)).toBeGreaterThan(5);
+    expect(dashed(live.told)).toBe(0);
+    expect(live.told.filter((t) => t.what === 'stroke').length).toBe(
+      still.told.filter((t) => t.what === 'stroke').length
+    );
+  });
+  it('draw no line across where the heading goes from 360 to 0', () => {
+    const turning = run([b('turn.angle', { side: 'left', angle: 30 }), b('turn.angle', { side: 'right', angle: 60 })]);
+    const lane = lanesOf(barrow).filter((l) => l.title === 'Heading');
+    const { g, told } = paper();
+    draw(g, { ...drawing, trace: turning, toUs: turning.ticks * 1000, lanes: lane });
+    let at: [number, number] | undefined;
+    for (const { what, args } of told) {
+      const [x, y] = args as [number, number];
+      if (what === 'lineTo' && at && y !== 0 && at[1] !== 0 && x - at[0] <= 1.01)
+        expect(Math.abs(y - at[1])).toBeLessThan(16);
+      if (what === 'moveTo' || what === 'lineTo') at = [x, y];
+    }
+  });
+});
+
+describe('the trail in the yard', () => {
+  it('begins at the start, ends where the robot stands, and adds nothing while it stands still', () => {
+    const trace = run([b('drive.measure', { amount: 40 }), wait(5)]);
+    const points = trail(trace, Infinity, hall.height)
+      .split(' ')
+      .map((xy) => xy.split(',').map(Number));
+    expect(points[0]).toEqual([150, 150]);
+    const last = points[points.length - 1];
+    expect(last[0]).toBeCloseTo(end(trace).x * 100, 0);
+    expect(points.length).toBeLessThan(130);
+    // at half of the time it is half as long, or shorter
+    expect(trail(trace, 1e6, hall.height).length).toBeLessThan(trail(trace, Infinity, hall.height).length);
+  });
+});
