@@ -88,7 +88,7 @@ export default ts.config(
     files: ['src/lib/**/*.{ts,svelte}'],
     ignores: ['src/lib/server/**', '**/*.test.ts'],
     rules: forbid(
-      String.raw`core/run/(?!machine)`,
+      String.raw`core/run/`,
       String.raw`board/standin/(?!program-file)`,
       String.raw`(^|/|\$lib/)server/`
     )

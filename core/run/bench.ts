@@ -10,7 +10,8 @@ import { Recorder } from '../trace/recorder.ts';
 import type { Ended, TimedInput, TraceHeader } from '../trace/trace.ts';
 import type { Mat, Pose } from '../yard/mat.ts';
 import { Yard } from '../yard/yard.ts';
-import { channelSpecs, Machine } from './machine.ts';
+import { channelSpecs } from './channels.ts';
+import { Machine } from './machine.ts';
 
 export const TICK_US = 1000;
 const STILL_US = 500_000;

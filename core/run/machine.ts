@@ -17,10 +17,12 @@ import { show, sound } from '../language/values.ts';
 import { stream, wholeBetween, type Source } from '../random.ts';
 import type { Recorder } from '../trace/recorder.ts';
 import { DARK } from '../trace/query.ts';
-import type { ChannelSpec, Input, TraceEvent } from '../trace/trace.ts';
+import type { Input, TraceEvent } from '../trace/trace.ts';
 import type { Motor } from '../yard/motor.ts';
-import { Follower, lengthIn, NEAR, profile, reference, type Profile } from '../yard/profile.ts';
+import { Follower, lengthIn, profile } from '../yard/profile.ts';
 import type { Yard } from '../yard/yard.ts';
+import { channelsOf, type ReadChannel } from './channels.ts';
+import { Moves, round6, type Clock, type Following } from './moves.ts';
 
 /** 100 % of a measured move, m/s. */
 export const FULL_SPEED = 0.4;
@@ -29,21 +31,8 @@ const WIDTH = 7;
 const HEIGHT = 5;
 const HOLD_US = 1_000_000;
 
-type Following = { motor: Motor; follower: Follower };
-type Move = {
-  id: MoveId;
-  list: Following[];
-  profile: Profile;
-  ending: Ending;
-  startUs: number;
-  status: 'waiting' | 'going' | 'done' | 'blocked' | 'taken over';
-  block?: string;
-  /** how much came of it, in the unit of the move event */
-  got: () => number;
-};
 /** An event without its time and block, which the machine adds. */
 type NewEvent = TraceEvent extends infer E ? (E extends TraceEvent ? Omit<E, 'tUs' | 'block'> : never) : never;
-export type Clock = { readonly now: number; readonly worldUs: number };
 
 export class Machine implements Device {
   /** the block on whose behalf commands are given */
@@ -58,16 +47,14 @@ export class Machine implements Device {
   toneUntilUs = 0;
   picture = DARK;
   readonly lamps = { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } };
-  private readonly moves: Move[] = [];
-  private readonly active: Move[] = [];
+  private readonly moves: Moves;
   private pending: (() => void)[] = [];
   private readonly chanceSource: Source;
-  private readonly ref = { x: 0, v: 0, a: 0 };
   private leftSocket: string | undefined;
   private rightSocket: string | undefined;
   private readonly distancePart: boolean;
   private readonly servoSockets: string[];
-  private readonly spareSockets: string[];
+  private readonly channels: ReadChannel[];
   private readonly values: Float64Array;
 
   constructor(
@@ -82,8 +69,9 @@ export class Machine implements Device {
     this.rightSocket = wheelMotor(kit, 'right')?.socket;
     this.distancePart = kit.parts.some((p) => p.type === 'distance');
     this.servoSockets = kit.parts.filter((p) => p.type === 'servo').map((p) => p.socket);
-    this.spareSockets = kit.parts.filter((p) => p.type === 'motor' && !p.drives).map((p) => p.socket);
-    this.values = new Float64Array(channelSpecs(kit).length);
+    this.channels = channelsOf(kit);
+    this.values = new Float64Array(this.channels.length);
+    this.moves = new Moves(clock, recorder);
   }
 
   /** The wheels as the program's text has them: sockets, diameters and track that measured moves reckon with. */
@@ -279,57 +267,24 @@ export class Machine implements Device {
     ending: Ending,
     got: () => number
   ): MoveId {
-    const id = this.moves.length + 1;
-    const move: Move = {
-      id,
+    const { id, go } = this.moves.plan({
       list,
       profile: profile(length, speed || 1, this.kit.board.accelerationCmS2 / 100, ending === 'brake'),
       ending,
-      startUs: 0,
-      status: 'waiting',
+      // without speed it can never get there
+      never: speed === 0 && length > 0,
       block: this.block,
       got
-    };
-    this.moves.push(move);
-    this.event({ type: 'move', id, what, asked: sound(asked), unit });
-    this.command(() => {
-      for (const { motor } of list) this.release(motor);
-      move.status = 'going';
-      move.startUs = this.clock.worldUs;
-      this.active.push(move);
-      for (const { motor } of list) motor.state = 'driven';
-      if (length === 0) this.over(move, 'done');
-      else if (speed === 0) this.over(move, 'blocked');
     });
+    this.event({ type: 'move', id, what, asked: sound(asked), unit });
+    this.command(go);
     return id;
   }
   moveOver(id: MoveId): boolean {
-    const { status } = this.moves[id - 1];
-    return status !== 'waiting' && status !== 'going';
-  }
-  private over(move: Move, status: 'done' | 'blocked' | 'taken over', except?: Motor): void {
-    move.status = status;
-    this.active.splice(this.active.indexOf(move), 1);
-    for (const { motor } of move.list)
-      if (motor !== except) {
-        motor.state = status === 'taken over' ? 'coast' : move.ending === 'brake' ? 'brake' : 'coast';
-        motor.duty = 0;
-      }
-    this.recorder.event({
-      tUs: this.clock.worldUs,
-      ...(move.block ? { block: move.block } : {}),
-      type: 'moved',
-      id: move.id,
-      got: round6(move.got()),
-      ended: status
-    });
-  }
-  private release(motor: Motor): void {
-    const before = this.active.find((m) => m.list.some((f) => f.motor === motor));
-    if (before) this.over(before, 'taken over', motor);
+    return this.moves.isOver(id);
   }
   private setMotor(motor: Motor, state: Motor['state'], duty: number): void {
-    this.release(motor);
+    this.moves.release(motor);
     motor.state = state;
     motor.duty = duty;
   }
@@ -443,31 +398,12 @@ export class Machine implements Device {
 
   /** Before the world moves: measured moves steer their motors. */
   beforeTick(): void {
-    for (const move of this.active) {
-      reference(move.profile, (this.clock.worldUs - move.startUs) / 1e6, this.ref);
-      for (const { motor, follower } of move.list) motor.duty = follower.control(this.ref, motor.counts);
-    }
+    this.moves.steer();
   }
   /** After it, at the new boundary: which moves are over, touches, held buttons, waiting commands. */
   afterTick(): void {
     const { worldUs } = this.clock;
-    for (let i = this.active.length - 1; i >= 0; i--) {
-      const move = this.active[i];
-      const t = (worldUs - move.startUs) / 1e6;
-      const { length, time } = move.profile;
-      let rest = 0;
-      for (const { motor, follower } of move.list) {
-        if (follower.blocked) rest = Infinity;
-        else
-          rest = Math.max(
-            rest,
-            Math.abs(follower.share * length) - follower.travelled(motor.counts) * Math.sign(follower.share || 1)
-          );
-      }
-      if (rest === Infinity) this.over(move, 'blocked');
-      else if (move.ending === 'coast' ? rest <= 0 || t > time + 2 : t >= time && (rest < NEAR || t >= time + 0.5))
-        this.over(move, 'done');
-    }
+    this.moves.settle();
     for (const touch of this.yard.touches.splice(0))
       this.recorder.event({
         tUs: worldUs,
@@ -490,13 +426,14 @@ export class Machine implements Device {
       this.pending = [];
       for (const act of acts) act();
     }
-    this.sample();
+    for (let i = 0; i < this.channels.length; i++) this.values[i] = this.channels[i].read(this);
+    this.recorder.sample(this.values);
   }
 
   /** Everything off: the person stopped the run, or the program failed. */
   letGo(): void {
     this.pending = [];
-    for (const move of [...this.active]) this.over(move, 'taken over');
+    this.moves.letGo();
     for (const motor of this.yard.motors.values()) {
       motor.state = 'coast';
       motor.duty = 0;
@@ -510,75 +447,6 @@ export class Machine implements Device {
     for (const motor of yard.motors.values()) if (Math.abs(motor.omega) > 0.02) return false;
     for (const servo of yard.servos.values()) if (servo.moving) return false;
     for (const thing of yard.things) if (thing.getLinearVelocity().lengthSquared() > 2.5e-7) return false;
-    return this.clock.worldUs >= this.toneUntilUs && this.active.length === 0;
+    return this.clock.worldUs >= this.toneUntilUs && !this.moves.going;
   }
-
-  private sample(): void {
-    const { yard, values } = this;
-    const p = yard.robot.getPosition();
-    const facing = 90 - yard.robot.getAngle() * DEG;
-    const { left, right } = yard;
-    let i = 0;
-    values[i++] = p.x;
-    values[i++] = p.y;
-    values[i++] = facing - 360 * Math.floor(facing / 360);
-    values[i++] = left.motor ? power(left.motor) : 0;
-    values[i++] = right.motor ? power(right.motor) : 0;
-    values[i++] = left.motor ? left.motor.omega * left.radius * 100 : 0;
-    values[i++] = right.motor ? right.motor.omega * right.radius * 100 : 0;
-    values[i++] = left.motor ? left.motor.angle / (2 * Math.PI) : 0;
-    values[i++] = right.motor ? right.motor.angle / (2 * Math.PI) : 0;
-    values[i++] = yard.distance.cm;
-    values[i++] = yard.headingDeg;
-    values[i++] = yard.lineLeft;
-    values[i++] = yard.lineRight;
-    values[i++] = this.noseTouched() ? 1 : 0;
-    values[i++] = yard.battery.volts;
-    for (const socket of this.servoSockets) values[i++] = yard.servos.get(socket)!.angle;
-    for (const socket of this.spareSockets) {
-      const motor = yard.motors.get(socket)!;
-      values[i++] = power(motor);
-      values[i++] = motor.angle / (2 * Math.PI);
-    }
-    this.recorder.sample(values);
-  }
-}
-const power = (motor: Motor): number => (motor.state === 'driven' ? motor.duty * 100 : 0);
-const round6 = (v: number): number => Math.round(v * 1e6) / 1e6 || 0;
-
-/** What a run of this kit records, in the order of Machine.sample. */
-export function channelSpecs(kit: Kit): ChannelSpec[] {
-  return [
-    { key: 'x', title: 'Place x', unit: 'm', scale: 1e-6, wide: true },
-    { key: 'y', title: 'Place y', unit: 'm', scale: 1e-6, wide: true },
-    { key: 'facing', title: 'Facing', unit: '°', scale: 1e-4, wide: true },
-    { key: 'powerLeft', title: 'Wheel power left', unit: '%', scale: 0.01, min: -100, max: 100 },
-    { key: 'powerRight', title: 'Wheel power right', unit: '%', scale: 0.01, min: -100, max: 100 },
-    { key: 'speedLeft', title: 'Wheel speed left', unit: 'cm/s', scale: 0.01 },
-    { key: 'speedRight', title: 'Wheel speed right', unit: 'cm/s', scale: 0.01 },
-    { key: 'turnsLeft', title: 'Wheel left', unit: 'turns', scale: 1e-4, wide: true },
-    { key: 'turnsRight', title: 'Wheel right', unit: 'turns', scale: 1e-4, wide: true },
-    { key: 'distance', title: 'Distance ahead', unit: 'cm', scale: 0.1, min: 0, max: 180 },
-    { key: 'heading', title: 'Heading', unit: '°', scale: 0.02, min: 0, max: 360 },
-    { key: 'lineLeft', title: 'Line left', unit: '', scale: 0.01, min: 0, max: 100 },
-    { key: 'lineRight', title: 'Line right', unit: '', scale: 0.01, min: 0, max: 100 },
-    { key: 'nose', title: 'Nose', unit: '', scale: 1, min: 0, max: 1 },
-    { key: 'volts', title: 'Battery', unit: 'V', scale: 0.001 },
-    ...kit.parts
-      .filter((p) => p.type === 'servo')
-      .map((p): ChannelSpec => ({
-        key: `servo${p.socket}`,
-        title: `Servo ${p.name}`,
-        unit: '°',
-        scale: 0.01,
-        min: 0,
-        max: 180
-      })),
-    ...kit.parts
-      .filter((p) => p.type === 'motor' && !p.drives)
-      .flatMap((p): ChannelSpec[] => [
-        { key: `power${p.socket}`, title: `Motor ${p.name}`, unit: '%', scale: 0.01, min: -100, max: 100 },
-        { key: `turns${p.socket}`, title: `Motor ${p.name}`, unit: 'turns', scale: 1e-4, wide: true }
-      ])
-  ];
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { barrow } from '../kit/kit.ts';
-import { channelSpecs } from '../run/machine.ts';
+import { channelSpecs } from '../run/channels.ts';
 import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';

@@ -13,8 +13,6 @@ export type ChannelSpec = {
   unit: string;
   scale: number;
   wide?: boolean;
-  min?: number;
-  max?: number;
 };
 export type Channel = ChannelSpec & {
   chunks: Chunk[];

@@ -253,10 +253,14 @@ export class Yard {
   get noseTouched(): boolean {
     return this.noseContacts > 0;
   }
-  get pose(): Pose {
-    const p = this.robot.getPosition();
+  /** Degrees clockwise from up, 0 to 360. */
+  get facingDeg(): number {
     const facing = 90 - this.robot.getAngle() / RAD;
-    return { x: p.x, y: p.y, facingDeg: facing - 360 * Math.floor(facing / 360) };
+    return facing - 360 * Math.floor(facing / 360);
+  }
+  get pose(): Pose {
+    const { x, y } = this.robot.getPosition();
+    return { x, y, facingDeg: this.facingDeg };
   }
 
   /** One tick: motors, Coulomb friction, slip against the ground, planck, then the sensors. */

@@ -3,7 +3,7 @@ import '../../core/run/exact-math.ts';
 import * as Comlink from 'comlink';
 import { Bench, type RunOptions } from '../../core/run/bench.ts';
 import { Interpreter } from '../../core/run/interpreter.ts';
-import { channelSpecs } from '../../core/run/machine.ts';
+import { channelSpecs } from '../../core/run/channels.ts';
 import type { Delta } from '../../core/trace/recorder.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';

@@ -6,7 +6,7 @@ import '../../core/run/exact-math.ts';
 import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
 import wasmUrl from '@micropython/micropython-webassembly-pyscript/micropython.wasm?url';
 import { StandIn, type Flash, type LoadMicroPython, type Place } from '../../board/standin/standin.ts';
-import { channelSpecs } from '../../core/run/machine.ts';
+import { channelSpecs } from '../../core/run/channels.ts';
 import type { Bench } from '../../core/run/bench.ts';
 import type { Delta } from '../../core/trace/recorder.ts';
 import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';

@@ -1,0 +1,83 @@
+/** What a run of a kit records, a sample a tick: each channel with how it is read off the machine. */
+import type { Kit } from '../kit/kit.ts';
+import type { ChannelSpec } from '../trace/trace.ts';
+import type { Motor } from '../yard/motor.ts';
+import type { Yard } from '../yard/yard.ts';
+
+type Seen = { readonly yard: Yard; noseTouched(): boolean };
+export type ReadChannel = ChannelSpec & { read: (machine: Seen) => number };
+
+const power = (motor: Motor | undefined): number => (motor?.state === 'driven' ? motor.duty * 100 : 0);
+const turns = (motor: Motor | undefined): number => (motor ? motor.angle / (2 * Math.PI) : 0);
+
+export function channelsOf(kit: Kit): ReadChannel[] {
+  const wheel = (side: 'left' | 'right', name: string): ReadChannel[] => [
+    {
+      key: `power${name}`,
+      title: `Wheel power ${side}`,
+      unit: '%',
+      scale: 0.01,
+      read: (m) => power(m.yard[side].motor)
+    },
+    {
+      key: `speed${name}`,
+      title: `Wheel speed ${side}`,
+      unit: 'cm/s',
+      scale: 0.01,
+      read: (m) => (m.yard[side].motor?.omega ?? 0) * m.yard[side].radius * 100
+    },
+    {
+      key: `turns${name}`,
+      title: `Wheel ${side}`,
+      unit: 'turns',
+      scale: 1e-4,
+      wide: true,
+      read: (m) => turns(m.yard[side].motor)
+    }
+  ];
+  const [left, right] = [wheel('left', 'Left'), wheel('right', 'Right')];
+  return [
+    { key: 'x', title: 'Place x', unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().x },
+    { key: 'y', title: 'Place y', unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().y },
+    { key: 'facing', title: 'Facing', unit: '°', scale: 1e-4, wide: true, read: (m) => m.yard.facingDeg },
+    ...left.flatMap((l, i) => [l, right[i]]),
+    { key: 'distance', title: 'Distance ahead', unit: 'cm', scale: 0.1, read: (m) => m.yard.distance.cm },
+    { key: 'heading', title: 'Heading', unit: '°', scale: 0.02, read: (m) => m.yard.headingDeg },
+    { key: 'lineLeft', title: 'Line left', unit: '', scale: 0.01, read: (m) => m.yard.lineLeft },
+    { key: 'lineRight', title: 'Line right', unit: '', scale: 0.01, read: (m) => m.yard.lineRight },
+    { key: 'nose', title: 'Nose', unit: '', scale: 1, read: (m) => (m.noseTouched() ? 1 : 0) },
+    { key: 'volts', title: 'Battery', unit: 'V', scale: 0.001, read: (m) => m.yard.battery.volts },
+    ...kit.parts.flatMap((p): ReadChannel[] => {
+      if (p.type === 'servo')
+        return [
+          {
+            key: `servo${p.socket}`,
+            title: `Servo ${p.name}`,
+            unit: '°',
+            scale: 0.01,
+            read: (m) => m.yard.servos.get(p.socket)!.angle
+          }
+        ];
+      if (p.type !== 'motor' || p.drives) return [];
+      return [
+        {
+          key: `power${p.socket}`,
+          title: `Motor ${p.name}`,
+          unit: '%',
+          scale: 0.01,
+          read: (m) => power(m.yard.motors.get(p.socket))
+        },
+        {
+          key: `turns${p.socket}`,
+          title: `Motor ${p.name}`,
+          unit: 'turns',
+          scale: 1e-4,
+          wide: true,
+          read: (m) => turns(m.yard.motors.get(p.socket))
+        }
+      ];
+    })
+  ];
+}
+/** The same without the reading: what a trace says of its channels. */
+export const channelSpecs = (kit: Kit): ChannelSpec[] => channelsOf(kit).map(({ read: _, ...spec }) => spec);

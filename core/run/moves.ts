@@ -1,0 +1,106 @@
+/** Measured moves under way: who steers which motor, when a move is over, and who takes over from whom. */
+import type { Ending, MoveId } from '../language/meaning.ts';
+import type { Recorder } from '../trace/recorder.ts';
+import type { Motor } from '../yard/motor.ts';
+import { NEAR, reference, type Follower, type Profile } from '../yard/profile.ts';
+
+export type Clock = { readonly now: number; readonly worldUs: number };
+export type Following = { motor: Motor; follower: Follower };
+type Plan = {
+  list: Following[];
+  profile: Profile;
+  ending: Ending;
+  never: boolean;
+  block?: string;
+  /** how much came of it, in the unit of the move's event */
+  got: () => number;
+};
+type Move = Plan & { id: MoveId; startUs: number; status: 'waiting' | 'going' | 'done' | 'blocked' | 'taken over' };
+
+export const round6 = (v: number): number => Math.round(v * 1e6) / 1e6 || 0;
+
+export class Moves {
+  private readonly all: Move[] = [];
+  private readonly active: Move[] = [];
+  private readonly ref = { x: 0, v: 0, a: 0 };
+  constructor(
+    private readonly clock: Clock,
+    private readonly recorder: Recorder
+  ) {}
+
+  /** A move that begins when `go` is called, at a tick's boundary. */
+  plan(plan: Plan): { id: MoveId; go: () => void } {
+    const move: Move = { ...plan, id: this.all.length + 1, startUs: 0, status: 'waiting' };
+    this.all.push(move);
+    return { id: move.id, go: () => this.go(move) };
+  }
+  private go(move: Move): void {
+    for (const { motor } of move.list) this.release(motor);
+    move.status = 'going';
+    move.startUs = this.clock.worldUs;
+    this.active.push(move);
+    for (const { motor } of move.list) motor.state = 'driven';
+    if (move.profile.length === 0) this.over(move, 'done');
+    else if (move.never) this.over(move, 'blocked');
+  }
+  isOver(id: MoveId): boolean {
+    const { status } = this.all[id - 1];
+    return status !== 'waiting' && status !== 'going';
+  }
+  get going(): boolean {
+    return this.active.length > 0;
+  }
+
+  /** A motor gets another command: the move that steered it is taken over. */
+  release(motor: Motor): void {
+    const before = this.active.find((m) => m.list.some((f) => f.motor === motor));
+    if (before) this.over(before, 'taken over', motor);
+  }
+  letGo(): void {
+    for (const move of [...this.active]) this.over(move, 'taken over');
+  }
+
+  /** Before a tick: each motor follows its share of the trapezoid. */
+  steer(): void {
+    for (const move of this.active) {
+      reference(move.profile, (this.clock.worldUs - move.startUs) / 1e6, this.ref);
+      for (const { motor, follower } of move.list) motor.duty = follower.control(this.ref, motor.counts);
+    }
+  }
+  /** After a tick: which moves are on their mark, out of time, or held. */
+  settle(): void {
+    for (let i = this.active.length - 1; i >= 0; i--) {
+      const move = this.active[i];
+      const t = (this.clock.worldUs - move.startUs) / 1e6;
+      const { length, time } = move.profile;
+      let rest = 0;
+      let held = false;
+      for (const { motor, follower } of move.list) {
+        if (follower.blocked) held = true;
+        const gone = follower.travelled(motor.counts) * Math.sign(follower.share || 1);
+        rest = Math.max(rest, Math.abs(follower.share * length) - gone);
+      }
+      if (held) this.over(move, 'blocked');
+      else if (move.ending === 'coast' ? rest <= 0 || t > time + 2 : t >= time && (rest < NEAR || t >= time + 0.5))
+        this.over(move, 'done');
+    }
+  }
+
+  private over(move: Move, status: 'done' | 'blocked' | 'taken over', except?: Motor): void {
+    move.status = status;
+    this.active.splice(this.active.indexOf(move), 1);
+    for (const { motor } of move.list)
+      if (motor !== except) {
+        motor.state = status !== 'taken over' && move.ending === 'brake' ? 'brake' : 'coast';
+        motor.duty = 0;
+      }
+    this.recorder.event({
+      tUs: this.clock.worldUs,
+      ...(move.block ? { block: move.block } : {}),
+      type: 'moved',
+      id: move.id,
+      got: round6(move.got()),
+      ended: status
+    });
+  }
+}
