@@ -87,7 +87,7 @@ test('an if grows branches, and keeps what is in them', async ({ page }) => {
   const menu = async (item: string) => {
     await page
       .locator('.choose\\.if > .blocklyPath:not(.blocklyPathSelected)')
-      .click({ button: 'right', position: { x: 30, y: 3 }, force: true });
+      .click({ button: 'right', position: { x: 60, y: 3 }, force: true });
     await page.getByRole('menuitem', { name: item, exact: true }).click();
   };
   await menu('Add: otherwise if');
@@ -243,4 +243,17 @@ test('the server says what is wrong with what it is given', async ({ request }) 
   expect((await request.delete('/api/projects/demo-there-and-back')).status()).toBe(404);
   const missing = await request.get('/project/nobody', { headers: { accept: 'text/html' } });
   expect(missing.status()).toBeLessThan(500);
+});
+
+test('the keys are listed under ?, and single keys can be switched off', async ({ page }) => {
+  await page.goto('/');
+  await page.keyboard.press('?');
+  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  await page.getByRole('checkbox', { name: /act on their own/ }).uncheck();
+  await page.getByRole('button', { name: 'Close' }).click();
+  await page.keyboard.press('/');
+  await expect(page.getByPlaceholder('Find a project')).not.toBeFocused();
+  await openDemo(page, 'Stop short');
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Pause' })).toBeDisabled();
 });

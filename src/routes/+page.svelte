@@ -7,6 +7,8 @@
   import { createOnServer, openFile } from '$lib/shelf/files.ts';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
+  import KeysDialog from '$lib/ui/KeysDialog.svelte';
+  import { isTyping, singleKeys } from '$lib/ui/keys.svelte.ts';
   import DeviceArt from '$lib/ui/DeviceArt.svelte';
 
   let { data } = $props();
@@ -45,7 +47,7 @@
     return days === 1 ? 'yesterday' : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
   }
   function keys(event: KeyboardEvent) {
-    if (event.key === '/' && !(event.target instanceof HTMLInputElement)) {
+    if (event.key === '/' && singleKeys.on && !isTyping(event.target)) {
       event.preventDefault();
       field?.focus();
     }
@@ -193,3 +195,4 @@
     </div>{/if}
 </div>
 <NewProject bind:open={making} />
+<KeysDialog />

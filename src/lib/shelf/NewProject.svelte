@@ -38,8 +38,7 @@
   title="A project for Barrow"
   size="sm"
   class="bg-card text-ink"
-  headerClass="text-ink"
-  bodyClass="text-ink"
+  classes={{ header: 'text-ink', body: 'text-ink' }}
 >
   <form class="flex flex-col gap-3" onsubmit={create}>
     <label class="flex flex-col gap-1 font-semibold">

@@ -28,15 +28,15 @@
 </script>
 
 <TopBar>
-  {#snippet name()}<div class="w-[180px] min-w-0 shrink leading-tight">
+  {#snippet name()}<div class="w-[180px] min-w-0 shrink-0 max-[1200px]:w-[118px] leading-tight">
       <button
-        class="block max-w-[180px] cursor-pointer truncate text-left font-display text-[17px] font-semibold"
+        class="block max-w-full cursor-pointer truncate text-left font-display text-[17px] font-semibold"
         title="Rename"
         onclick={rename}><h1 class="inline text-[17px]">{session.project.name}</h1></button
       ><SaveState {session} />
     </div>{/snippet}
   <a class="btn btn-ghost !px-2.5" href="/project/{session.id}/kit">Kit sheet</a>
-  <span class="w-1"></span>
+
   {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.resume()}>▶ Go on</button>
   {:else}<button class="btn btn-go" onclick={() => w.rehearse()} data-testid="rehearse">▶ Rehearse</button>{/if}
   <button class="btn btn-ghost !px-2.5" disabled={runs.state !== 'running'} onclick={() => runs.pause()}>Pause</button>
@@ -60,12 +60,12 @@
     >{#if w.muted}<VolumeX size={17} />{:else}<Volume2 size={17} />{/if}</button
   >
   <button
-    class="btn btn-ghost !px-2"
+    class="btn btn-ghost !px-2 max-[1100px]:!hidden"
     aria-label="Save as a file"
     title="Save as a file"
     onclick={() => saveFile(session.project)}><FileDown size={17} /></button
   >
-  <ThemeButton />
+  <span class="max-[1100px]:hidden"><ThemeButton /></span>
   <DeviceChip />
 </TopBar>
 <NameDialog bind:this={names} />

@@ -56,11 +56,9 @@
       onclick={() => (open = !open)}
       data-testid="chip"
     >
-      <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i>{d.unit.name} · {words}{#if d.powered && d.charge !== undefined}<span
-          class="tabular-nums"
-        >
-          · {Math.round(d.charge * 100)} %</span
-        >{/if}
+      <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i>{d.unit.name}<span
+        class="max-[1200px]:hidden">· {words}</span
+      >{#if d.powered && d.charge !== undefined}<span class="tabular-nums"> · {Math.round(d.charge * 100)} %</span>{/if}
     </button>
     {#if !d.powered}<button class="btn btn-ghost !rounded-full !px-3 !py-1" onclick={plug}>Plug in</button
       >{:else}<button

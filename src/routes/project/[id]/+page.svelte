@@ -1,5 +1,7 @@
 <script lang="ts">
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
+  import KeysDialog from '$lib/ui/KeysDialog.svelte';
+  import { isTyping, singleKeys } from '$lib/ui/keys.svelte.ts';
   import Trouble from '$lib/project/Trouble.svelte';
   import Header from '$lib/workbench/Header.svelte';
   import ProgramPane from '$lib/workbench/program/ProgramPane.svelte';
@@ -18,12 +20,11 @@
   });
   /** Space rehearses or pauses when neither a field, a button nor a block has the focus; / finds a block. */
   function keys(event: KeyboardEvent) {
-    const target = event.target as HTMLElement;
-    if (target.closest('input, textarea, select, [contenteditable], dialog')) return;
+    if (!singleKeys.on || isTyping(event.target)) return;
     if (event.key === '/') {
       event.preventDefault();
       tray?.focusFind();
-    } else if (event.key === ' ' && target === document.body) {
+    } else if (event.key === ' ' && event.target === document.body) {
       event.preventDefault();
       if (w.runs.state === 'running') w.runs.pause();
       else if (w.runs.state === 'paused') w.runs.resume();
@@ -59,3 +60,4 @@
     </PaneGroup>
   </main>
 </div>
+<KeysDialog />
