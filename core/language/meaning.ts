@@ -2,7 +2,7 @@
  * What a block may ask for while it runs. `run/` implements these for the interpreter, and the stand-in's port layer
  * calls the same Device, so that both runners drive the same simulated parts.
  */
-import type { Picture, Step, Value } from './program.ts';
+import type { Picture, Value } from './program.ts';
 
 export type Ending = 'brake' | 'coast';
 export type Side = 'left' | 'right';
@@ -86,6 +86,3 @@ export class RunError extends Error {
     this.name = 'RunError';
   }
 }
-
-/** The compiled form that a task runs: see run/interpreter.ts. */
-export type Located = { step: Step; index: number };
