@@ -21,6 +21,13 @@ test('from a dragged block to a device that drives on its own', async ({ page })
   expect(Math.abs(home.x - 0.3)).toBeLessThan(0.005);
   expect(Math.abs(home.facing - 270)).toBeLessThan(1);
 
+  // read how far off it stopped: what each move was asked for, and what came of it
+  await page.getByRole('button', { name: /finding/ }).click();
+  const row = page.getByRole('row', { name: /drive ahead/ }).first();
+  await expect(row).toContainText('80.00 cm');
+  expect(Math.abs(Number(/(-?[\d.]+) cm$/.exec((await row.textContent())!.trim())![1]))).toBeLessThan(0.1);
+  await page.getByRole('button', { name: /finding/ }).click();
+
   // scrub: the robot, the clock and the lit block show that moment
   const canvas = (await page.getByTestId('trace').boundingBox())!;
   await page.mouse.click(canvas.x + canvas.width * 0.18, canvas.y + 60);

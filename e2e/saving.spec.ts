@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
+import Database from 'better-sqlite3';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -107,22 +108,23 @@ test('a server that is killed loses nothing: the work waits in the browser', asy
   }
 });
 
-test('a database that cannot be written is told, and the work stays in the browser', async ({ page }) => {
-  await newProject(page, 'Full disk');
-  // the server answers as it does when SQLite says SQLITE_FULL; see hooks.server.test.ts for that answer itself
-  await page.route('**/api/projects/*', (route) =>
-    route.request().method() === 'PUT'
-      ? route.fulfill({
-          status: 500,
-          json: {
-            message: 'The disk of the school computer is full. Your work stays in this browser until it can be saved.'
-          }
-        })
-      : route.continue()
-  );
-  await dragCard(page, 'Begin', 'At the start', 60, 40);
-  await expect(page.getByRole('alert')).toContainText('The disk of the school computer is full');
-  await page.unroute('**/api/projects/*');
-  await page.getByRole('button', { name: 'Try again' }).click();
-  expect(kinds(await project(page))).toEqual([['begin.start']]);
+test('a database that is locked is told, and the work stays in the browser until it can be saved', async ({ page }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'mossbell-lock-'));
+  const port = 4732;
+  const server = await serve(port, folder);
+  try {
+    await start(page, port);
+    // somebody else holds the file
+    const other = new Database(join(folder, 'mossbell.sqlite'));
+    other.exec('begin immediate');
+    await dragCard(page, 'Begin', 'At the start', 60, 40);
+    await expect(page.getByRole('alert')).toContainText('The database is busy', { timeout: 20_000 });
+    await expect(page.getByTestId('saving')).toHaveText('kept in this browser');
+    other.exec('rollback');
+    other.close();
+    await page.getByRole('button', { name: 'Try again' }).click();
+    expect(kinds(await project(page))).toEqual([['begin.start']]);
+  } finally {
+    server.kill('SIGKILL');
+  }
 });

@@ -273,3 +273,21 @@ test('an endless tight loop never freezes the page', async ({ page }) => {
   await page.getByRole('button', { name: '1 finding' }).click();
   await expect(page.getByText('ended at its limit of 120 s')).toBeVisible();
 });
+
+test('the yard is zoomed and moved, and fits again', async ({ page }) => {
+  await openDemo(page, 'Stop short');
+  const size = async () => (await page.getByTestId('robot').boundingBox())!;
+  const before = await size();
+  const yard = (await page.getByTestId('yard').boundingBox())!;
+  await page.mouse.move(yard.x + yard.width / 2, yard.y + yard.height / 2);
+  await page.mouse.wheel(0, -300);
+  await expect.poll(async () => (await size()).width).toBeGreaterThan(before.width * 1.2);
+  const zoomed = await size();
+  await page.mouse.move(yard.x + yard.width / 2, yard.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(yard.x + yard.width / 2 + 60, yard.y + 50, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => (await size()).x).toBeGreaterThan(zoomed.x + 40);
+  await page.getByRole('button', { name: 'Show the whole mat' }).click();
+  await expect.poll(async () => Math.abs((await size()).width - before.width)).toBeLessThan(1);
+});

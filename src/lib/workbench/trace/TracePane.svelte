@@ -5,6 +5,7 @@
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { allSteps } from '../../../../core/language/program.ts';
   import { findings } from '../../../../core/trace/findings.ts';
+  import { askedAndGot } from '../../../../core/trace/query.ts';
   import { traceCsv } from '../../../../core/trace/files.ts';
   import { download, fileName } from '../../shelf/files.ts';
   import type { Run } from '../runs.svelte.ts';
@@ -42,6 +43,7 @@
   const x = $derived(scaleLinear(range, [0, width]));
   const ticks = $derived(x.ticks(Math.max(2, Math.floor(width / 110))));
   const found = $derived(run && run.version >= 0 && run.trace.ended ? findings(run.trace) : []);
+  const moves = $derived(run && run.version >= 0 && run.trace.ended ? askedAndGot(run.trace) : []);
   const names = $derived(
     new Map(
       [...allSteps(w.session.project.program)].map((s) => [
@@ -129,6 +131,11 @@
     else return;
     event.preventDefault();
   }
+  /** To a moment, and the block that it is about. */
+  function lead(toUs: number, block?: string) {
+    runs.scrubUs = toUs;
+    if (block) w.selected = block;
+  }
   function csv() {
     if (run) download(`${fileName(w.session.project.name)}-${fileName(run.name)}.csv`, traceCsv(run.trace), 'text/csv');
   }
@@ -160,8 +167,11 @@
       {#if runs.scrubUs !== undefined}<button class="chip underline" onclick={() => (runs.scrubUs = undefined)}
           >to the end</button
         >{/if}
-      <button class="chip" aria-expanded={listing} disabled={!found.length} onclick={() => (listing = !listing)}
-        >{found.length} {found.length === 1 ? 'finding' : 'findings'}</button
+      <button
+        class="chip"
+        aria-expanded={listing}
+        disabled={!found.length && !moves.length}
+        onclick={() => (listing = !listing)}>{found.length} {found.length === 1 ? 'finding' : 'findings'}</button
       >
       <button class="chip" aria-label="Shorter time" onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</button><button
         class="chip"
@@ -221,25 +231,51 @@
       </div>
     </div>
     {#if listing}
-      <ol
-        class="absolute right-2 bottom-2 z-20 max-h-[calc(100%-1rem)] w-[420px] overflow-auto rounded-xl border border-rule bg-card p-2 shadow-lg"
+      <div
+        class="absolute right-2 bottom-2 z-20 max-h-[calc(100%-1rem)] w-[460px] overflow-auto rounded-xl border border-rule bg-card p-2 shadow-lg"
+        role="region"
         aria-label="Findings"
       >
-        {#each found as f, i (i)}
-          <li>
-            <button
-              class="w-full rounded-lg px-2 py-1.5 text-left hover:bg-linen"
-              onclick={() => {
-                runs.scrubUs = f.fromUs;
-                if (f.blocks[0]) w.selected = f.blocks[0];
-              }}
-              ><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span>
-              {f.says}{#if f.blocks[0]}<small class="block text-soft">{names.get(f.blocks[0]) ?? f.blocks[0]}</small
-                >{/if}</button
-            >
-          </li>
-        {/each}
-      </ol>
+        <ol>
+          {#each found as f, i (i)}
+            <li>
+              <button
+                class="w-full rounded-lg px-2 py-1.5 text-left hover:bg-linen"
+                onclick={() => lead(f.fromUs, f.blocks[0])}
+                ><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span>
+                {f.says}{#if f.blocks[0]}<small class="block text-soft">{names.get(f.blocks[0]) ?? f.blocks[0]}</small
+                  >{/if}</button
+              >
+            </li>
+          {/each}
+        </ol>
+        {#if moves.length}
+          <table class="w-full text-[13px] tabular-nums">
+            <thead class="text-left text-[12px] text-soft">
+              <tr
+                ><th class="px-2 font-semibold">Move</th><th class="px-2 text-right font-semibold">asked</th><th
+                  class="px-2 text-right font-semibold">got</th
+                ><th class="px-2 text-right font-semibold">off by</th></tr
+              >
+            </thead>
+            <tbody>
+              {#each moves as m, i (i)}
+                <tr class="border-t border-rule"
+                  ><td class="px-2 py-0.5"
+                    ><button class="underline" onclick={() => lead(m.toUs, m.block)}>{m.what}</button>{m.ended ===
+                    'done'
+                      ? ''
+                      : `, ${m.ended}`}</td
+                  >
+                  <td class="px-2 text-right">{m.asked.toFixed(2)} {m.unit}</td>
+                  <td class="px-2 text-right">{m.got.toFixed(2)} {m.unit}</td>
+                  <td class="px-2 text-right">{(m.got - m.asked).toFixed(2)} {m.unit}</td></tr
+                >
+              {/each}
+            </tbody>
+          </table>
+        {/if}
+      </div>
     {/if}
   </div>
   <div
