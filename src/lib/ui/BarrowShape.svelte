@@ -1,6 +1,7 @@
 <!-- Barrow from above in millimetres, facing right, the middle of its axle at the origin: the one drawing for yard, face, shelf and kit sheet. -->
 <script lang="ts">
   import type { Kit } from '../../../core/kit/kit.ts';
+  import { LAMP_COLOURS } from './lamp-colours.ts';
   type Lamp = { on: boolean; colour: string };
   let {
     kit,
@@ -22,15 +23,7 @@
   const rear = $derived(-b.axleFromRearMm);
   const front = $derived(rear + b.lengthMm);
   const half = $derived(b.widthMm / 2);
-  const LAMP: Record<string, string> = {
-    amber: '#e0a100',
-    red: '#d2402f',
-    green: '#3f9a3a',
-    blue: '#3b76d6',
-    violet: '#8c55c4',
-    white: '#fdfdf5'
-  };
-  const lamp = (l: Lamp) => (l.on ? LAMP[l.colour] : '#d9dccb');
+  const lamp = (l: Lamp) => (l.on ? LAMP_COLOURS[l.colour] : '#d9dccb');
   const flat = $derived(picture.replaceAll(' ', ''));
   const servos = $derived(kit.parts.filter((p) => p.type === 'servo'));
 </script>

@@ -5,6 +5,7 @@ import type { Family } from '../../../../core/language/define.ts';
 import type { Kit } from '../../../../core/kit/kit.ts';
 import { allSteps, type Program } from '../../../../core/language/program.ts';
 import { envelope } from '../../../../core/trace/query.ts';
+import { LAMP_COLOURS } from '../../ui/lamp-colours.ts';
 import { channel, type Trace, type TraceEvent } from '../../../../core/trace/trace.ts';
 
 export type Lane =
@@ -90,14 +91,6 @@ export function palette(): Palette {
     clay: v('clay')
   };
 }
-const LAMP: Record<string, string> = {
-  amber: '#e0a100',
-  red: '#d2402f',
-  green: '#3f9a3a',
-  blue: '#3b76d6',
-  violet: '#8c55c4',
-  white: '#c9c9b8'
-};
 
 export type Drawing = {
   trace: Trace;
@@ -261,7 +254,7 @@ function lamps(
 ): void {
   let on: (TraceEvent & { type: 'lamp' }) | undefined;
   const bar = (from: number, to: number, colour: string): void => {
-    g.fillStyle = LAMP[colour] ?? LAMP.amber;
+    g.fillStyle = LAMP_COLOURS[colour] ?? LAMP_COLOURS.amber;
     g.fillRect(x(from), 4, Math.max(1.5, x(to) - x(from)), lane.height - 9);
   };
   for (const e of d.trace.events) {
