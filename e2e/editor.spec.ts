@@ -165,6 +165,7 @@ test('a project is renamed, found on the shelf, and taken off it', async ({ page
   await page.getByRole('button', { name: 'Done' }).click();
   await project(page);
   await page.getByRole('link', { name: 'To the shelf' }).click();
+  await page.getByRole('heading', { name: 'Go on with' }).waitFor();
   await page.keyboard.press('/');
   await page.keyboard.type('long lived');
   const card = page.getByRole('link', { name: /Long lived/ });
