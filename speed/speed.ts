@@ -247,8 +247,6 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     });
   });
   await page.getByTestId('rehearse').click();
-  await page.waitForTimeout(3000);
-  await page.evaluate(() => ((window as unknown as { held: number[] }).held.length = 0));
   await page
     .getByRole('button', { name: 'Stop', exact: true })
     .and(page.locator(':disabled'))
