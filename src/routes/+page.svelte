@@ -126,7 +126,7 @@
       {/if}
       <div class="mb-2.5 flex items-baseline gap-3.5">
         <h2 class="text-[19px]">Go on with</h2>
-        <span class="text-soft">saved by themselves, every version kept</span>
+        <span class="text-soft">saved by themselves as you work</span>
       </div>
       {#if own.length === 0}
         <p class="rounded-xl border border-dashed border-rule bg-paper p-5 text-soft">
