@@ -6,7 +6,8 @@ import { noQuirks } from '../core/kit/quirks.ts';
 import { printPython } from '../core/language/python/print.ts';
 import type { RunOptions } from '../core/run/bench.ts';
 import type { Trace } from '../core/trace/trace.ts';
-import { programFile, utf8 } from '../board/standin/program-file.ts';
+import { programFile } from '../board/standin/program-file.ts';
+import { utf8 } from '../core/bytes.ts';
 import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
 
 export async function runOnStandIn(run: RunOptions): Promise<Trace> {

@@ -12,7 +12,8 @@ import { rehearse } from '../../core/run/interpreter.ts';
 import type { TimedInput, Trace, TraceEvent } from '../../core/trace/trace.ts';
 import { b, cmp, log, program, start, sum, wait } from '../../core/testing/build.ts';
 import { fernBed, longAisle } from '../../core/yard/mats.ts';
-import { programFile, utf8 } from './program-file.ts';
+import { programFile } from './program-file.ts';
+import { utf8 } from '../../core/bytes.ts';
 import { StandIn, type LoadMicroPython } from './standin.ts';
 
 const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));

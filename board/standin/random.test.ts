@@ -11,7 +11,8 @@ import { rehearse } from '../../core/run/interpreter.ts';
 import { hall } from '../../core/testing/build.ts';
 import { randomProgram } from '../../core/testing/random.ts';
 import type { Trace } from '../../core/trace/trace.ts';
-import { programFile, utf8 } from './program-file.ts';
+import { programFile } from './program-file.ts';
+import { utf8 } from '../../core/bytes.ts';
 import { StandIn, type LoadMicroPython } from './standin.ts';
 
 const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));

@@ -2,14 +2,10 @@
  * MicroPython's raw REPL: Ctrl-C interrupts, Ctrl-A enters raw mode, Ctrl-D runs what was typed, Ctrl-B leaves. A reply is
  * "OK", output, 0x04, errors, 0x04, ">" (MicroPython documentation, "The MicroPython Interactive Interpreter Mode").
  */
+import { utf8 } from '../bytes.ts';
 import { LinkProblem, type LinkPort } from './port.ts';
 
 const TIMEOUT_MS = 4000;
-const encode = (text: string): Uint8Array =>
-  Uint8Array.from(
-    encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))),
-    (c) => c.charCodeAt(0)
-  );
 const decode = (bytes: number[]): string => {
   const text = bytes.map((b) => String.fromCharCode(b)).join('');
   try {
@@ -39,17 +35,17 @@ export class RawRepl {
 
   /** Stops whatever runs and enters the raw REPL. @returns the banner's last line, with MicroPython's version */
   async enter(): Promise<string> {
-    await this.port.write(encode('\r\x03\x03\x02'));
+    await this.port.write(utf8('\r\x03\x03\x02'));
     const banner = await this.until('>>> ');
     this.waiting.length = 0;
-    await this.port.write(encode('\r\x01'));
+    await this.port.write(utf8('\r\x01'));
     await this.until('raw REPL; CTRL-B to exit\r\n>');
     return banner.split('\n').find((l) => l.includes('MicroPython')) ?? '';
   }
 
   /** Runs code; what it printed. @throws LinkProblem with the device's last line if it raised */
   async exec(code: string, timeoutMs = TIMEOUT_MS): Promise<string> {
-    await this.port.write(encode(code + '\x04'));
+    await this.port.write(utf8(code + '\x04'));
     await this.until('OK', timeoutMs);
     const out = await this.until('\x04', timeoutMs);
     const errors = await this.until('\x04>', timeoutMs);
@@ -63,7 +59,7 @@ export class RawRepl {
   }
 
   async leave(): Promise<void> {
-    await this.port.write(encode('\x02'));
+    await this.port.write(utf8('\x02'));
   }
 }
 /** Text as a Python literal with only ASCII in it. */

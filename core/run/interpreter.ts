@@ -142,10 +142,6 @@ export class Interpreter {
     Object.assign(bench.trace.variables, this.variables);
     return 'ended';
   }
-  /** Stops before the next step. */
-  get isPaused(): boolean {
-    return this.paused;
-  }
   /** Where the person's attention belongs while paused: the step that comes next. */
   get here(): string | undefined {
     return this.paused ? this.tasks[this.at]?.current?.step.id : undefined;

@@ -1,5 +1,6 @@
 /** A trace as bytes and as text. */
 import Papa from 'papaparse';
+import { utf8 } from '../bytes.ts';
 import { sampleAt } from './query.ts';
 import { CHUNK, type Trace } from './trace.ts';
 
@@ -46,12 +47,6 @@ export function traceBytes(trace: Trace): Uint8Array {
   }
   return out;
 }
-/** UTF-8, without the DOM's TextEncoder, which the core's types do not know. */
-const utf8 = (text: string): Uint8Array =>
-  Uint8Array.from(
-    encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))),
-    (c) => c.charCodeAt(0)
-  );
 /** Bytes of memory that the channels take. */
 export const channelBytes = (trace: Trace): number =>
   trace.channels.reduce(

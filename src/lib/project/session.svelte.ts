@@ -122,7 +122,8 @@ export class Session {
       });
       const answer = await response.json();
       if (response.status === 409) {
-        await this.second(project);
+        // what was changed while the answer was under way belongs to it too
+        await this.second(this.project);
         this.version = answer.version;
         this.past = [...this.past, { label: 'the other tab', project: this.project }];
         this.project = answer.project;

@@ -7,7 +7,6 @@
   const dot = $derived(
     {
       'not plugged in': '#9aa396',
-      starting: '#e0b65a',
       'library missing': '#e8a06a',
       ready: '#8fd16f',
       sending: '#e0b65a',

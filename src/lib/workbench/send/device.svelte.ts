@@ -22,7 +22,7 @@ export const STAND_INS = [
   { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false }
 ] as const;
 export type Status =
-  'not plugged in' | 'starting' | 'library missing' | 'ready' | 'sending' | 'busy running' | 'on battery' | 'flat';
+  'not plugged in' | 'library missing' | 'ready' | 'sending' | 'busy running' | 'on battery' | 'flat';
 
 const VERSION = /VERSION = "([^"]+)"/.exec(libraryText)![1];
 const encoder = new TextEncoder();
@@ -230,7 +230,7 @@ export class DeviceLink {
     this.mood = '';
   }
 
-  async send(start = false): Promise<void> {
+  async send(): Promise<void> {
     if (!this.plugged || this.progress) return;
     const { project } = this.workbench.session;
     const { text, blocks } = printPython(project.program, project.kit);
@@ -259,7 +259,6 @@ export class DeviceLink {
       this.message = `"${project.name}" is on ${this.unit.name} as program ${number}. Unplug it, stand it in the yard, and press Dot on its face.`;
       this.mood = 'good';
       this.confirm();
-      if (start) this.pressDot();
     } catch (error) {
       this.mood = 'bad';
       this.message =
