@@ -248,8 +248,11 @@ test('the server says what is wrong with what it is given', async ({ request }) 
 
 test('the keys are listed under ?, and single keys can be switched off', async ({ page }) => {
   await page.goto('/');
-  await page.keyboard.press('?');
-  await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible();
+  // the page comes from the server and takes keys a moment later
+  await expect(async () => {
+    await page.keyboard.press('?');
+    await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible({ timeout: 500 });
+  }).toPass();
   await page.getByRole('checkbox', { name: /act on their own/ }).uncheck();
   await page.getByRole('button', { name: 'Close' }).click();
   await page.keyboard.press('/');
