@@ -5,7 +5,7 @@
 import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import * as z from 'zod';
 import { kitSchema, type Kit } from './kit/kit.ts';
-import { bodiesOf, catalogue, definition, slotSpec } from './language/catalogue.ts';
+import { bodiesOf, catalogue, slotSpec } from './language/catalogue.ts';
 import { allSteps, isStep, programSchema, type Program, type Step } from './language/program.ts';
 import { matSchema, type Mat, type Pose } from './yard/mat.ts';
 
@@ -81,35 +81,40 @@ export function checkProject(value: unknown, name = 'This file'): Read {
 export function checkProgram(program: Program): string | undefined {
   const ids = new Set<string>();
   for (const list of [program.stacks, program.routines, program.variables]) for (const one of list) ids.add(one.id);
+  for (const routine of program.routines) for (const input of routine.inputs ?? []) ids.add(input.id);
   for (const step of allSteps(program)) {
-    const wrong = checkStep(step);
+    const wrong = checkStep(step, program);
     if (wrong) return wrong;
     if (ids.has(step.id)) return `the id "${step.id}" is used twice.`;
     ids.add(step.id);
   }
   return undefined;
 }
-function checkStep(step: Step): string | undefined {
-  if (!catalogue.has(step.kind))
-    return `block "${step.id}" is of the kind "${step.kind}", which this Moss Bell does not know.`;
+const NOT_A_BLOCK = new Set(['choice', 'part', 'variable', 'list', 'routine', 'input', 'name', 'rows']);
+const MAY_BE_EMPTY = new Set(['condition', 'items']);
+function checkStep(step: Step, program: Program): string | undefined {
+  const def = catalogue.get(step.kind);
+  if (!def) return `block "${step.id}" is of the kind "${step.kind}", which this Moss Bell does not know.`;
   for (const [name, slot] of Object.entries(step.slots)) {
-    const spec = slotSpec(step, name);
+    const spec = slotSpec(step, name, program);
     if (!spec) return `block "${step.id}" (${step.kind}) has no slot "${name}".`;
     if (isStep(slot)) {
       const inner = catalogue.get(slot.kind);
       if (inner && inner.shape !== 'value') return `block "${slot.id}" (${slot.kind}) cannot sit in a slot.`;
-      if (spec.type === 'choice' || spec.type === 'part' || spec.type === 'variable' || spec.type === 'routine')
-        return `slot "${name}" of block "${step.id}" cannot hold a block.`;
+      if (NOT_A_BLOCK.has(spec.type)) return `slot "${name}" of block "${step.id}" cannot hold a block.`;
     } else if (spec.type === 'choice' && !spec.options.includes(String(slot)))
       return `slot "${name}" of block "${step.id}" (${step.kind}) has ${JSON.stringify(slot)}; it takes ${spec.options.join(', ')}.`;
-    else if (spec.type === 'condition') return `slot "${name}" of block "${step.id}" takes a condition.`;
+    else if (MAY_BE_EMPTY.has(spec.type))
+      return `slot "${name}" of block "${step.id}" takes a ${spec.type === 'condition' ? 'condition' : 'list'}.`;
   }
-  for (const [name, spec] of Object.entries(definition(step.kind).slots))
-    if (spec.type !== 'condition' && step.slots[name] === undefined)
+  for (const [name, spec] of Object.entries(def.slots))
+    if (!MAY_BE_EMPTY.has(spec.type) && step.slots[name] === undefined && !(def.grows && /\d$/.test(name)))
       return `block "${step.id}" (${step.kind}) lacks "${name}".`;
   const bodies = bodiesOf(step);
-  for (const name of Object.keys(step.bodies ?? {}))
-    if (!bodies.includes(name)) return `block "${step.id}" (${step.kind}) has no body "${name}".`;
+  const named = Object.keys(step.bodies ?? {});
+  for (const name of named)
+    if (!bodies.includes(name) && !(step.kind === 'choose.table' && /^[yn]{2,3}$/.test(name)))
+      return `block "${step.id}" (${step.kind}) has no body "${name}".`;
   for (const body of bodies)
     if (!step.bodies?.[body]) return `block "${step.id}" (${step.kind}) lacks its body "${body}".`;
   return undefined;

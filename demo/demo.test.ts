@@ -43,7 +43,7 @@ describe('demo projects', () => {
   });
   it('Wake the bell strikes three times, rests, and again', () => {
     const strikes = run('wake-the-bell', [], 12).trace.events.flatMap((e) =>
-      e.type === 'servo' && e.angle === 130 ? [e.tUs / 1e6] : []
+      e.type === 'servo' && 'angle' in e && e.angle === 130 ? [e.tUs / 1e6] : []
     );
     const gaps = strikes.slice(1, 6).map((t, i) => t - strikes[i]);
     expect(gaps.map((g) => g > 2)).toEqual([false, false, true, false, false]);

@@ -6,7 +6,7 @@ module of the simulator, on a real board a small file printed from the kit sheet
 
 import mossbell_port as port
 
-VERSION = "1.0"
+VERSION = "1.1"
 _LARGEST = 9007199254740992  # 2 ** 53
 
 
@@ -15,7 +15,9 @@ class ProgramError(Exception):
 
 
 def _ok(answer):
-    """What the port answers; an error comes as '!kind|values'."""
+    """What the port answers: an error comes as '!kind|values', a large whole number as '#digits'."""
+    if type(answer) is str and answer[:1] == "#":
+        return int(answer[1:])
     if type(answer) is str and answer[:1] == "!":
         if answer == "!halt":
             raise KeyboardInterrupt
@@ -32,9 +34,27 @@ def _f(value):
 
 def _n(value):
     """The result of arithmetic, refused beyond 2 ** 53."""
-    if type(value) is not str and not -_LARGEST <= value <= _LARGEST:
+    if type(value) is not str and type(value) is not list and not -_LARGEST <= value <= _LARGEST:
         raise ProgramError("too-large|")
     return value
+
+
+def _strict(value):
+    """As _n, for programs of blocks: there, arithmetic is for numbers alone."""
+    if type(value) is str or type(value) is list:
+        raise ProgramError("not-a-number|here is " + ("a text" if type(value) is str else "a list"))
+    if not -_LARGEST <= value <= _LARGEST:
+        raise ProgramError("too-large|")
+    return value
+
+
+def _num(value):
+    """A number, or an error."""
+    if type(value) is int or type(value) is float:
+        return value
+    if type(value) is bool:
+        return 1 if value else 0
+    raise ProgramError("not-a-number|here is " + ("the text " + repr(value) if type(value) is str else "no number"))
 
 
 # ---- waiting: a plain program waits here, a program of several tasks gives way to the others ----
@@ -90,7 +110,48 @@ class _Until:
         return condition
 
 
+class _UntilBy:
+    """As _Until, but not longer than an alarm: yields both."""
+
+    def __init__(self, condition, handle):
+        self.both = (condition, handle)
+
+    def __iter__(self):
+        return self
+
+    def __next__(self):
+        both = self.both
+        if both is None:
+            raise StopIteration
+        self.both = None
+        if port.ready(both[1]):
+            raise StopIteration
+        if both[0]():
+            port.drop(both[1])
+            raise StopIteration
+        return both
+
+
+def _true():
+    return True
+
+
+class _Tick:
+    """Yields once, until the next tick."""
+
+    def __iter__(self):
+        self.once = True
+        return self
+
+    def __next__(self):
+        if self.once:
+            self.once = False
+            return _true
+        raise StopIteration
+
+
 turn = _Turn()
+tick = _Tick()
 
 
 def _pause(handle):
@@ -107,16 +168,95 @@ def wait_ms(milliseconds):
     return _pause(_ok(port.alarm(_f(milliseconds), 1000)))
 
 
-def wait_until(condition):
+def wait_until(condition, at_most=None):
+    if at_most is None:
+        if _together:
+            return _Until(condition)
+        while not condition():
+            _ok(port.next_tick())
+        return
+    handle = _ok(port.alarm(_f(at_most), 1000000))
     if _together:
-        return _Until(condition)
-    while not condition():
-        _ok(port.next_tick())
+        return _UntilBy(condition, handle)
+    ticks = -1
+    while not port.ready(handle):
+        if ticks != port.ticks():
+            ticks = port.ticks()
+            if condition():
+                port.drop(handle)
+                return
+        _ok(port.idle())
 
 
 def until(condition):
     """Ends a loop that is looked at after each turn."""
     return condition
+
+
+def again(condition):
+    """Goes on with a loop that is looked at after each turn."""
+    return condition
+
+
+def seconds(span):
+    """Turns of a loop until the time is over."""
+    end = _ok(port.now()) + int(_num(span) * 1000000 + 0.5)
+    while _ok(port.now()) < end:
+        yield None
+
+
+def within(span):
+    """Looks at a condition until the time is over."""
+    return seconds(span)
+
+
+def from_to(first, last, step):
+    """Numbers from the first to the last, which is included."""
+    first, last, step = _num(first), _num(last), _num(step)
+    if step == 0:
+        raise ProgramError("out-of-range|steps of 0")
+    n = 0
+    while True:
+        value = first + n * step
+        if (step > 0 and value > last) or (step < 0 and value < last):
+            return
+        yield value
+        n += 1
+
+
+def each(things):
+    """The things of a list, one after the other; the list may grow meanwhile."""
+    _list(things)
+    n = 0
+    while n < len(things):
+        yield things[n]
+        n += 1
+
+
+def table(*answers):
+    """Yes-or-no readings, taken at once."""
+    return tuple([bool(a) for a in answers])
+
+
+def cannot_happen():
+    pass
+
+
+def which(value, cases):
+    """The place of the first case that is equal to the value, or None."""
+    n = 0
+    for case in cases:
+        if value == case:
+            return n
+        n += 1
+    return None
+
+
+def given(value):
+    """What a routine gave back."""
+    if value is None:
+        raise ProgramError("gives-nothing|")
+    return value
 
 
 # ---- parts ----
@@ -157,8 +297,39 @@ class Wheels:
     def stop(self, ending):
         _ok(port.stop_wheels(ending))
 
+    def drive_facing(self, cm, heading, power, ending):
+        return _pause(_ok(port.drive_facing(_f(cm), _f(heading), _f(power), ending)))
+
+    def turn_gyro(self, power, ending, left=None, right=None):
+        if left is not None:
+            return _pause(_ok(port.turn_gyro("left", _f(left), _f(power), ending)))
+        return _pause(_ok(port.turn_gyro("right", _f(right), _f(power), ending)))
+
+    def face(self, heading, power):
+        return _pause(_ok(port.face(_f(heading), _f(power))))
+
+    def curve(self, radius_cm, power, ending, left=None, right=None):
+        if left is not None:
+            return _pause(_ok(port.curve("left", _f(radius_cm), _f(left), _f(power), ending)))
+        return _pause(_ok(port.curve("right", _f(radius_cm), _f(right), _f(power), ending)))
+
     def turns(self, side):
         return _ok(port.wheel_turns(side))
+
+    def degrees(self, side):
+        return _ok(port.wheel_turns(side)) * 360
+
+    def speed_of(self, side):
+        return _ok(port.wheel_speed(side))
+
+    def driven(self):
+        return _ok(port.driven())
+
+    def speed(self):
+        return _ok(port.speed())
+
+    def zero(self):
+        _ok(port.zero_wheels())
 
 
 class Motor:
@@ -175,6 +346,21 @@ class Motor:
     def stop(self, ending):
         _ok(port.stop_motor(self.socket, ending))
 
+    def counts(self, side):
+        _ok(port.motor_side(self.socket, side))
+
+    def keeps(self, what):
+        _ok(port.motor_keeps(self.socket, what))
+
+    def turns(self):
+        return _ok(port.motor_turns(self.socket))
+
+    def degrees(self):
+        return _ok(port.motor_turns(self.socket)) * 360
+
+    def speed(self):
+        return _ok(port.motor_speed(self.socket))
+
 
 class Servo:
     def __init__(self, socket):
@@ -182,6 +368,23 @@ class Servo:
 
     def angle(self, degrees):
         _ok(port.servo(self.socket, _f(degrees)))
+
+    def share(self, percent):
+        _ok(port.servo(self.socket, _num(percent) * 1.8))
+
+    def slowly(self, degrees, seconds):
+        _ok(port.servo_slow(self.socket, _f(degrees), _f(seconds)))
+        return wait(seconds)
+
+
+class Spin:
+    """A servo that goes round."""
+
+    def __init__(self, socket):
+        self.socket = socket
+
+    def spin(self, power):
+        _ok(port.spin(self.socket, _f(power)))
 
 
 def servos_to_middle():
@@ -204,9 +407,12 @@ class Lamp:
     def colour(self, name):
         _ok(port.lamp_colour(self.side, name))
 
+    def level(self, percent):
+        _ok(port.lamp_level(self.side, _f(percent)))
+
 
 class Picture:
-    """Five rows of seven: '#' lit, '.' dark, a space between rows."""
+    """Five rows of seven: '#' lit, '.' dark, '1' to '9' in between, a space between rows."""
 
     def __init__(self, rows):
         self.rows = rows
@@ -219,23 +425,69 @@ class Picture:
 
 
 def _plain(value):
-    """A value as it crosses the port; a picture is told from text by what stands before it."""
+    """A value as it crosses the port; what it is stands before it."""
     if type(value) is Picture:
         return "picture " + value.rows
     if type(value) is str:
         return "text " + value
+    if type(value) is list:
+        port.open_list()
+        for thing in value:
+            port.put(_plain(thing))
+        return port.close_list()
     return _f(value)
+
+
+def _answer(text):
+    """Text from the port comes after an '='."""
+    return _ok(text)[1:]
+
+
+def _rows(picture):
+    if type(picture) is not Picture:
+        raise ProgramError("not-a-picture|")
+    return picture.rows
+
+
+def over(top, under):
+    """Two pictures in one."""
+    return Picture(_answer(port.overlay(_rows(top), _rows(under))))
 
 
 class Display:
     def pixel(self, x, y, to):
         _ok(port.pixel(_f(x), _f(y), to))
 
-    def show(self, picture):
-        _ok(port.show(_plain(picture)))
+    def level(self, x, y, percent):
+        _ok(port.pixel_level(_f(x), _f(y), _f(percent)))
+
+    def show(self, picture, right=None, down=None):
+        if right is None:
+            _ok(port.show(_plain(picture)))
+        else:
+            _ok(port.show_moved(_plain(picture), _f(right), _f(down)))
 
     def dark(self):
         _ok(port.dark())
+
+    def write(self, value):
+        _ok(port.write(_plain(value)))
+
+    def pass_by(self, value):
+        count = _ok(port.passing(_plain(value)))
+        if _together:
+            return _passing(count)
+        for n in range(count):
+            _ok(port.show_passing(n))
+            wait_ms(100)
+
+
+async def _passing(count):
+    # the pictures are kept by the port until the next text passes
+    number = port.passing_number()
+    for n in range(count):
+        _ok(port.show_passing(n, number))
+        await wait_ms(100)
 
 
 def tone(hertz, seconds):
@@ -243,8 +495,45 @@ def tone(hertz, seconds):
     return wait(seconds)
 
 
+def start_tone(hertz):
+    _ok(port.start_tone(_f(hertz)))
+
+
+def silence():
+    _ok(port.silence())
+
+
 def beep():
     return tone(990, 0.15)
+
+
+def volume(percent):
+    _ok(port.volume(_f(percent)))
+
+
+def tempo(beats):
+    _ok(port.tempo(_f(beats)))
+
+
+def play(notes):
+    """Notes such as 'C4 E4*2 - G4/2', one beat each."""
+    plan = _answer(port.notes(_plain(notes)))
+    pairs = [p.split(" ") for p in plan.split(";")] if plan else []
+    if _together:
+        return _play(pairs)
+    for hertz, us in pairs:
+        _ok(port.play_note(float(hertz), int(us)))
+        _ok(port.finish(_ok(port.alarm(int(us), 1))))
+
+
+async def _play(pairs):
+    for hertz, us in pairs:
+        _ok(port.play_note(float(hertz), int(us)))
+        await _Wait(_ok(port.alarm(int(us), 1)))
+
+
+def say(value):
+    _ok(port.say(_plain(value)))
 
 
 class Distance:
@@ -274,9 +563,38 @@ class Nose:
         return _ok(port.nose())
 
 
+class Edge:
+    """A touch edge."""
+
+    def __init__(self, side):
+        self.side = side
+
+    def touched(self):
+        return _ok(port.edge(self.side))
+
+
 class Gyro:
     def heading(self):
         return _ok(port.heading())
+
+    def turned(self):
+        return _ok(port.turned())
+
+    def rate(self):
+        return _ok(port.turning_rate())
+
+    def zero(self):
+        _ok(port.zero_heading())
+
+
+class Motion:
+    """The accelerometer."""
+
+    def acceleration(self, axis):
+        return _ok(port.acceleration(axis))
+
+    def lean(self, axis):
+        return _ok(port.lean(axis))
 
 
 class Button:
@@ -290,18 +608,68 @@ class Button:
         return _ok(port.button(self.name))
 
 
+def key_is_held(key):
+    return _ok(port.key(key))
+
+
+def stick(name):
+    return _ok(port.stick(name))
+
+
+def light():
+    return _ok(port.light())
+
+
+def temperature():
+    return _ok(port.temperature())
+
+
+def moisture():
+    return _ok(port.moisture())
+
+
+def battery():
+    return _ok(port.charge())
+
+
 def timer():
     return _ok(port.timer())
+
+
+def restart_timer():
+    _ok(port.restart_timer())
 
 
 def log(value):
     _ok(port.log(_plain(value)))
 
 
+def plot(value, name):
+    _ok(port.plot(name, _f(value)))
+
+
+def mark(value):
+    _ok(port.flag(_plain(value)))
+
+
+def send(message, nearby=False):
+    _ok(port.send(message, nearby))
+
+
+def last_message():
+    return _answer(port.last_message())
+
+
+# ---- working things out ----
+
+pi = 3.141592653589793
+
+
 def whole(value):
     """A whole number within 1e-9, or an error: counts, places and pixels."""
     if type(value) is int:
         return value
+    value = _num(value)
     nearest = round(value)
     if not -1e-9 <= value - nearest <= 1e-9:
         raise ProgramError("not-whole|here is " + repr(value))
@@ -312,15 +680,248 @@ def chance(first, last):
     return int(_ok(port.chance(_f(first), _f(last))))
 
 
+def any_chance():
+    return _ok(port.any_chance())
+
+
+def coin():
+    return chance(0, 1) == 1
+
+
+def remainder(a, b):
+    return _num(a) % _num(b)
+
+
+def to_the_power(a, b):
+    return _ok(port.power(_f(a), _f(b)))
+
+
+def lies_from_to(value, low, high):
+    return _num(low) <= _num(value) <= _num(high)
+
+
+def smaller(a, b):
+    a, b = _num(a), _num(b)
+    return b if b < a else a
+
+
+def larger(a, b):
+    a, b = _num(a), _num(b)
+    return b if b > a else a
+
+
+def keep_between(value, low, high):
+    value, low, high = _num(value), _num(low), _num(high)
+    return low if value < low else high if value > high else value
+
+
+def map_range(value, a, b, c, d):
+    """Carries a number from the range a..b to the range c..d."""
+    value, a, b, c, d = _num(value), _num(a), _num(b), _num(c), _num(d)
+    return _strict(c + ((value - a) * (d - c)) / (b - a))
+
+
+def rounded(x):
+    return _ok(port.calc("round", _f(x)))
+
+
+def floor(x):
+    return _ok(port.calc("floor", _f(x)))
+
+
+def ceiling(x):
+    return _ok(port.calc("ceiling", _f(x)))
+
+
+def absolute(x):
+    return _ok(port.calc("absolute", _f(x)))
+
+
+def square_root(x):
+    return _ok(port.calc("square root", _f(x)))
+
+
+def sine(x):
+    return _ok(port.calc("sine", _f(x)))
+
+
+def cosine(x):
+    return _ok(port.calc("cosine", _f(x)))
+
+
+def tangent(x):
+    return _ok(port.calc("tangent", _f(x)))
+
+
+def arc_sine(x):
+    return _ok(port.calc("arc sine", _f(x)))
+
+
+def arc_cosine(x):
+    return _ok(port.calc("arc cosine", _f(x)))
+
+
+def arc_tangent(x):
+    return _ok(port.calc("arc tangent", _f(x)))
+
+
+def arc_tangent_2(y, x):
+    return _ok(port.arc_tangent_2(_f(y), _f(x)))
+
+
+def as_text(value):
+    return _answer(port.text(_plain(value)))
+
+
+def as_number(value):
+    if type(value) is int or type(value) is float:
+        return value
+    return _ok(port.number(_plain(value)))
+
+
+def join(a, b):
+    text = as_text(a) + as_text(b)
+    if len(text) > 10000:
+        raise ProgramError("text-too-long|")
+    return text
+
+
+def characters(text):
+    return len(as_text(text))
+
+
+def character(place, text):
+    text = as_text(text)
+    return text[_place(place, len(text))]
+
+
+# ---- lists; places count from 0 ----
+
+
+def _list(value):
+    if type(value) is not list:
+        raise ProgramError("not-a-list|")
+    return value
+
+
+def _place(place, length):
+    if not 0 <= place < length:
+        raise ProgramError("no-such-place|place " + str(place) + " of " + str(length))
+    return place
+
+
+def _room(things):
+    if len(_list(things)) >= 10000:
+        raise ProgramError("list-too-long|")
+    return things
+
+
+def put_at_end(value, things):
+    _room(things).append(value)
+
+
+def put_at(value, place, things):
+    _place(place, len(_list(things)) + 1)
+    _room(things).insert(place, value)
+
+
+def swap_at(place, things, value):
+    things[_place(place, len(_list(things)))] = value
+
+
+def take_out(place, things):
+    things.pop(_place(place, len(_list(things))))
+
+
+def place_of(place, things):
+    return things[_place(place, len(_list(things)))]
+
+
+def how_many(things):
+    return len(_list(things))
+
+
+def is_in(value, things):
+    return value in _list(things)
+
+
+def where_in(value, things):
+    n = 0
+    for thing in _list(things):
+        if thing == value:
+            return n
+        n += 1
+    raise ProgramError("not-in-list|")
+
+
 # ---- running: tasks share one processor and give way at `await` ----
 
 
+s = "s"
+ms = "ms"
+
+
 class when:
-    """A trigger and the function that runs each time it fires."""
+    """A trigger, or a condition that becomes true, and the function that runs each time."""
 
     def __init__(self, trigger, function):
         self.trigger = trigger
         self.function = function
+        self.was = True
+
+
+class every:
+    """A span of time, and the function that runs again and again."""
+
+    def __init__(self, time, unit, function):
+        self.span = max(1, int(_num(time) * (1000000 if unit == "s" else 1000) + 0.5))
+        self.due = self.span
+        self.trigger = "every"
+        self.function = function
+
+
+class before:
+    """The function that prepares: the wheels may not move before the word to set off."""
+
+    def __init__(self, function):
+        self.trigger = "before"
+        self.function = function
+
+
+class set_off:
+    """The function that runs on the word to set off."""
+
+    def __init__(self, function):
+        self.trigger = "set off"
+        self.function = function
+
+
+def key(name, event):
+    return "key " + name + " " + event
+
+
+def touch(what, event):
+    return "touch " + what + " " + event
+
+
+def moved(how):
+    return "moved " + how
+
+
+def message(name):
+    return "message " + name
+
+
+def dip(edge, degrees):
+    return "dip " + edge + " " + as_text(_num(degrees))
+
+
+def shaken(span):
+    return "shaken " + as_text(_num(span))
+
+
+def jolt(g):
+    return "jolt " + as_text(_num(g))
 
 
 class _Task:
@@ -332,37 +933,83 @@ class _Task:
         self.seen = 0
 
 
-def run(*parts):
-    """Runs functions, and the functions of triggers when they fire. One plain function alone is simply called."""
-    global _together
-    starters = [p for p in parts if type(p) is when]
-    mains = [p for p in parts if type(p) is not when]
-    _together = len(parts) != 1 or len(starters) > 0
-    if not _together:
-        port.began("start")
-        port.task(1)
-        mains[0]()
-        return
-    tasks = []
-    count = 0
-    for main in mains:
-        count += 1
-        tasks.append(_Task(main, count))
-        port.began("start")
-    while True:
+class _Tasks:
+    """Tasks share one processor and give way at `await`."""
+
+    def __init__(self, parts):
+        # a plain function is one that begins at the start
+        self.starters = [p if type(p) in (when, every, before, set_off) else _Start(p) for p in parts]
+        self.tasks = []
+        self.count = 0
+        self.prepares = any([p.trigger == "before" for p in self.starters])
+        self.off = not self.prepares
+        self.ready = False
+        self.asks = [p for p in self.starters if type(p) is when and type(p.trigger) is not str]
+        self.timed = [p for p in self.starters if type(p) is every]
+        self.looked = -1
+        for p in self.starters:
+            port.watch(p.trigger if type(p.trigger) is str else "condition")
+        self.set_dues()
+
+    def set_dues(self):
+        self.due = min([p.due for p in self.timed]) if self.timed else -1
+        port.due(float(self.due))
+
+    def begin(self, part, trigger):
+        self.count += 1
+        self.tasks.append(_Task(part.function, self.count))
+        port.began(trigger)
+
+    def fire(self, part, trigger):
+        if any([t.function is part.function for t in self.tasks]):
+            port.missed(trigger)
+        else:
+            self.begin(part, trigger)
+
+    def start(self):
+        port.hold(self.prepares)
+        for p in self.starters:
+            if p.trigger == "before" if self.prepares else p.trigger in ("start", "set off"):
+                self.begin(p, p.trigger)
+
+    def pick_up(self):
+        """What begins now: triggers of the device, what is due, what has become true, in the order of the file."""
+        if not self.off and not self.tasks:
+            if not self.ready:
+                self.ready = True
+                port.prepared()
+            if port.word():
+                self.off = True
+                port.hold(False)
+                for p in self.starters:
+                    if p.trigger in ("start", "set off"):
+                        self.begin(p, p.trigger)
         fired = port.fired()
         if fired:
             for trigger in fired.split("\n"):
-                for starter in starters:
-                    if starter.trigger == trigger:
-                        if any([t.function is starter.function for t in tasks]):
-                            port.missed(trigger)
-                        else:
-                            count += 1
-                            tasks.append(_Task(starter.function, count))
-                            port.began(trigger)
+                for p in self.starters:
+                    if p.trigger == trigger:
+                        self.fire(p, trigger)
+        if self.timed and _ok(port.now()) >= self.due:
+            for p in self.timed:
+                while _ok(port.now()) >= p.due:
+                    self.fire(p, "every")
+                    p.due += p.span
+            self.set_dues()
+        if self.asks and self.looked != port.ticks():
+            first = self.looked < 0
+            self.looked = port.ticks()
+            for p in self.asks:
+                now = bool(p.trigger())
+                if now and not p.was and not first:
+                    self.fire(p, "condition")
+                p.was = now
+
+    def round(self):
+        """Each task that is ready goes on to its next wait; whether any did."""
         ran = False
         i = 0
+        tasks = self.tasks
         while i < len(tasks):
             task = tasks[i]
             waits = task.wait
@@ -371,11 +1018,18 @@ def run(*parts):
                 ready = True
             elif type(waits) is int:
                 ready = port.ready(waits)
+            elif type(waits) is tuple and port.ready(waits[1]):
+                ready = True
             elif task.seen == port.ticks():
                 ready = False
             else:
                 task.seen = port.ticks()
-                ready = waits()
+                if type(waits) is tuple:
+                    ready = waits[0]()
+                    if ready:
+                        port.drop(waits[1])
+                else:
+                    ready = waits()
             if ready:
                 ran = True
                 try:
@@ -385,8 +1039,36 @@ def run(*parts):
                     tasks.pop(i)
                     continue
             i += 1
-        if not ran:
-            if not tasks and not starters:
+        return ran
+
+    @property
+    def over(self):
+        if self.tasks or not self.off:
+            return False
+        return all([p.trigger in ("start", "before", "set off") for p in self.starters])
+
+
+class _Start:
+    def __init__(self, function):
+        self.trigger = "start"
+        self.function = function
+
+
+def run(*parts):
+    """Runs functions, and the functions of triggers when they fire. One plain function alone is simply called."""
+    global _together
+    _together = len(parts) != 1 or type(parts[0]) in (when, every, before, set_off)
+    if not _together:
+        port.began("start")
+        port.task(1)
+        parts[0]()
+        return
+    tasks = _Tasks(parts)
+    tasks.start()
+    while True:
+        tasks.pick_up()
+        if not tasks.round():
+            if tasks.over:
                 return
             _ok(port.idle())
 
@@ -401,6 +1083,11 @@ def _stop():
 def _enter():
     if port.enter():
         raise ProgramError("too-deep|")
+
+
+def _leave(value=None):
+    port.leave()
+    return value
 
 
 def _checked(path):
@@ -454,6 +1141,8 @@ def _kind(error):
             if name in text:
                 return "unlike-things|" + text
         return "not-a-number|" + text
+    if type(error) is MemoryError:
+        return "python|The board's memory is full."
     if type(error) is RuntimeError:
         return "too-deep|"
     return "python|" + type(error).__name__ + ": " + text
@@ -471,7 +1160,8 @@ def execute(path, text):
     marked = port.mark(path, text)
     if marked[:1] == "!":
         return port.over("error", "python|" + marked[1:])
-    space = {"_s": port.step, "_t": port.turn_over, "_x": _stop, "_n": _n, "_in": _enter, "_out": port.leave, "__name__": "program"}
+    strict = marked[:1] == "#"
+    space = {"_s": port.step, "_t": port.turn_over, "_x": _stop, "_n": _strict if strict else _n, "_in": _enter, "_out": _leave, "__name__": "program"}
     try:
         exec(compile(marked, path, "exec"), space)
         port.over("done", "")

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { barrow } from '../../core/kit/kit.ts';
 import { printPython } from '../../core/language/python/print.ts';
-import { randomProgram } from '../../core/testing/random.ts';
+import { b, log, program, start } from '../../core/testing/build.ts';
+import { anyProgram } from '../../core/testing/random.ts';
 import { mark, type Marked } from './mark.ts';
 
 const marked = (text: string): Marked => {
@@ -37,21 +38,40 @@ describe('the marked copy', () => {
   it('says which line cannot be read', () => {
     expect(mark('def main():\n    x = = 2\n')).toEqual({ line: 1, message: 'line 2 cannot be read as Python' });
   });
-  it('marks just the lines that the printer calls steps, whatever the program', () => {
+  it('keeps every line of the original once, in order, and knows its own, whatever the program', () => {
     fc.assert(
-      fc.property(randomProgram, (p) => {
-        const { text, steps } = printPython(p, barrow);
+      fc.property(anyProgram, (p) => {
+        const { text } = printPython(p, barrow);
         const m = marked(text);
-        const lines = new Set([...m.text.matchAll(/if _s\((\d+)\)/g)].map((x) => Number(x[1])));
-        const inBodies = steps.flatMap((step, i) =>
-          step && /^\s/.test(text.split('\n')[i]) && !/^\s*(pass|#|await turn)/.test(text.split('\n')[i]) ? [i] : []
-        );
-        expect([...lines].sort((a, b) => a - b)).toEqual(inBodies);
-        // every line of the original is in the copy once, in order, and its own line is known
         expect(m.text.split('\n').length - 1).toBe(m.lines.length);
         expect([...new Set(m.lines)]).toEqual(text.split('\n').map((_, i) => i));
       }),
-      { numRuns: 60 }
+      { numRuns: 100 }
     );
+  });
+  it('marks no line that is not a step of its own: what a turn ends with, what a table or a match decided', () => {
+    const p = program(
+      start(
+        b('choose.table', {}),
+        b('choose.match', {}),
+        b(
+          'repeat.until',
+          { condition: b('sense.nose'), look: 'after' },
+          { do: [b('choose.if', {}, { then1: [b('repeat.next')] })] }
+        )
+      ),
+      start(log('x'))
+    );
+    const { text } = printPython(p, barrow);
+    const lines = text.split('\n');
+    const stepped = [...marked(text).text.matchAll(/if _s\((\d+)\)/g)].map((x) => lines[Number(x[1])].trim());
+    expect(stepped).toEqual([
+      'row = table(False, False)',
+      'found = which(1, [1])',
+      'while True:',
+      'if False:',
+      'continue',
+      'log("x")'
+    ]);
   });
 });

@@ -64,7 +64,15 @@ export function mark(source: string): Marked | MarkProblem {
   const insert = (at: number, text: string): void => void swaps.push({ from: at, to: at, text });
   const column = (at: number): number => at - starts[lineOf(at)];
   const isTurn = (n: SyntaxNode): boolean => n.name === 'ExpressionStatement' && textOf(n) === 'await turn';
-  const isUntil = (n: SyntaxNode): boolean => n.name === 'IfStatement' && textOf(n).startsWith('if until(');
+  const isNothing = (n: SyntaxNode): boolean => textOf(n) === 'cannot_happen()';
+  /** a look at a loop's condition, and what a table or a match decided: no steps of their own */
+  const isUntil = (n: SyntaxNode): boolean => n.name === 'IfStatement' && /^if (until|not again)\(/.test(textOf(n));
+  const isDecided = (n: SyntaxNode, before: SyntaxNode | undefined): boolean =>
+    n.name === 'IfStatement' && !!before && /^(row = table|found = which)\(/.test(textOf(before));
+  /** waits for a condition that asks a routine: one step, however often it looks */
+  const isWaiting = (n: SyntaxNode): boolean =>
+    (n.name === 'WhileStatement' && /:\s*await tick$/.test(textOf(n).trim())) ||
+    (n.name === 'ForStatement' && textOf(n).startsWith('for _ in within('));
 
   const wrapSums = (n: SyntaxNode): void => {
     for (const c of children(n)) {
@@ -78,14 +86,29 @@ export function mark(source: string): Marked | MarkProblem {
   };
   const statements = (body: SyntaxNode, loop: boolean): void => {
     const list = children(body).filter((c) => c.name !== ':' && c.name !== 'Comment');
-    for (const n of list) {
+    for (let i = 0; i < list.length; i++) {
+      const n = list[i];
       const line = lineOf(n.from);
       if (n.name === 'FunctionDefinition') {
         functionBody(n);
         continue;
       }
-      if (!UNCOUNTED.has(n.name) && !isTurn(n) && !isUntil(n)) put(line, column(n.from), `if _s(${line}): _x()`);
+      // the last lines of a turn that ends early are one step with the continue
+      let k = i;
+      if (isTurn(list[k])) k++;
+      if (list[k] && isUntil(list[k])) k++;
+      if (list[k]?.name === 'ContinueStatement') {
+        put(line, column(n.from), `if _s(${lineOf(list[k].from)}): _x()`);
+        put(line, column(n.from), '_t() and _x()');
+        for (let j = i; j <= k; j++) wrapSums(list[j]);
+        i = k;
+        continue;
+      }
+      if (!UNCOUNTED.has(n.name) && !isTurn(n) && !isNothing(n) && !isUntil(n) && !isDecided(n, list[i - 1]))
+        put(line, column(n.from), `if _s(${line}): _x()`);
       wrapSums(n);
+      if (n.name === 'ReturnStatement') leave(n);
+      if (isWaiting(n)) continue;
       if (n.name === 'UpdateStatement') updateSum(n);
       if (COMPOUND.has(n.name) && !isUntil(n))
         for (const inner of children(n))
@@ -111,6 +134,12 @@ export function mark(source: string): Marked | MarkProblem {
     if (!value || !ARITHMETIC.has(sign)) return;
     swaps.push({ from: op.from, to: op.to, text: `= _n(${textOf(target)} ${sign} (` });
     insert(n.to, '))');
+  };
+  /** return x becomes return _out(x): x is worked out first */
+  const leave = (n: SyntaxNode): void => {
+    const value = children(n)[1];
+    insert(value ? value.from : n.to, value ? '_out(' : ' _out()');
+    if (value) insert(n.to, ')');
   };
   const functionBody = (n: SyntaxNode): void => {
     const body = children(n).find((c) => c.name === 'Body');

@@ -3,8 +3,9 @@
  * that the interpreter drives. Errors come back as '!kind|values'; a JavaScript exception must never cross MicroPython.
  */
 import { RunError, type Ending, type Measure, type Side, type Switch } from '../../core/language/meaning.ts';
-import { num, whole } from '../../core/language/values.ts';
-import type { Value } from '../../core/language/program.ts';
+import { arcTangent2, FUNCTIONS, num, power, sound, textOf, typedNumber, whole } from '../../core/language/values.ts';
+import { overlay, shifted } from '../../core/language/pixels.ts';
+import { isPicture, type Picture, type Value } from '../../core/language/program.ts';
 import { Halt, type Bench } from '../../core/run/bench.ts';
 
 type Answer = number | boolean | string | null;
@@ -29,11 +30,16 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   let task = 1;
   let rows = new Map<number, number>();
   let lines = new Map<number, number>();
-  let depths = new Map<number, number>();
+  /** of each task, the lines that called the functions it is in */
+  let callers = new Map<number, (number | undefined)[]>();
+  /** when the next "every" is due, microseconds; -1 for never */
+  let due = -1;
 
   const guard = (act: () => Answer | void): Answer => {
     try {
-      return act() ?? null;
+      const answer = act() ?? null;
+      // whole numbers cross with 32 bits; larger ones as digits
+      return Number.isInteger(answer) && Math.abs(answer as number) > 0x7fffffff ? `#${String(answer)}` : answer;
     } catch (error) {
       if (error instanceof RunError) return `!${error.kind}|${error.values}`;
       if (error instanceof Halt) return '!halt';
@@ -43,7 +49,12 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   const machine = () => host.bench().machine;
   /** A value that may be a number only: text and pictures come marked, or as Python objects. */
   const n = (value: unknown): number => {
-    if (typeof value === 'number' || typeof value === 'boolean' || typeof value === 'string') return num(value);
+    if (typeof value === 'string')
+      throw new RunError(
+        'not-a-number',
+        `here is ${value.startsWith('list ') ? 'a list' : `the text "${value.replace(/^text /, '')}"`}`
+      );
+    if (typeof value === 'number' || typeof value === 'boolean') return num(value);
     throw new RunError('not-a-number', value === null ? 'nothing' : 'a picture');
   };
   const handle = (w: Waiting): number => {
@@ -59,13 +70,35 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   const nextAlarm = (): number => {
     let next = Infinity;
     for (const w of waiting.values()) if ('us' in w && w.us < next) next = w.us;
-    return next;
+    return due >= 0 && due < next ? due : next;
   };
+  /** lists that are being handed over, innermost last, and those that are whole */
+  let open: Value[][] = [];
+  let whole_: Value[][] = [];
   const value = (v: unknown): Value => {
-    if (typeof v === 'string') return v.startsWith('picture ') ? { picture: v.slice(8) } : v.slice(5);
+    if (typeof v === 'string') {
+      if (v.startsWith('list ')) return whole_[Number(v.slice(5))];
+      return v.startsWith('picture ') ? { picture: v.slice(8) } : v.slice(5);
+    }
     return typeof v === 'boolean' ? v : n(v);
   };
+  const pictureIn = (v: unknown): Picture => {
+    const picture = value(v);
+    if (isPicture(picture)) return picture;
+    throw new RunError(
+      'not-a-picture',
+      `here is ${typeof picture === 'string' ? `the text "${picture}"` : 'no picture'}`
+    );
+  };
+  let passing: Picture[][] = [];
+  /** text for the program: an error begins with '!' */
+  const said = (text: string): string => `=${text}`;
   const measure = (amount: unknown, unit: unknown): Measure => ({ amount: n(amount), unit: unit as Measure['unit'] });
+  const stackOf = (): (number | undefined)[] => {
+    let stack = callers.get(task);
+    if (!stack) callers.set(task, (stack = []));
+    return stack;
+  };
   const setBlock = (): void => {
     const line = lines.get(task);
     const bench = host.bench();
@@ -101,16 +134,23 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       return host.interrupted() ? 1 : 0;
     },
     enter(): Answer {
-      const depth = (depths.get(task) ?? 0) + 1;
-      depths.set(task, depth);
-      return depth > DEEPEST ? 1 : 0;
+      const stack = stackOf();
+      stack.push(lines.get(task));
+      return stack.length > DEEPEST ? 1 : 0;
     },
+    /** back to the line that called: what it still does is its own */
     leave(): void {
-      depths.set(task, (depths.get(task) ?? 1) - 1);
+      const caller = stackOf().pop();
+      if (caller === undefined) return;
+      lines.set(task, caller);
+      setBlock();
     },
     alarm: (amount: unknown, us: number) =>
       guard(() => handle({ us: host.bench().now + Math.max(0, Math.round(n(amount) * us)) })),
     ready: (h: number) => isReady(h),
+    drop: (h: number) => void waiting.delete(h),
+    now: () => guard(() => host.bench().now),
+    due: (us: number) => void (due = us),
     ticks: () => host.bench().ticks,
     idle: () =>
       guard(() => {
@@ -147,6 +187,28 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       machine().triggers = [];
       return fired;
     },
+    watch: (trigger: string) => guard(() => machine().watch(trigger)),
+    hold: (on: boolean) => void (machine().holdWheels = on),
+    word: () => machine().word,
+    prepared(): void {
+      const bench = host.bench();
+      bench.recorder.event({ tUs: bench.now, type: 'ready' });
+    },
+    // ---- values ----
+    open_list: () => void open.push([]),
+    put: (v: unknown) => guard(() => void open[open.length - 1].push(value(v))),
+    close_list: () => `list ${whole_.push(open.pop()!) - 1}`,
+    text: (v: unknown) => guard(() => said(textOf(value(v)))),
+    number: (v: unknown) =>
+      guard(() => {
+        const text = textOf(value(v));
+        const found = typedNumber(text);
+        if (found === undefined) throw new RunError('no-number-in-text', `"${text}"`);
+        return sound(found);
+      }),
+    calc: (name: string, x: unknown) => guard(() => sound(FUNCTIONS[name](n(x)))),
+    power: (a: unknown, b: unknown) => guard(() => power(n(a), n(b))),
+    arc_tangent_2: (y: unknown, x: unknown) => guard(() => arcTangent2(n(y), n(x))),
     // ---- parts ----
     wheels: (left: string, right: string, dl: number, dr: number, track: number) =>
       guard(() => machine().useWheels(left, right, dl, dr, track)),
@@ -154,6 +216,18 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       guard(() => handle({ move: machine().drive(way, measure(amount, unit), n(power), ending) })),
     turn_on_spot: (side: Side, angle: unknown, power: unknown, ending: Ending) =>
       guard(() => handle({ move: machine().turn(side, n(angle), n(power), ending) })),
+    drive_facing: (cm: unknown, heading: unknown, power: unknown, ending: Ending) =>
+      guard(() => handle({ move: machine().driveFacing(n(cm), n(heading), n(power), ending) })),
+    turn_gyro: (side: Side, angle: unknown, power: unknown, ending: Ending) =>
+      guard(() => handle({ move: machine().turnByGyro(side, n(angle), n(power), ending) })),
+    face: (heading: unknown, power: unknown) =>
+      guard(() => handle({ move: machine().face(n(heading), n(power), 'brake') })),
+    curve: (side: Side, radius: unknown, angle: unknown, power: unknown, ending: Ending) =>
+      guard(() => handle({ move: machine().curve(side, n(radius), n(angle), n(power), ending) })),
+    motor_side: (socket: string, side: 'normal' | 'mirrored') => guard(() => machine().motorSide(socket, side)),
+    motor_keeps: (socket: string, what: 'speed' | 'power') => guard(() => machine().motorKeeps(socket, what)),
+    motor_turns: (socket: string) => guard(() => machine().motorTurns(socket)),
+    motor_speed: (socket: string) => guard(() => machine().motorSpeed(socket)),
     run_wheels: (left: unknown, right: unknown) => guard(() => machine().runWheels(n(left), n(right))),
     span_wheels: (left: unknown, right: unknown, amount: unknown, unit: unknown, ending: Ending) =>
       guard(() => handle({ move: machine().spanWheels(n(left), n(right), measure(amount, unit), ending) })),
@@ -163,20 +237,46 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       guard(() => handle({ move: machine().spanMotor(socket, n(power), measure(amount, unit), ending) })),
     stop_motor: (socket: string, ending: Ending) => guard(() => machine().stopMotor(socket, ending)),
     servo: (socket: string, angle: unknown) => guard(() => machine().servo(socket, n(angle))),
+    servo_slow: (socket: string, angle: unknown, seconds: unknown) =>
+      guard(() => machine().servoSlow(socket, n(angle), n(seconds))),
+    spin: (socket: string, power: unknown) => guard(() => machine().spin(socket, n(power))),
     servos_middle: () => guard(() => machine().servosMiddle()),
     lamp: (side: Side, to: Switch) => guard(() => machine().lamp(side, to)),
+    lamp_level: (side: Side, level: unknown) => guard(() => machine().lampLevel(side, n(level))),
     lamp_colour: (side: Side, colour: string) => guard(() => machine().lampColour(side, colour)),
     pixel: (x: unknown, y: unknown, to: Switch) => guard(() => machine().pixel(whole(n(x)), whole(n(y)), to)),
-    show: (picture: unknown) =>
-      guard(() => {
-        const v = value(picture);
-        if (typeof v !== 'object')
-          throw new RunError('not-a-picture', `here is ${typeof v === 'string' ? `the text "${v}"` : v}`);
-        machine().show(v);
-      }),
+    pixel_level: (x: unknown, y: unknown, level: unknown) =>
+      guard(() => machine().pixelLevel(whole(n(x)), whole(n(y)), n(level))),
+    show: (picture: unknown) => guard(() => machine().show(pictureIn(picture))),
+    show_moved: (picture: unknown, x: unknown, y: unknown) =>
+      guard(() => machine().show({ picture: shifted(pictureIn(picture).picture, whole(n(x)), whole(n(y))) })),
+    overlay: (top: string, under: string) => guard(() => said(overlay(top, under))),
+    write: (v: unknown) => guard(() => machine().write(value(v))),
+    passing: (v: unknown) => guard(() => passing[passing.push(machine().passing(value(v))) - 1].length),
+    passing_number: () => passing.length - 1,
+    show_passing: (at: number, number = passing.length - 1) => guard(() => machine().show(passing[number][at])),
     dark: () => guard(() => machine().dark()),
     tone: (hertz: unknown, seconds: unknown) => guard(() => machine().tone(n(hertz), n(seconds))),
+    start_tone: (hertz: unknown) => guard(() => machine().startTone(n(hertz))),
+    silence: () => guard(() => machine().silence()),
+    volume: (percent: unknown) => guard(() => machine().volume(n(percent))),
+    tempo: (beats: unknown) => guard(() => machine().tempo(n(beats))),
+    notes: (v: unknown) =>
+      guard(() =>
+        said(
+          machine()
+            .notes(textOf(value(v)))
+            .map((note) => `${note.hertz} ${note.us}`)
+            .join(';')
+        )
+      ),
+    play_note: (hertz: number, us: number) => guard(() => (hertz > 0 ? machine().tone(hertz, us / 1e6) : undefined)),
+    say: (v: unknown) => guard(() => machine().say(value(v))),
     log: (v: unknown) => guard(() => machine().log(value(v))),
+    plot: (name: string, v: unknown) => guard(() => machine().plot(name, n(v))),
+    flag: (v: unknown) => guard(() => machine().mark(value(v))),
+    send: (message: string, nearby: boolean) => guard(() => machine().send(message, nearby)),
+    last_message: () => guard(() => said(machine().lastMessage())),
     distance: () => guard(() => machine().distance()),
     something_ahead: () => guard(() => machine().somethingAhead()),
     line_reads: (socket: string) => guard(() => machine().lineReads(socket)),
@@ -184,9 +284,27 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     nose: () => guard(() => machine().noseTouched()),
     heading: () => guard(() => machine().heading()),
     button: (name: string) => guard(() => machine().buttonHeld(name)),
+    turned: () => guard(() => machine().turned()),
+    turning_rate: () => guard(() => machine().turningRate()),
+    zero_heading: () => guard(() => machine().zeroHeading()),
+    wheel_speed: (side: Side) => guard(() => machine().wheelSpeed(side)),
+    zero_wheels: () => guard(() => machine().zeroWheels()),
+    driven: () => guard(() => machine().driven()),
+    speed: () => guard(() => machine().speed()),
+    acceleration: (axis: string) => guard(() => machine().acceleration(axis)),
+    lean: (axis: string) => guard(() => machine().lean(axis)),
+    edge: (side: Side) => guard(() => machine().edgeTouched(side)),
+    key: (key: string) => guard(() => machine().keyHeld(key)),
+    stick: (stick: string) => guard(() => machine().stick(stick)),
+    light: () => guard(() => machine().light()),
+    temperature: () => guard(() => machine().temperature()),
+    moisture: () => guard(() => machine().moisture()),
+    charge: () => guard(() => machine().battery()),
+    restart_timer: () => guard(() => machine().restartTimer()),
+    any_chance: () => guard(() => machine().anyChance()),
     wheel_turns: (side: Side) => guard(() => machine().wheelTurns(side)),
     timer: () => guard(() => machine().timer()),
-    chance: (from: unknown, to: unknown) => guard(() => String(machine().chance(whole(n(from)), whole(n(to))))),
+    chance: (from: unknown, to: unknown) => guard(() => machine().chance(whole(n(from)), whole(n(to)))),
     // ---- the board ----
     mark: (path: string, text: string) => host.mark(path, text),
     over: (how: string, info: string) => host.over(how, info),
@@ -199,8 +317,12 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     waiting = new Map();
     rows = new Map();
     lines = new Map();
-    depths = new Map();
+    callers = new Map();
     handles = 0;
+    due = -1;
+    open = [];
+    whole_ = [];
+    passing = [];
     task = 1;
     startedTasks = 0;
   };

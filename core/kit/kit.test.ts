@@ -5,7 +5,7 @@ describe('a kit sheet', () => {
   it('of Barrow has every part where it belongs', () => {
     expect(kitSchema.parse(barrow)).toEqual(barrow);
     expect(checkWiring(barrow)).toEqual([]);
-    expect([...abilities(barrow)].sort()).toEqual(['distance', 'line', 'motor', 'servo', 'wheels']);
+    expect([...abilities(barrow)].sort()).toEqual(['distance', 'lamps', 'line', 'motion', 'motor', 'servo', 'wheels']);
     expect(wheelMotor(barrow, 'left')!.socket).toBe('P');
   });
   it('says what is wrong with the wiring', () => {

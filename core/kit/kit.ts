@@ -12,11 +12,11 @@ export const SOCKETS = {
   sensor: ['10', '20', '30', '40']
 } as const;
 export const socketsFor = (type: Part['type']): readonly string[] =>
-  type === 'motor' ? SOCKETS.motor : type === 'servo' ? SOCKETS.servo : SOCKETS.sensor;
+  type === 'motor' ? SOCKETS.motor : type === 'servo' || type === 'spin' ? SOCKETS.servo : SOCKETS.sensor;
 
 export const partSchema = z.strictObject({
   socket: z.string().min(1).max(8),
-  type: z.enum(['motor', 'servo', 'line', 'distance']),
+  type: z.enum(['motor', 'servo', 'spin', 'line', 'distance']),
   /** what the builder calls it; shown in the blocks and printed in the text */
   name: z.string().trim().min(1).max(40),
   /** a motor that drives a wheel says which */
@@ -116,6 +116,9 @@ export function partName(kit: Kit, socket: string): string {
 export const abilities = (kit: Kit): Set<string> =>
   new Set([
     ...kit.parts.map((p) => p.type),
+    // every Barrow has them on its board
+    'lamps',
+    'motion',
     ...(wheelMotor(kit, 'left') && wheelMotor(kit, 'right') ? ['wheels'] : [])
   ]);
 
@@ -140,7 +143,9 @@ export function checkWiring(kit: Kit): Wiring[] {
   return found;
 }
 export const typeName = (type: Part['type']): string =>
-  ({ motor: 'motor', servo: 'angle servo', line: 'line sensor', distance: 'distance sensor' })[type];
+  ({ motor: 'motor', servo: 'angle servo', spin: 'spin servo', line: 'line sensor', distance: 'distance sensor' })[
+    type
+  ];
 
 /**
  * Moves the part in `from` to `to`; what was in `to` changes places with it.

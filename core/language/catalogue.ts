@@ -16,50 +16,144 @@ import { isStep } from './program.ts';
 
 const list = [
   begin.start,
+  begin.before,
+  begin.setOff,
   begin.button,
+  begin.key,
+  begin.touch,
+  begin.dip,
+  begin.moved,
+  begin.shaken,
+  begin.jolt,
+  begin.when,
+  begin.every,
+  begin.message,
   wait.waitTime,
   wait.waitUntil,
+  wait.waitAtMost,
+  wait.waitTouch,
   choose.choose,
+  choose.table,
+  choose.match,
   repeat.times,
   repeat.ever,
   repeat.until,
+  repeat.repeatWhile,
+  repeat.forSeconds,
+  repeat.count,
+  repeat.each,
+  repeat.leave,
+  repeat.next,
   reuse.callRoutine,
+  reuse.routineInput,
+  reuse.giveBack,
+  reuse.routineValue,
+  reuse.send,
   move.drive,
+  move.driveFacing,
   move.turnAngle,
+  move.turnGyro,
+  move.turnFace,
+  move.curve,
   move.wheelsRun,
   move.wheelsSpan,
   move.wheelsStop,
   move.motorRun,
   move.motorSpan,
   move.motorStop,
+  move.motorSide,
+  move.motorKeeps,
   move.servoAngle,
+  move.servoShare,
+  move.servoSlow,
   move.servoMiddle,
+  move.servoSpin,
   sound.tone,
+  sound.startTone,
+  sound.silence,
   sound.beep,
-  light.lampSet,
-  light.lampColour,
-  light.pixelSet,
+  sound.play,
+  sound.tempo,
+  sound.volume,
+  sound.say,
   light.pictureShow,
+  light.pictureAt,
   light.pictureValue,
+  light.pictureOver,
+  light.write,
   light.dark,
+  light.pixelSet,
+  light.pixelLevel,
+  light.lampSet,
+  light.lampLevel,
+  light.lampColour,
   remember.set,
   remember.change,
   remember.value,
+  remember.listNew,
+  remember.listValue,
+  remember.listAdd,
+  remember.listInsert,
+  remember.listReplace,
+  remember.listTake,
+  remember.listAt,
+  remember.listCount,
+  remember.listHas,
+  remember.listWhere,
   remember.log,
+  remember.plot,
+  remember.mark,
   work.sum,
   work.compare,
   work.logic,
   work.not,
+  work.between,
+  work.negative,
+  work.rest,
+  work.toPower,
+  work.fn,
+  work.smaller,
+  work.keep,
+  work.map,
   work.chance,
+  work.anyChance,
+  work.coin,
+  work.pi,
+  work.direction,
+  work.join,
+  work.length,
+  work.character,
+  work.asText,
+  work.asNumber,
   sense.distance,
   sense.ahead,
-  sense.nose,
-  sense.buttonHeld,
-  sense.heading,
-  sense.wheelTurns,
   sense.lineReads,
   sense.lineOver,
-  sense.timer
+  sense.nose,
+  sense.edgeTouched,
+  sense.buttonHeld,
+  sense.keyHeld,
+  sense.stick,
+  sense.heading,
+  sense.turnedSince,
+  sense.turningRate,
+  sense.zeroHeading,
+  sense.acceleration,
+  sense.lean,
+  sense.wheelTurns,
+  sense.wheelDegrees,
+  sense.wheelSpeed,
+  sense.driven,
+  sense.speed,
+  sense.motorTurns,
+  sense.zeroWheels,
+  sense.light,
+  sense.temperature,
+  sense.moisture,
+  sense.battery,
+  sense.timer,
+  sense.restartTimer,
+  sense.lastMessage
 ] as unknown as BlockDef[];
 
 export const catalogue: ReadonlyMap<string, BlockDef> = new Map(list.map((def) => [def.kind, def]));
@@ -72,50 +166,85 @@ export function definition(kind: string): BlockDef {
   return def;
 }
 
-/** What a slot of this step takes; the branches of an if all take a condition. */
-export function slotSpec(step: Step, slot: string): SlotSpec | undefined {
-  if (step.kind === 'choose.if' && /^if\d+$/.test(slot)) return { type: 'condition' };
-  return definition(step.kind).slots[slot];
+/** What a slot of this step takes; a block that grows has more of them than its definition lists. */
+export function slotSpec(step: Step, slot: string, program?: Program): SlotSpec | undefined {
+  const def = definition(step.kind);
+  return def.grows ? def.grows.slot(slot, program, step) : def.slots[slot];
 }
 
-/** The words of this very step: an if grows with its branches. */
-export function wordsOf(step: Step): Piece[] {
-  if (step.kind === 'choose.if') return pieces(choose.ifWords(choose.branches(step), choose.hasOtherwise(step)));
-  return pieces(definition(step.kind).words);
+/** The words of this very step, as far as it has grown. */
+export function wordsOf(step: Step, program?: Program): Piece[] {
+  const def = definition(step.kind);
+  return pieces(def.grows ? def.grows.words(step, program) : def.words);
 }
-export const bodiesOf = (step: Step): string[] => wordsOf(step).flatMap((p) => ('body' in p ? [p.body] : []));
-export const slotsOf = (step: Step): string[] => wordsOf(step).flatMap((p) => ('slot' in p ? [p.slot] : []));
+export const bodiesOf = (step: Step): string[] =>
+  definition(step.kind).shape === 'value' ? [] : wordsOf(step).flatMap((p) => ('body' in p ? [p.body] : []));
+/** Slots in the order they are worked out: that of the definition, or of the words where a block grows. */
+export function slotsOf(step: Step, program?: Program): string[] {
+  const def = definition(step.kind);
+  if (!def.grows) return Object.keys(def.slots);
+  const shown = wordsOf(step, program).flatMap((p) => ('slot' in p ? [p.slot] : []));
+  return [...shown, ...Object.keys(def.slots).filter((s) => !shown.includes(s) && def.slots[s].type === 'rows')];
+}
 
 /** A new step of this kind with its own numbers; slots for variables and routines take `first` of the program. */
 export function newStep(kind: string, id: string, program?: Program): Step {
   const def = definition(kind);
-  const slots: Record<string, Slot> = {};
-  for (const [name, spec] of Object.entries(def.slots)) {
-    if (spec.type === 'variable') slots[name] = program?.variables[0]?.id ?? '';
-    else if (spec.type === 'routine') slots[name] = program?.routines[0]?.id ?? '';
-    else if (spec.type === 'picture') slots[name] = { picture: spec.default.picture };
-    else if (spec.type !== 'condition') slots[name] = spec.default;
-  }
-  const step: Step = { id, kind, slots };
-  const bodies = bodiesOf({ ...step, bodies: kind === 'choose.if' ? { then1: [] } : undefined });
+  const step: Step = { id, kind, slots: {} };
+  const fill = (name: string, spec: SlotSpec): void => {
+    const first = emptySlot(spec, program);
+    if (first !== undefined) step.slots[name] = first;
+  };
+  for (const [name, spec] of Object.entries(def.slots)) fill(name, spec);
+  if (def.grows && 'routine' in def.slots && program)
+    for (const name of slotsOf(step, program)) if (name !== 'routine') fill(name, slotSpec(step, name, program)!);
+  const bodies = pieces(def.words).flatMap((p) => ('body' in p ? [p.body] : []));
+  if (kind === 'choose.table') bodies.push(...choose.tableRows(2));
   if (bodies.length) step.bodies = Object.fromEntries(bodies.map((b) => [b, []]));
   return step;
 }
+/** What stands in a slot before anything is put into it; nothing for a condition and a list. */
+export function emptySlot(spec: SlotSpec, program?: Program): Slot | undefined {
+  switch (spec.type) {
+    case 'condition':
+    case 'items':
+      return undefined;
+    case 'variable':
+      return program?.variables.find((v) => !v.list)?.id ?? '';
+    case 'list':
+      return program?.variables.find((v) => v.list)?.id ?? '';
+    case 'routine':
+      return program?.routines[0]?.id ?? '';
+    case 'input':
+      return program?.routines.flatMap((r) => r.inputs ?? [])[0]?.id ?? '';
+    case 'picture':
+      return { picture: spec.default.picture };
+    default:
+      return spec.default;
+  }
+}
+/** The name behind an id in a slot: of a variable, a list, a routine, an input. */
+export function nameOf(spec: SlotSpec, id: string, program: Program): string | undefined {
+  if (spec.type === 'variable' || spec.type === 'list') return program.variables.find((v) => v.id === id)?.name;
+  if (spec.type === 'routine') return program.routines.find((r) => r.id === id)?.name;
+  if (spec.type === 'input') return program.routines.flatMap((r) => r.inputs ?? []).find((i) => i.id === id)?.name;
+  return undefined;
+}
 
 /** A step in plain words, for lists, announcements and messages. */
-export function sentence(step: Step, program: Program, nameOf: (socket: string) => string = (s) => s): string {
-  return wordsOf(step)
+export function sentence(step: Step, program: Program, partName: (socket: string) => string = (s) => s): string {
+  return wordsOf(step, program)
     .map((piece) => {
       if ('text' in piece) return piece.text;
       if ('body' in piece) return '';
       const slot = step.slots[piece.slot];
-      const spec = slotSpec(step, piece.slot);
+      const spec = slotSpec(step, piece.slot, program);
       if (slot === undefined) return '...';
-      if (isStep(slot)) return `(${sentence(slot, program, nameOf)})`;
+      if (isStep(slot)) return `(${sentence(slot, program, partName)})`;
       if (typeof slot === 'object') return 'painted';
-      if (spec?.type === 'variable') return program.variables.find((v) => v.id === slot)?.name ?? '?';
-      if (spec?.type === 'routine') return program.routines.find((r) => r.id === slot)?.name ?? '?';
-      if (spec?.type === 'part') return nameOf(String(slot));
+      if (spec?.type === 'part') return partName(String(slot));
+      if (spec && ['variable', 'list', 'routine', 'input'].includes(spec.type))
+        return nameOf(spec, String(slot), program) ?? '?';
       return String(slot);
     })
     .filter(Boolean)

@@ -1,9 +1,9 @@
 /**
- * A block is defined once. The tray, the block editor, the interpreter, the Python printer, the look-over, the file
- * check and the handbook all read this one definition.
+ * A block is defined once. The tray, the block editor, the interpreter, the Python printer and reader, the look-over, the
+ * file check and the handbook all read this one definition.
  */
-import type { Device, Doing, Task } from './meaning.ts';
-import type { Picture, Step, Value } from './program.ts';
+import type { Device, Doing, Signal, Task, Wait } from './meaning.ts';
+import type { Picture, Program, Step, Value } from './program.ts';
 
 export const FAMILIES = ['order', 'act', 'think', 'read'] as const;
 export type Family = (typeof FAMILIES)[number];
@@ -24,72 +24,73 @@ export const SECTIONS = {
 } as const satisfies Record<string, { title: string; family: Family }>;
 export type Section = keyof typeof SECTIONS;
 
-export type PartType = 'motor' | 'servo' | 'line' | 'distance';
+export type PartType = 'motor' | 'servo' | 'spin' | 'line' | 'distance';
+type NumberSpec = { type: 'number'; default: number; unit?: string; min?: number; max?: number; whole?: boolean };
 export type SlotSpec =
-  | { type: 'number'; default: number; unit?: string; min?: number; max?: number; whole?: boolean }
+  | NumberSpec
   | { type: 'choice'; options: readonly string[]; default: string }
   /** a socket of the kit; the block shows the name of the part that sits there */
   | { type: 'part'; part: PartType; default: string }
-  /** the id of a variable or of a routine */
+  /** the id of a variable, of a list, of a routine, of an input of the routine that the block stands in */
   | { type: 'variable' }
+  | { type: 'list' }
   | { type: 'routine' }
+  | { type: 'input' }
+  /** the name of a message, of a plotted value, of a key */
+  | { type: 'name'; default: string }
+  /** rows of a table that cannot happen, such as 'yn nn' */
+  | { type: 'rows'; default: string }
   | { type: 'condition' }
   | { type: 'picture'; default: Picture }
+  /** always text, whatever is typed */
+  | { type: 'text'; default: string }
+  /** a list, from a value block */
+  | { type: 'items' }
   /** anything at all: what is typed is a number if it reads as one, otherwise text */
   | { type: 'any'; default: number | string };
 export type Slots = Record<string, SlotSpec>;
 
-export const number = (o: { default: number; unit?: string; min?: number; max?: number; whole?: boolean }) =>
-  ({ type: 'number', ...o }) as const;
+export const number = (o: Omit<NumberSpec, 'type'>) => ({ type: 'number', ...o }) as const;
 export const choice = <const T extends readonly string[]>(...options: T) =>
   ({ type: 'choice', options, default: options[0] }) as const;
 export const part = <const T extends PartType>(type: T, socket: string) =>
   ({ type: 'part', part: type, default: socket }) as const;
 export const condition = () => ({ type: 'condition' }) as const;
 export const variable = () => ({ type: 'variable' }) as const;
+export const list = () => ({ type: 'list' }) as const;
+export const items = () => ({ type: 'items' }) as const;
 export const routine = () => ({ type: 'routine' }) as const;
+export const input = () => ({ type: 'input' }) as const;
 export const any = (value: number | string) => ({ type: 'any', default: value }) as const;
+export const text = (value: string) => ({ type: 'text', default: value }) as const;
+export const named = (value: string) => ({ type: 'name', default: value }) as const;
+export const rows = () => ({ type: 'rows', default: '' }) as const;
 export const pictureSlot = (value: string) => ({ type: 'picture', default: { picture: value } }) as const;
+/** Slots that hold a value block; the others hold a choice or a name. */
+export const holdsValue = (spec: SlotSpec): boolean =>
+  ['number', 'any', 'text', 'picture', 'condition', 'items'].includes(spec.type);
 
-/** What the meaning of a block gets for each of its slots; a condition comes as a question to be asked when needed. */
+/**
+ * A condition as the meaning of a block gets it: a question, to be asked when needed. Where a routine's value is in it,
+ * asking takes time, and `slow` must be used instead.
+ */
+export type Ask = (() => boolean) & { slow?: () => Generator<Wait, boolean, void> };
+/** What the meaning of a block gets for each of its slots. */
 export type Args<S extends Slots> = {
   [K in keyof S]: S[K] extends { type: 'number' }
     ? number
     : S[K] extends { type: 'choice'; options: readonly (infer O)[] }
       ? O
       : S[K] extends { type: 'condition' }
-        ? () => boolean
+        ? Ask
         : S[K] extends { type: 'picture' }
           ? Picture
-          : S[K] extends { type: 'part' } | { type: 'variable' } | { type: 'routine' }
-            ? string
-            : Value;
+          : S[K] extends { type: 'items' | 'list' }
+            ? Value[]
+            : S[K] extends { type: 'any' }
+              ? Value
+              : string;
 };
-
-/** Python's precedence, weakest first. */
-export const PREC = { or: 1, and: 2, not: 3, compare: 4, add: 5, multiply: 6, unary: 7, atom: 9 } as const;
-export type Text = [text: string, precedence: number];
-
-/** What a definition needs to print itself; see python/print.ts. */
-export interface Printer {
-  readonly step: Step;
-  /** 'await ' where the program is printed with several tasks */
-  readonly wait: string;
-  /** text of a slot, in brackets if it binds more weakly than `precedence` */
-  slot(name: string, precedence?: number): string;
-  /** as `slot`, through whole() unless it is a whole literal */
-  whole(name: string): string;
-  /** a choice as it is */
-  choice(name: string): string;
-  /** the name of a part, a variable or a routine in the text; asks for its line at the top */
-  name(slot: string): string;
-  /** a named thing of the library that needs a line at the top, such as 'wheels' */
-  thing(name: Thing): string;
-  line(text: string): void;
-  /** the end of a loop's turn, where a task gives way */
-  body(name: string, end?: 'turn'): void;
-}
-export type Thing = 'wheels' | 'display' | 'gyro' | 'nose' | 'distance' | 'left_lamp' | 'right_lamp' | 'dot' | 'bar';
 
 type Common<S extends Slots> = {
   kind: string;
@@ -100,26 +101,47 @@ type Common<S extends Slots> = {
   label: readonly [string, string];
   slots: S;
   /** what a kit must have for the block to be offered */
-  needs?: readonly (PartType | 'wheels')[];
+  needs?: readonly string[];
   help: string;
+  /** what goes wrong with it most often, for the handbook */
+  mistake?: string;
+  /** lines of Python for the handbook's example; by default the block as it comes out of the tray */
+  example?: string;
+  /**
+   * Its text in Python, read in both directions. {slot} for a slot, {slot!} for one that must be whole, {>body} for a body,
+   * await where it gives way (left out where the program has one task). Where the words of the text depend on a choice, a
+   * function of the choices; a block that grows has the step too.
+   */
+  python: string | ((choice: Record<string, string>, step: Step, program: Program) => string);
+  /** how the options of a choice are written in the text; as they are by default */
+  spell?: Readonly<Record<string, Readonly<Record<string, string>>>>;
+  /** a block that grows: its words and slots depend on how far this very step has grown */
+  grows?: {
+    words: (step: Step, program?: Program) => string;
+    slot: (name: string, program?: Program, step?: Step) => SlotSpec | undefined;
+  };
 };
 export type StarterDef<S extends Slots> = Common<S> & {
   shape: 'starter';
-  /** the trigger as a port of the device knows it; 'start' for the start of the run */
+  /** the trigger as the device knows it; 'start' for the start of the run; a condition and a period are looked at by the runner */
   trigger: (step: Step) => string;
-  /** function name and trigger expression in Python; nothing for a plain start */
-  python: (p: Printer) => { name: string; trigger?: string };
+  /** what its function is called in the text; `python` is what run() is given, with {f} for that function */
+  fname: (step: Step) => string;
 };
 export type StepDef<S extends Slots> = Common<S> & {
   shape: 'step' | 'wrap' | 'end';
-  run: (task: Task, args: Args<S>, step: Step) => void | Doing;
-  python: (p: Printer) => void;
+  /** its bodies are turns of a loop: a task gives way at the end of each, and the loop can be left */
+  loop?: true;
+  /** time passes in it, so that what was shown or started before it lasts */
+  takesTime?: true;
+  run: (task: Task, args: Args<S>, step: Step) => Signal | Doing;
 };
 export type ValueDef<S extends Slots> = Common<S> & {
   shape: 'value';
-  gives: 'number' | 'condition' | 'picture' | 'any';
-  value: (device: Device, args: Args<S>, task: Task) => Value;
-  python: (p: Printer) => Text;
+  gives: 'number' | 'text' | 'condition' | 'picture' | 'list' | 'any';
+  value: (device: Device, args: Args<S>, task: Task, step: Step) => Value;
+  /** as `value`, where asking one of its conditions takes time */
+  slowly?: (args: Args<S>, task: Task, step: Step) => Generator<Wait, Value, void>;
 };
 export type BlockDef = StarterDef<Slots> | StepDef<Slots> | ValueDef<Slots>;
 
@@ -131,14 +153,20 @@ export function defineBlock(def: unknown): unknown {
 }
 
 export type Piece = { text: string } | { slot: string } | { body: string };
+const cut = new Map<string, Piece[]>();
 /** The words of a block cut into wording, slots and bodies. */
 export function pieces(words: string): Piece[] {
-  return words
-    .split(/(\{[^}]*\})/)
-    .map((part): Piece | undefined => {
-      if (part.startsWith('{>')) return { body: part.slice(2, -1) };
-      if (part.startsWith('{')) return { slot: part.slice(1, -1) };
-      return part.trim() ? { text: part.trim() } : undefined;
-    })
-    .filter((p): p is Piece => p !== undefined);
+  let found = cut.get(words);
+  if (!found) {
+    found = words
+      .split(/(\{[^}]*\})/)
+      .map((part): Piece | undefined => {
+        if (part.startsWith('{>')) return { body: part.slice(2, -1) };
+        if (part.startsWith('{')) return { slot: part.slice(1, -1) };
+        return part.trim() ? { text: part.trim() } : undefined;
+      })
+      .filter((p): p is Piece => p !== undefined);
+    cut.set(words, found);
+  }
+  return found;
 }

@@ -4,10 +4,10 @@
  */
 import * as z from 'zod';
 
-/** A 7 x 5 picture: five rows of seven characters, '#' lit and '.' dark, separated by one space. */
+/** A 7 x 5 picture: five rows of seven characters, '#' lit, '.' dark, '1' to '9' for 10 to 90 %, a space between rows. */
 export type Picture = { picture: string };
-/** What a slot, a variable or a value block can hold while a program runs. */
-export type Value = number | string | boolean | Picture;
+/** What a variable or a value block can hold while a program runs. */
+export type Value = number | string | boolean | Picture | Value[];
 
 export type Step = {
   id: string;
@@ -20,12 +20,25 @@ export type Step = {
   /** switched off: kept, skipped when running */
   off?: boolean;
 };
-export type Slot = Value | Step;
+export type Slot = number | string | boolean | Picture | Step;
 
 export type Stack = { id: string; x: number; y: number; steps: Step[]; parked?: boolean };
-export type Variable = { id: string; name: string };
+/** A list is a variable that begins as an empty list instead of 0. */
+export type Variable = { id: string; name: string; list?: true };
+export const INPUT_TYPES = ['number', 'text', 'condition', 'picture', 'list'] as const;
+export type InputType = (typeof INPUT_TYPES)[number];
+/** What a routine needs to be told; its value is read inside the routine and cannot be set. */
+export type RoutineInput = { id: string; name: string; type: InputType };
 /** A routine is a stack with a name; it has a place of its own among the stacks. */
-export type Routine = { id: string; name: string; x: number; y: number; steps: Step[]; note?: string };
+export type Routine = {
+  id: string;
+  name: string;
+  inputs?: RoutineInput[];
+  x: number;
+  y: number;
+  steps: Step[];
+  note?: string;
+};
 /** A value block that lies loose among the stacks. */
 export type Loose = { x: number; y: number; value: Step };
 
@@ -37,7 +50,7 @@ const id = z.string().min(1).max(64);
 const place = z.number().min(-1e6).max(1e6);
 const name = z.string().trim().min(1).max(60);
 const picture = z.strictObject({
-  picture: z.string().regex(/^[.#]{7}( [.#]{7}){4}$/, 'five rows of seven . or #, with spaces between')
+  picture: z.string().regex(/^[.#1-9]{7}( [.#1-9]{7}){4}$/, 'five rows of seven . or # or 1 to 9, with spaces between')
 });
 
 export const stepSchema: z.ZodType<Step> = z.lazy(() =>
@@ -58,9 +71,22 @@ const steps = z.array(stepSchema).max(5000);
 export const programSchema = z.strictObject({
   stacks: z.array(z.strictObject({ id, x: place, y: place, steps, parked: z.boolean().optional() })).max(500),
   routines: z
-    .array(z.strictObject({ id, name, x: place, y: place, steps, note: z.string().max(2000).optional() }))
+    .array(
+      z.strictObject({
+        id,
+        name,
+        inputs: z
+          .array(z.strictObject({ id, name, type: z.enum(INPUT_TYPES) }))
+          .max(20)
+          .optional(),
+        x: place,
+        y: place,
+        steps,
+        note: z.string().max(2000).optional()
+      })
+    )
     .max(200),
-  variables: z.array(z.strictObject({ id, name })).max(500),
+  variables: z.array(z.strictObject({ id, name, list: z.literal(true).optional() })).max(500),
   loose: z.array(z.strictObject({ x: place, y: place, value: stepSchema })).max(500)
 });
 
@@ -116,5 +142,6 @@ export const allIds = (program: Program): Set<string> => {
   const ids = new Set<string>();
   for (const step of allSteps(program)) ids.add(step.id);
   for (const list of [program.stacks, program.routines, program.variables]) for (const one of list) ids.add(one.id);
+  for (const routine of program.routines) for (const input of routine.inputs ?? []) ids.add(input.id);
   return ids;
 };

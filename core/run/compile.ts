@@ -1,28 +1,31 @@
 /** Turns steps into what the interpreter runs: slots as functions, literals worked out once. */
-import { bodiesOf, definition, slotSpec } from '../language/catalogue.ts';
-import type { BlockDef, StepDef, Slots, SlotSpec, ValueDef } from '../language/define.ts';
-import { RunError, type Doing, type Task } from '../language/meaning.ts';
-import {
-  isStep,
-  type Program,
-  type Routine,
-  type Slot,
-  type Stack,
-  type Step,
-  type Value
-} from '../language/program.ts';
-import { num, pictureOf, truth, typedNumber } from '../language/values.ts';
+import { bodiesOf, definition, slotsOf, slotSpec } from '../language/catalogue.ts';
+import type { Ask, SlotSpec, Slots, StepDef, ValueDef } from '../language/define.ts';
+import { RunError, type Doing, type Signal, type Task, type Wait } from '../language/meaning.ts';
+import { isStep, type Program, type Slot, type Stack, type Step, type Value } from '../language/program.ts';
+import { isSlow } from '../language/python/print.ts';
+import { listOf, num, pictureOf, show, textOf, truth, typedNumber, whole } from '../language/values.ts';
 
 type Eval = (task: Task) => unknown;
+/** As Eval, where a routine's value is in it: that takes time. */
+type SlowEval = (task: Task) => Generator<Wait, unknown, void>;
 export type Compiled = {
   step: Step;
   index: number;
-  run: (task: Task, args: never, step: Step) => void | Doing;
-  args: (task: Task) => unknown;
+  run: (task: Task, args: never, step: Step) => Signal | Doing;
+  args: Eval;
+  slowArgs?: SlowEval;
   bodies: Record<string, Compiled[]>;
 };
-export type CompiledStack = { stack: Stack; trigger: string; steps: Compiled[] };
-export type CompiledProgram = { stacks: CompiledStack[]; routines: Map<string, Compiled[]> };
+export type CompiledStack = {
+  stack: Stack;
+  /** the starter's slots, worked out when the run sets off */
+  args: Eval;
+  trigger: (task: Task) => string;
+  steps: Compiled[];
+};
+export type CompiledRoutine = { steps: Compiled[]; inputs: string[] };
+export type CompiledProgram = { stacks: CompiledStack[]; routines: Map<string, CompiledRoutine> };
 
 export function compile(
   program: Program,
@@ -32,89 +35,164 @@ export function compile(
   const steps = (list: readonly Step[]): Compiled[] => list.filter((s) => !s.off).map(one);
   const one = (step: Step): Compiled => {
     const def = definition(step.kind) as StepDef<Slots>;
+    const { fast, slow } = argsOf(step, program);
     return {
       step,
       index: index.get(step.id) ?? 0,
       run: def.run as Compiled['run'],
-      args: argsOf(step, def),
+      args: fast,
+      ...(slow ? { slowArgs: slow } : {}),
       bodies: Object.fromEntries(bodiesOf(step).map((b) => [b, steps(step.bodies?.[b] ?? [])]))
     };
   };
   const stacks = program.stacks.filter(live).map((stack): CompiledStack => {
-    const def = definition(stack.steps[0].kind);
+    const starter = stack.steps[0];
+    const def = definition(starter.kind);
+    const { fast } = argsOf(starter, program);
     return {
       stack,
-      trigger: def.shape === 'starter' ? def.trigger(stack.steps[0]) : '',
+      args: fast,
+      trigger: (task) =>
+        def.shape === 'starter' ? def.trigger({ ...starter, slots: shownSlots(fast(task), starter) }) : '',
       steps: steps(stack.steps.slice(1))
     };
   });
-  return { stacks, routines: new Map(program.routines.map((r: Routine) => [r.id, steps(r.steps)])) };
+  return {
+    stacks,
+    routines: new Map(
+      program.routines.map((r) => [r.id, { steps: steps(r.steps), inputs: (r.inputs ?? []).map((i) => i.id) }])
+    )
+  };
 }
+/** Slots of a starter as its trigger writes them. */
+const shownSlots = (args: unknown, starter: Step): Step['slots'] =>
+  Object.fromEntries(
+    Object.entries(args as Record<string, unknown>).map(([name, value]) => [
+      name,
+      typeof value === 'number' ? show(value) : typeof value === 'function' ? starter.slots[name] : (value as Slot)
+    ])
+  );
 
-function argsOf(step: Step, def: BlockDef): Eval {
-  const names =
-    step.kind === 'choose.if'
-      ? Object.keys(step.bodies ?? {})
-          .filter((b) => b.startsWith('then'))
-          .map((b) => `if${b.slice(4)}`)
-      : Object.keys(def.slots);
-  const evals = names.map((name): [string, Eval, boolean] => {
-    const spec = slotSpec(step, name)!;
+type Check = (value: Value) => unknown;
+type One = { name: string; fast: Eval; slow?: SlowEval; check?: Check; fixed: boolean };
+/** As in Python: every slot is worked out first, in order, and only then looked at; whole() stands within its slot. */
+function argsOf(step: Step, program: Program): { fast: Eval; slow?: SlowEval } {
+  const all = slotsOf(step, program).map((name): One => {
+    const spec = slotSpec(step, name, program)!;
     const slot = step.slots[name];
-    return [name, evalOf(slot, spec), !isStep(slot) && spec.type !== 'condition'];
+    const fixed = !isStep(slot) && !['condition', 'list', 'items'].includes(spec.type);
+    return { name, fixed, ...evalOf(slot, spec, program) };
   });
-  if (evals.every(([, , fixed]) => fixed)) {
+  const checks = all.flatMap(({ name, check }) => (check ? [{ name, check }] : []));
+  const slow: SlowEval | undefined = all.some((a) => a.slow)
+    ? function* (task) {
+        const args: Record<string, unknown> = {};
+        for (const one of all) args[one.name] = one.slow ? yield* one.slow(task) : one.fast(task);
+        for (const { name, check } of checks) args[name] = check(args[name] as Value);
+        return args;
+      }
+    : undefined;
+  if (all.every((a) => a.fixed)) {
     let args: Record<string, unknown> | undefined;
-    return (task) => (args ??= Object.freeze(Object.fromEntries(evals.map(([name, e]) => [name, e(task)]))));
+    return { fast: (task) => (args ??= Object.freeze(Object.fromEntries(all.map((a) => [a.name, a.fast(task)])))) };
   }
   // One object a step, filled anew each time: a meaning takes its slots out before it gives way for the first time.
   const args: Record<string, unknown> = {};
-  for (const [name] of evals) args[name] = undefined;
-  const list = evals.map(([, e]) => e);
-  return (task) => {
-    for (let i = 0; i < list.length; i++) args[names[i]] = list[i](task);
-    return args;
+  for (const { name } of all) args[name] = undefined;
+  const names = all.map((a) => a.name);
+  const list = all.map((a) => a.fast);
+  return {
+    fast: (task) => {
+      for (let i = 0; i < list.length; i++) args[names[i]] = list[i](task);
+      for (let i = 0; i < checks.length; i++) args[checks[i].name] = checks[i].check(args[checks[i].name] as Value);
+      return args;
+    },
+    ...(slow ? { slow } : {})
   };
 }
 
-function evalOf(slot: Slot | undefined, spec: SlotSpec): Eval {
-  const value = valueOf(slot, spec);
+const CHECKS: Partial<Record<SlotSpec['type'], Check>> = {
+  number: num,
+  picture: pictureOf,
+  text: textOf,
+  items: listOf
+};
+function evalOf(slot: Slot | undefined, spec: SlotSpec, program: Program): Omit<One, 'name' | 'fixed'> {
+  const { fast: value, slow } = valueOf(slot, spec, program);
   if (spec.type === 'condition') {
     let asker: Task | undefined;
-    let ask: (() => boolean) | undefined;
-    return (task) => {
-      if (task !== asker || !ask) {
-        asker = task;
-        ask = () => truth(value(task) as Value);
+    let ask: Ask | undefined;
+    return {
+      fast: (task) => {
+        if (task !== asker || !ask) {
+          asker = task;
+          ask = () => truth(value(task) as Value);
+          if (slow)
+            ask.slow = function* () {
+              return truth((yield* slow(task)) as Value);
+            };
+        }
+        return ask;
       }
-      return ask;
     };
   }
-  if (spec.type === 'number') return isStep(slot) ? (task) => num(value(task) as Value) : value;
-  if (spec.type === 'picture') return isStep(slot) ? (task) => pictureOf(value(task) as Value) : value;
-  return value;
+  if (!isStep(slot)) return { fast: value };
+  if (spec.type === 'number' && spec.whole)
+    return {
+      fast: (task) => whole(value(task) as Value),
+      ...(slow
+        ? {
+            *slow(task: Task) {
+              return whole((yield* slow(task)) as Value);
+            }
+          }
+        : {})
+    };
+  const check = CHECKS[spec.type];
+  return { fast: value, ...(slow ? { slow } : {}), ...(check ? { check } : {}) };
 }
-function valueOf(slot: Slot | undefined, spec: SlotSpec): Eval {
+function valueOf(slot: Slot | undefined, spec: SlotSpec, program: Program): { fast: Eval; slow?: SlowEval } {
   if (isStep(slot)) {
-    if (slot.off) return () => (spec.type === 'condition' ? false : 0);
     const def = definition(slot.kind) as ValueDef<Slots>;
-    const args = argsOf(slot, def as BlockDef);
-    const fn = def.value as (device: Task['device'], args: unknown, task: Task) => Value;
-    return (task) => fn(task.device, args(task), task);
+    const { fast, slow } = argsOf(slot, program);
+    const fn = def.value as (device: Task['device'], args: unknown, task: Task, step: Step) => Value;
+    const slowly = def.slowly as ((args: unknown, task: Task, step: Step) => Generator<Wait, Value>) | undefined;
+    const plain: Eval = (task) => fn(task.device, fast(task), task, slot);
+    if (!isSlow(slot)) return { fast: plain };
+    return {
+      fast: plain,
+      *slow(task) {
+        const args = slow ? yield* slow(task) : fast(task);
+        return slowly ? yield* slowly(args, task, slot) : fn(task.device, args, task, slot);
+      }
+    };
   }
-  // an empty condition is not true
+  if (spec.type === 'list') {
+    const id = String(slot ?? '');
+    return { fast: (task) => listOf(task.get(id)) };
+  }
+  // an empty condition is not true, an empty place for a list holds none
+  if (spec.type === 'items')
+    return {
+      fast: () => {
+        throw new RunError('not-a-list', 'nothing is here');
+      }
+    };
   if (slot === undefined || slot === '')
-    return spec.type === 'condition' ? () => false : spec.type === 'any' ? () => '' : () => slot;
+    return { fast: spec.type === 'condition' ? () => false : spec.type === 'any' ? () => '' : () => slot };
   if (spec.type === 'number' && typeof slot === 'string') {
     const n = typedNumber(slot);
-    return () => {
-      if (n === undefined) throw new RunError('not-a-number', `here is "${slot}"`);
-      return n;
+    return {
+      fast: () => {
+        if (n === undefined) throw new RunError('not-a-number', `here is "${slot}"`);
+        return n;
+      }
     };
   }
   if (spec.type === 'any' && typeof slot === 'string') {
     const n = typedNumber(slot);
-    return () => n ?? slot;
+    return { fast: () => n ?? slot };
   }
-  return () => slot;
+  if (spec.type === 'text') return { fast: () => String(slot) };
+  return { fast: () => slot };
 }

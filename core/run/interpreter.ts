@@ -3,16 +3,18 @@
  * at the end of every turn of a loop (design: running.md). mossbell.py has the same scheduler for the stand-in and a real
  * board: when one changes, so must the other, and the conformance tests hold them together.
  */
-import { RunError, type Doing, type Device, type Task, type Wait } from '../language/meaning.ts';
-import { isLive, type Stack, type Value } from '../language/program.ts';
+import { RunError, type Device, type Doing, type Signal, type Task, type Wait } from '../language/meaning.ts';
+import type { Ask } from '../language/define.ts';
+import { isLive, type Program, type Stack, type Value } from '../language/program.ts';
 import { Bench, Halt } from './bench.ts';
-import { compile, type Compiled, type CompiledProgram } from './compile.ts';
+import { compile, type Compiled, type CompiledProgram, type CompiledStack } from './compile.ts';
 
 const DEEPEST = 100;
 /** Yielded by a task that was stopped before a step by the person, not by the program. */
 const PAUSE = { pause: true } as unknown as Wait;
 
 const NOTHING: Compiled[] = [];
+const NO_INPUTS: Record<string, Value> = {};
 
 class Running implements Task {
   wait: Wait = null;
@@ -20,6 +22,8 @@ class Running implements Task {
   seen = 0;
   current: Compiled | undefined;
   depth = 0;
+  given: Value = 0;
+  private inputs = NO_INPUTS;
   readonly doing: Doing;
   constructor(
     private readonly interpreter: Interpreter,
@@ -31,6 +35,9 @@ class Running implements Task {
   }
   get device(): Device {
     return this.interpreter.bench.machine;
+  }
+  get nowUs(): number {
+    return this.interpreter.bench.now;
   }
   /** @param around the step whose body this is: it is the current one again when the body is over */
   *list(steps: Compiled[], around?: Compiled): Doing {
@@ -45,14 +52,21 @@ class Running implements Task {
       const row = recorder.begin(compiled.index, this.id, bench.now);
       machine.block = compiled.step.id;
       if (interpreter.stopBefore?.(compiled.step.id)) yield PAUSE;
-      const doing = compiled.run(this, compiled.args(this) as never, compiled.step);
-      if (doing) yield* doing;
+      const args = compiled.slowArgs ? yield* compiled.slowArgs(this) : compiled.args(this);
+      const doing = compiled.run(this, args as never, compiled.step);
+      const signal: Signal = typeof doing === 'object' ? yield* doing : doing;
       recorder.end(row, bench.now);
+      if (signal) {
+        this.back(around);
+        return signal;
+      }
     }
-    if (around) {
-      this.current = around;
-      machine.block = around.step.id;
-    }
+    this.back(around);
+  }
+  private back(around: Compiled | undefined): void {
+    if (!around) return;
+    this.current = around;
+    this.interpreter.bench.machine.block = around.step.id;
   }
   steps(body: string): Doing {
     const here = this.current!;
@@ -63,13 +77,19 @@ class Running implements Task {
     interpreter.bench.charge(interpreter.bench.options.kit.board.stepUs);
     return interpreter.othersWait;
   }
-  *callRoutine(id: string): Doing {
+  *callRoutine(id: string, inputs: Record<string, Value>): Doing {
     const here = this.current!;
-    const steps = this.interpreter.compiled.routines.get(id);
-    if (!steps) return;
+    const routine = this.interpreter.compiled.routines.get(id);
+    if (!routine) return;
     if (++this.depth > DEEPEST) throw new RunError('too-deep');
-    yield* this.list(steps, here);
+    const outer = this.inputs;
+    this.inputs = inputs;
+    yield* this.list(routine.steps, here);
+    this.inputs = outer;
     this.depth--;
+  }
+  input(id: string): Value {
+    return this.inputs[id] ?? 0;
   }
   get(variable: string): Value {
     return this.interpreter.variables[variable] ?? 0;
@@ -79,11 +99,24 @@ class Running implements Task {
   }
 }
 
+/** A stack that begins at a trigger, and what the trigger needs to remember. */
+type Starter = Omit<CompiledStack, 'trigger'> & {
+  trigger: string;
+  /** for "every": microseconds between, and when next */
+  period?: number;
+  dueUs: number;
+  /** for "when it becomes true" */
+  ask?: Ask;
+  was: boolean;
+};
+const AT_START = ['start', 'before', 'set off'];
+
 export class Interpreter {
   readonly compiled: CompiledProgram;
-  readonly variables: Record<string, Value> = {};
+  readonly variables: Record<string, Value>;
   /** asked before every step; true stops there */
   stopBefore: ((block: string) => boolean) | undefined;
+  private readonly starters: Starter[];
   private readonly tasks: Running[] = [];
   private started = 0;
   private at = 0;
@@ -92,23 +125,65 @@ export class Interpreter {
   private paused = false;
   private untilUs = 0;
   private failed = false;
+  /** whether there is something to do before setting off, and whether the word has been given */
+  private readonly prepares: boolean;
+  private isOff = false;
+  private isReady = false;
+  private readonly asks: boolean;
+  private looked = -1;
+  private nextDue = Infinity;
 
   constructor(readonly bench: Bench) {
-    this.compiled = compile(bench.options.program, bench.blockIndex, isLive);
-    for (const { trigger, stack, steps } of this.compiled.stacks)
-      if (trigger === 'start') this.begin(stack, steps, 'start');
+    const { program } = bench.options;
+    this.compiled = compile(program, bench.blockIndex, isLive);
+    this.variables = initial(program);
+    // starters' numbers are worked out as the run sets off, by a task that never runs
+    const asker = new Running(this, 0, { id: '', x: 0, y: 0, steps: [] }, NOTHING);
+    this.starters = this.compiled.stacks.map((compiled): Starter => {
+      const trigger = compiled.trigger(asker);
+      const args = { ...(compiled.args(asker) as { condition?: Ask; time?: number; unit?: string }) };
+      const period =
+        trigger === 'every' ? Math.max(1, Math.round(args.time! * (args.unit === 'ms' ? 1e3 : 1e6))) : undefined;
+      bench.machine.watch(trigger);
+      return { ...compiled, trigger, period, dueUs: period ?? Infinity, ask: args.condition, was: true };
+    });
+    this.asks = this.starters.some((s) => s.ask);
+    this.prepares = this.starters.some((s) => s.trigger === 'before');
+    bench.machine.holdWheels = this.prepares;
+    this.nextDue = Math.min(...this.starters.map((s) => s.dueUs));
+    for (const starter of this.starters)
+      if (this.prepares ? starter.trigger === 'before' : AT_START.includes(starter.trigger))
+        this.begin(starter, starter.trigger);
+    this.isOff = !this.prepares;
   }
-  private begin(stack: Stack, steps: Compiled[], trigger: string): void {
+  private begin({ stack, steps }: Pick<CompiledStack, 'stack' | 'steps'>, trigger: string): void {
     const task = new Running(this, ++this.started, stack, steps);
     this.tasks.push(task);
     this.bench.recorder.event({ tUs: this.bench.now, block: stack.steps[0].id, type: 'began', task: task.id, trigger });
   }
+  private fire(starter: Starter, trigger: string): void {
+    if (this.tasks.some((t) => t.stack === starter.stack))
+      this.bench.recorder.event({
+        tUs: this.bench.now,
+        block: starter.stack.steps[0].id,
+        type: 'missed',
+        trigger
+      });
+    else this.begin(starter, trigger);
+  }
   /** Somebody else could use the processor: other tasks, a trigger, or the one who asked to run only so far. */
   get othersWait(): boolean {
-    return this.tasks.length > 1 || this.bench.machine.triggers.length > 0 || this.bench.worldUs >= this.untilUs;
+    const { bench } = this;
+    return (
+      this.tasks.length > 1 ||
+      bench.machine.triggers.length > 0 ||
+      bench.now >= this.nextDue ||
+      (this.asks && this.looked !== bench.ticks) ||
+      bench.worldUs >= this.untilUs
+    );
   }
   private get canStillBegin(): boolean {
-    return this.compiled.stacks.some((s) => s.trigger !== 'start');
+    return this.starters.some((s) => !AT_START.includes(s.trigger)) || !this.isOff;
   }
 
   /** Runs until the world has reached `untilUs`, the run has ended, or it stops before a step. */
@@ -124,6 +199,7 @@ export class Interpreter {
         }
         if (!this.passing) {
           this.pickUp();
+          if (this.failed) continue;
           this.passing = true;
           this.ran = false;
           this.at = 0;
@@ -147,18 +223,50 @@ export class Interpreter {
     return this.paused ? this.tasks[this.at]?.current?.step.id : undefined;
   }
 
+  /** What begins now: triggers of the device, what is due, what has become true, in the order of the file. */
   private pickUp(): void {
-    const { machine, recorder } = this.bench;
-    if (machine.triggers.length === 0) return;
-    const fired = machine.triggers;
-    machine.triggers = [];
-    for (const trigger of fired)
-      for (const { stack, steps, trigger: own } of this.compiled.stacks) {
-        if (own !== trigger) continue;
-        if (this.tasks.some((t) => t.stack === stack))
-          recorder.event({ tUs: this.bench.now, block: stack.steps[0].id, type: 'missed', trigger });
-        else this.begin(stack, steps, trigger);
+    const { bench, starters } = this;
+    const { machine } = bench;
+    if (!this.isOff && this.tasks.length === 0) {
+      if (!this.isReady) {
+        this.isReady = true;
+        bench.recorder.event({ tUs: bench.now, type: 'ready' });
       }
+      if (machine.word) {
+        this.isOff = true;
+        machine.holdWheels = false;
+        for (const s of starters) if (s.trigger === 'start' || s.trigger === 'set off') this.begin(s, s.trigger);
+      }
+    }
+    if (machine.triggers.length > 0) {
+      const fired = machine.triggers;
+      machine.triggers = [];
+      for (const trigger of fired) for (const s of starters) if (s.trigger === trigger) this.fire(s, trigger);
+    }
+    if (bench.now >= this.nextDue) {
+      for (const s of starters) for (; bench.now >= s.dueUs; s.dueUs += s.period!) this.fire(s, 'every');
+      this.nextDue = Math.min(...starters.map((s) => s.dueUs));
+    }
+    if (this.asks && this.looked !== bench.ticks) {
+      const first = this.looked < 0;
+      this.looked = bench.ticks;
+      for (const s of starters) {
+        if (!s.ask) continue;
+        const is = this.ask(s);
+        if (is && !s.was && !first) this.fire(s, 'condition');
+        s.was = is;
+      }
+    }
+  }
+  private ask(starter: Starter): boolean {
+    this.bench.machine.block = starter.stack.steps[0].id;
+    try {
+      return starter.ask!();
+    } catch (error) {
+      if (error instanceof RunError) this.fail(starter.stack.steps[0].id, error);
+      else throw error;
+      return false;
+    }
   }
   private pass(): 'paused' | undefined {
     const { bench } = this;
@@ -181,7 +289,7 @@ export class Interpreter {
           this.settle(task, result.value);
         }
       } catch (error) {
-        if (error instanceof RunError) return void this.fail(task, error);
+        if (error instanceof RunError) return void this.fail(task.current?.step.id, error);
         throw error;
       }
       this.at++;
@@ -198,20 +306,24 @@ export class Interpreter {
     if (wait === null) return true;
     if ('us' in wait) return this.bench.now >= task.wakeUs;
     if ('move' in wait) return this.bench.machine.moveOver(wait.move);
+    if (wait.byUs !== undefined && this.bench.now >= wait.byUs) return true;
     if (task.seen === this.bench.ticks) return false;
     task.seen = this.bench.ticks;
     return wait.until();
   }
   private nextWake(): number {
-    let next = Infinity;
-    for (const { wait, wakeUs } of this.tasks) if (wait && 'us' in wait && wakeUs < next) next = wakeUs;
+    let next = this.nextDue;
+    for (const { wait, wakeUs } of this.tasks) {
+      if (wait && 'us' in wait && wakeUs < next) next = wakeUs;
+      if (wait && 'until' in wait && wait.byUs !== undefined && wait.byUs < next) next = wait.byUs;
+    }
     return next;
   }
-  private fail(task: Running, error: RunError): void {
+  private fail(block: string | undefined, error: RunError): void {
     const { bench } = this;
     bench.recorder.event({
       tUs: bench.now,
-      ...(task.current ? { block: task.current.step.id } : {}),
+      ...(block ? { block } : {}),
       type: 'error',
       kind: error.kind,
       message: error.message
@@ -222,6 +334,10 @@ export class Interpreter {
     this.failed = true;
   }
 }
+
+/** Lists before anything is put into them; every other variable is 0 until it is set. */
+const initial = (program: Program): Record<string, Value> =>
+  Object.fromEntries(program.variables.filter((v) => v.list).map((v): [string, Value] => [v.id, []]));
 
 /** A whole run, as fast as it goes. */
 export function rehearse(options: import('./bench.ts').RunOptions): import('../trace/trace.ts').Trace {

@@ -5,7 +5,8 @@ import { barrow, changePart, movePart, type Kit } from '../kit/kit.ts';
 import { ERRORS } from '../language/meaning.ts';
 import type { Step } from '../language/program.ts';
 import { b, cmp, end, hall, log, logs, program, run, sum, wait } from '../testing/build.ts';
-import { DARK, sampleAt, stateAt } from '../trace/query.ts';
+import { DARK } from '../language/pixels.ts';
+import { sampleAt, stateAt } from '../trace/query.ts';
 import { channel, type Trace, type TraceEvent } from '../trace/trace.ts';
 import { channelSpecs, channelsOf } from './channels.ts';
 

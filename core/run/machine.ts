@@ -3,50 +3,51 @@
  * yard's motors, runs measured moves, keeps lamps, display and buttons, and writes events into the trace.
  */
 import { partAt, wheelMotor, type Kit, type Part } from '../kit/kit.ts';
-import {
-  RunError,
-  type Device,
-  type Ending,
-  type Measure,
-  type MoveId,
-  type Side,
-  type Switch
-} from '../language/meaning.ts';
-import type { Picture, Value } from '../language/program.ts';
-import { show, sound } from '../language/values.ts';
-import { stream, wholeBetween, type Source } from '../random.ts';
+import { RunError, type Device, type Ending, type Measure, type MoveId, type Side } from '../language/meaning.ts';
+import { remainder, show, sound } from '../language/values.ts';
+import { stream, uniform, wholeBetween, type Source } from '../random.ts';
 import type { Recorder } from '../trace/recorder.ts';
-import { DARK } from '../trace/query.ts';
-import type { Input, TraceEvent } from '../trace/trace.ts';
+import type { Input } from '../trace/trace.ts';
+import { Hand } from '../yard/hand.ts';
 import type { Motor } from '../yard/motor.ts';
 import { Follower, lengthIn, profile } from '../yard/profile.ts';
 import type { Yard } from '../yard/yard.ts';
 import { channelsOf, type ReadChannel } from './channels.ts';
-import { Moves, round6, type Clock, type Following } from './moves.ts';
+import { Face } from './face.ts';
+import { Moves, round6, type Clock, type Following, type Steering } from './moves.ts';
 
 /** 100 % of a measured move, m/s. */
 export const FULL_SPEED = 0.4;
 const DEG = 180 / Math.PI;
-const WIDTH = 7;
-const HEIGHT = 5;
 const HOLD_US = 1_000_000;
 
-/** An event without its time and block, which the machine adds. */
-type NewEvent = TraceEvent extends infer E ? (E extends TraceEvent ? Omit<E, 'tUs' | 'block'> : never) : never;
-
-export class Machine implements Device {
-  /** the block on whose behalf commands are given */
-  block: string | undefined;
+export class Machine extends Face implements Device {
   readonly buttons: Record<string, { down: boolean; heldAtUs: number }> = {
     Dot: { down: false, heldAtUs: -1 },
     Bar: { down: false, heldAtUs: -1 }
   };
-  /** triggers that fired and that no runner has picked up yet */
-  triggers: string[] = [];
   noseByHand = false;
-  toneUntilUs = 0;
-  picture = DARK;
-  readonly lamps = { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } };
+  /** before setting off: the wheels may not move; and whether the person gave the word */
+  holdWheels = false;
+  word = false;
+  readonly hand = new Hand();
+  private readonly keys = new Set<string>();
+  private readonly edges = { left: false, right: false };
+  private readonly sticks: Record<string, number> = {};
+  private around: { light: number; temperature?: number; moisture: number } = { light: 60, moisture: 0 };
+  private readonly mirrored = new Set<string>();
+  private readonly keepsSpeed = new Set<string>();
+  /** motors that are held at a speed: how fast their rims go, m/s, and since when */
+  private readonly held = new Map<Motor, { follower: Follower; speed: number; x: number }>();
+  private readonly ramps: { socket: string; from: number; to: number; fromUs: number; toUs: number }[] = [];
+  private readonly spins = new Map<string, number>();
+  private readonly zero = { left: 0, right: 0, heading: 0, timerUs: 0, motors: new Map<string, number>() };
+  private turnedDeg = 0;
+  private lastHeading = 0;
+  private rateDegS = 0;
+  private velocity = { x: 0, y: 0 };
+  private noseTouchedBefore = false;
+  private watchesNose = false;
   private readonly moves: Moves;
   private pending: (() => void)[] = [];
   private readonly chanceSource: Source;
@@ -54,21 +55,24 @@ export class Machine implements Device {
   private rightSocket: string | undefined;
   private readonly distancePart: boolean;
   private readonly servoSockets: string[];
+  private readonly airC: number;
   private readonly channels: ReadChannel[];
   private readonly values: Float64Array;
 
   constructor(
     public kit: Kit,
     readonly yard: Yard,
-    private readonly clock: Clock,
-    private readonly recorder: Recorder,
+    clock: Clock,
+    recorder: Recorder,
     seed: number
   ) {
+    super(clock, recorder);
     this.chanceSource = stream(seed, 'program');
     this.leftSocket = wheelMotor(kit, 'left')?.socket;
     this.rightSocket = wheelMotor(kit, 'right')?.socket;
     this.distancePart = kit.parts.some((p) => p.type === 'distance');
     this.servoSockets = kit.parts.filter((p) => p.type === 'servo').map((p) => p.socket);
+    this.airC = yard.options.mat.airC;
     this.channels = channelsOf(kit);
     this.values = new Float64Array(this.channels.length);
     this.moves = new Moves(clock, recorder);
@@ -81,9 +85,6 @@ export class Machine implements Device {
     this.kit = { ...this.kit, wheels: { ...this.kit.wheels, leftDiameterMm, rightDiameterMm, trackMm } };
   }
 
-  private event(event: NewEvent): void {
-    this.recorder.event({ tUs: this.clock.now, ...(this.block ? { block: this.block } : {}), ...event } as TraceEvent);
-  }
   /** Commands act from the next tick's boundary, in the order they were given. */
   private command(act: () => void): void {
     if (this.clock.now === this.clock.worldUs && this.pending.length === 0) act();
@@ -94,20 +95,27 @@ export class Machine implements Device {
     const motor = this.yard.motors.get(socket);
     if (!part) throw new RunError('empty-socket', `socket ${socket}`);
     if (!motor) throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
-    return { motor, sign: part.drives && part.mounted === 'mirrored' ? -1 : 1, part };
+    if (part.drives) this.mayMove();
+    return { motor, sign: this.signOf(part), part };
+  }
+  /** A motor that is mounted mirrored turns its wheel the other way; so does one that counts mirrored from here on. */
+  private signOf(part: Part): number {
+    const mounted = !!part.drives && part.mounted === 'mirrored';
+    return mounted !== this.mirrored.has(part.socket) ? -1 : 1;
+  }
+  private mayMove(): void {
+    if (this.holdWheels) throw new RunError('not-yet');
   }
   private wheels(): { left: Motor; right: Motor } {
+    this.mayMove();
+    return this.wheelMotors();
+  }
+  private wheelMotors(): { left: Motor; right: Motor } {
     const left = this.leftSocket && this.yard.motors.get(this.leftSocket);
     const right = this.rightSocket && this.yard.motors.get(this.rightSocket);
     if (!left || !right) throw new RunError('empty-socket', 'the motors of the wheels');
     return { left, right };
   }
-  private percent(what: string, value: number, low: number): number {
-    const used = value < low ? low : value > 100 ? 100 : value;
-    if (used !== value) this.event({ type: 'clipped', what, asked: value, used });
-    return used;
-  }
-
   drive(way: 'ahead' | 'back', measure: Measure, power: number, ending: Ending): MoveId {
     const { left, right } = this.wheels();
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
@@ -206,14 +214,19 @@ export class Machine implements Device {
     const { motor, sign } = this.motorAt(socket);
     const p = this.percent('power', power, -100);
     this.event({ type: 'motor', socket, power: p, how: 'power' });
-    this.command(() => this.setMotor(motor, 'driven', (sign * p) / 100));
+    if (!this.keepsSpeed.has(socket)) return this.command(() => this.setMotor(motor, 'driven', (sign * p) / 100));
+    const { follower } = this.follow(motor, 1, this.diameterAt(socket));
+    this.command(() => {
+      this.setMotor(motor, 'driven', 0);
+      this.held.set(motor, { follower, speed: ((sign * p) / 100) * FULL_SPEED, x: 0 });
+    });
   }
 
   spanMotor(socket: string, power: number, measure: Measure, ending: Ending): MoveId {
     const { motor, sign, part } = this.motorAt(socket);
     const p = this.percent('power', power, -100);
     const speed = (Math.abs(p) / 100) * FULL_SPEED;
-    const diameterMm = part.drives === 'right' ? this.kit.wheels.rightDiameterMm : this.kit.wheels.leftDiameterMm;
+    const diameterMm = this.diameterAt(socket);
     const length = this.length(measure, speed, diameterMm / 1000, ending);
     const one = this.follow(motor, sign * Math.sign(p) * Math.sign(length), diameterMm);
     const round = Math.PI * diameterMm * 0.001;
@@ -233,6 +246,97 @@ export class Machine implements Device {
     const { motor } = this.motorAt(socket);
     this.event({ type: 'motor', socket, power: 0, how: ending });
     this.command(() => this.setMotor(motor, ending, 0));
+  }
+
+  private diameterAt(socket: string): number {
+    const { leftDiameterMm, rightDiameterMm } = this.kit.wheels;
+    return partAt(this.kit, socket)?.drives === 'right' ? rightDiameterMm : leftDiameterMm;
+  }
+  motorSide(socket: string, side: 'normal' | 'mirrored'): void {
+    this.motorAt(socket);
+    if (side === 'mirrored') this.mirrored.add(socket);
+    else this.mirrored.delete(socket);
+  }
+  motorKeeps(socket: string, what: 'speed' | 'power'): void {
+    this.motorAt(socket);
+    if (what === 'speed') this.keepsSpeed.add(socket);
+    else this.keepsSpeed.delete(socket);
+  }
+
+  driveFacing(cm: number, facingDeg: number, power: number, ending: Ending): MoveId {
+    const { left, right } = this.wheels();
+    const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
+    const w = this.kit.wheels;
+    const { x, y } = this.yard.robot.getPosition();
+    const from = (): number => {
+      const p = this.yard.robot.getPosition();
+      return Math.sqrt((p.x - x) * (p.x - x) + (p.y - y) * (p.y - y)) * 100;
+    };
+    return this.begin(
+      'drive facing',
+      cm,
+      'cm',
+      [this.follow(left, 1, w.leftDiameterMm), this.follow(right, 1, w.rightDiameterMm)],
+      Math.abs(cm) / 100,
+      speed,
+      ending,
+      from,
+      { off: () => shortWay(facingDeg - this.heading()), trackMm: w.trackMm }
+    );
+  }
+  turnByGyro(side: Side, angleDeg: number, power: number, ending: Ending): MoveId {
+    return this.gyroTurn(`turn ${side} with the gyro`, side === 'left' ? -angleDeg : angleDeg, angleDeg, power, ending);
+  }
+  face(headingDeg: number, power: number, ending: Ending): MoveId {
+    const way = shortWay(headingDeg - this.heading());
+    return this.gyroTurn('face', way, Math.abs(way), power, ending);
+  }
+  /** Turns on the spot until the gyro has turned by `by` degrees, clockwise positive. */
+  private gyroTurn(what: string, by: number, asked: number, power: number, ending: Ending): MoveId {
+    const { left, right } = this.wheels();
+    const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
+    const w = this.kit.wheels;
+    const length = ((Math.abs(by) / DEG) * w.trackMm) / 2000;
+    const from = this.yard.robot.getAngle();
+    const way = Math.sign(by);
+    const began = this.turnedDeg;
+    return this.begin(
+      what,
+      asked,
+      '°',
+      [this.follow(left, way, w.leftDiameterMm), this.follow(right, -way, w.rightDiameterMm)],
+      length,
+      speed,
+      ending,
+      () => (from - this.yard.robot.getAngle()) * DEG * (way || 1) * Math.sign(asked || 1),
+      {
+        // where the gyro should be by now: as far as the wheels' reference has come
+        off: (share) => by * share - (this.turnedDeg - began),
+        trackMm: w.trackMm
+      }
+    );
+  }
+  curve(side: Side, radiusCm: number, angleDeg: number, power: number, ending: Ending): MoveId {
+    const { left, right } = this.wheels();
+    const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
+    const w = this.kit.wheels;
+    // each wheel rolls its own circle about the centre (Dudek and Jenkin, Computational Principles of Mobile Robotics)
+    const radius = Math.abs(radiusCm) / 100;
+    const outer = radius + w.trackMm / 2000;
+    const inner = (radius - w.trackMm / 2000) / outer;
+    const sign = Math.sign(angleDeg);
+    const [l, r] = side === 'left' ? [inner, 1] : [1, inner];
+    const from = this.yard.robot.getAngle();
+    return this.begin(
+      `curve ${side}`,
+      angleDeg,
+      '°',
+      [this.follow(left, l * sign, w.leftDiameterMm), this.follow(right, r * sign, w.rightDiameterMm)],
+      (outer * Math.abs(angleDeg)) / DEG,
+      speed,
+      ending,
+      () => (this.yard.robot.getAngle() - from) * DEG * (side === 'left' ? 1 : -1)
+    );
   }
 
   /** metres at the rim; a negative amount goes the other way */
@@ -265,9 +369,11 @@ export class Machine implements Device {
     length: number,
     speed: number,
     ending: Ending,
-    got: () => number
+    got: () => number,
+    steering?: Steering
   ): MoveId {
     const { id, go } = this.moves.plan({
+      steering,
       list,
       profile: profile(length, speed || 1, this.kit.board.accelerationCmS2 / 100, ending === 'brake'),
       ending,
@@ -277,7 +383,10 @@ export class Machine implements Device {
       got
     });
     this.event({ type: 'move', id, what, asked: sound(asked), unit });
-    this.command(go);
+    this.command(() => {
+      for (const { motor } of list) this.held.delete(motor);
+      go();
+    });
     return id;
   }
   moveOver(id: MoveId): boolean {
@@ -285,6 +394,7 @@ export class Machine implements Device {
   }
   private setMotor(motor: Motor, state: Motor['state'], duty: number): void {
     this.moves.release(motor);
+    this.held.delete(motor);
     motor.state = state;
     motor.duty = duty;
   }
@@ -297,46 +407,39 @@ export class Machine implements Device {
     const angle = angleDeg < 0 ? 0 : angleDeg > 180 ? 180 : angleDeg;
     if (angle !== angleDeg) this.event({ type: 'clipped', what: 'angle', asked: angleDeg, used: angle });
     this.event({ type: 'servo', socket, angle });
+    this.endRamp(socket);
     this.command(() => void (servo.target = angle));
+  }
+  servoSlow(socket: string, angleDeg: number, seconds: number): void {
+    const servo = this.yard.servos.get(socket);
+    const from = servo?.target ?? 90;
+    this.servo(socket, angleDeg);
+    if (seconds <= 0) return;
+    const to = servo!.target === from ? Math.max(0, Math.min(180, angleDeg)) : servo!.target;
+    const fromUs = this.clock.now;
+    this.command(() => {
+      servo!.target = from;
+      this.ramps.push({ socket, from, to, fromUs, toUs: fromUs + Math.round(seconds * 1e6) });
+    });
+  }
+  private endRamp(socket: string): void {
+    const at = this.ramps.findIndex((r) => r.socket === socket);
+    if (at >= 0) this.ramps.splice(at, 1);
+  }
+  spin(socket: string, power: number): void {
+    const part = partAt(this.kit, socket);
+    if (!part) throw new RunError('empty-socket', `socket ${socket}`);
+    if (part.type !== 'spin') throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
+    const p = this.percent('power', power, -100);
+    this.spins.set(socket, p);
+    this.event({ type: 'servo', socket, power: p });
+  }
+  spinning(socket: string): number {
+    return this.spins.get(socket) ?? 0;
   }
   servosMiddle(): void {
     for (const socket of this.servoSockets) this.servo(socket, 90);
   }
-  lamp(side: Side, to: Switch): void {
-    const lamp = this.lamps[side];
-    lamp.on = to === 'flip' ? !lamp.on : to === 'on';
-    this.event({ type: 'lamp', lamp: side, on: lamp.on, colour: lamp.colour });
-  }
-  lampColour(side: Side, colour: string): void {
-    this.lamps[side] = { on: true, colour };
-    this.event({ type: 'lamp', lamp: side, on: true, colour });
-  }
-  pixel(x: number, y: number, to: Switch): void {
-    if (x < 0 || x >= WIDTH || y < 0 || y >= HEIGHT)
-      throw new RunError('out-of-range', `x ${show(x)}, y ${show(y)}; x goes from 0 to 6, y from 0 to 4`);
-    const at = y * (WIDTH + 1) + x;
-    const lit = to === 'flip' ? this.picture[at] !== '#' : to === 'on';
-    this.putUp(this.picture.slice(0, at) + (lit ? '#' : '.') + this.picture.slice(at + 1));
-  }
-  show(picture: Picture): void {
-    this.putUp(picture.picture);
-  }
-  dark(): void {
-    this.putUp(DARK);
-  }
-  private putUp(picture: string): void {
-    this.picture = picture;
-    this.event({ type: 'display', picture });
-  }
-  tone(hertz: number, seconds: number): void {
-    if (hertz < 20 || hertz > 10000) throw new RunError('out-of-range', `${show(hertz)} Hz; from 20 to 10000`);
-    this.toneUntilUs = this.clock.now + Math.round(seconds * 1e6);
-    this.event({ type: 'tone', hertz, seconds });
-  }
-  log(value: Value): void {
-    this.event({ type: 'log', text: show(value) });
-  }
-
   private need(found: boolean, what: string): void {
     if (!found) throw new RunError('empty-socket', `no ${what}`);
   }
@@ -354,11 +457,89 @@ export class Machine implements Device {
   buttonHeld(button: string): boolean {
     return this.buttons[button].down;
   }
+  edgeTouched(side: Side): boolean {
+    return this.edges[side];
+  }
+  keyHeld(key: string): boolean {
+    return this.keys.has(key);
+  }
+  stick(stick: string): number {
+    return this.sticks[stick] ?? 0;
+  }
   heading(): number {
-    return this.yard.headingDeg;
+    const h = remainder(this.yard.headingDeg - this.zero.heading, 360);
+    return h;
+  }
+  turned(): number {
+    return this.turnedDeg;
+  }
+  turningRate(): number {
+    return this.rateDegS;
+  }
+  zeroHeading(): void {
+    this.zero.heading = this.yard.headingDeg;
+    this.turnedDeg = 0;
   }
   wheelTurns(side: Side): number {
-    return this.wheels()[side].counts / this.kit.motor.countsPerTurn;
+    return (this.wheelMotors()[side].counts - this.zero[side]) / this.kit.motor.countsPerTurn;
+  }
+  wheelSpeed(side: Side): number {
+    return this.wheelMotors()[side].omega * this.radiusM(side) * 100;
+  }
+  private radiusM(side: Side): number {
+    const { leftDiameterMm, rightDiameterMm } = this.kit.wheels;
+    return (side === 'left' ? leftDiameterMm : rightDiameterMm) / 2000;
+  }
+  zeroWheels(): void {
+    const { left, right } = this.wheelMotors();
+    this.zero.left = left.counts;
+    this.zero.right = right.counts;
+    for (const [socket, motor] of this.yard.motors) this.zero.motors.set(socket, motor.counts);
+  }
+  driven(): number {
+    return (
+      2 *
+      Math.PI *
+      50 *
+      (this.wheelTurns('left') * this.radiusM('left') + this.wheelTurns('right') * this.radiusM('right'))
+    );
+  }
+  speed(): number {
+    return (this.wheelSpeed('left') + this.wheelSpeed('right')) / 2;
+  }
+  private shaft(socket: string): { motor: Motor; sign: number } {
+    const part = partAt(this.kit, socket);
+    const motor = this.yard.motors.get(socket);
+    if (!part) throw new RunError('empty-socket', `socket ${socket}`);
+    if (!motor) throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
+    return { motor, sign: this.signOf(part) };
+  }
+  motorTurns(socket: string): number {
+    const { motor, sign } = this.shaft(socket);
+    return (sign * (motor.counts - (this.zero.motors.get(socket) ?? 0))) / this.kit.motor.countsPerTurn || 0;
+  }
+  motorSpeed(socket: string): number {
+    const { motor, sign } = this.shaft(socket);
+    return sign * motor.omega * DEG || 0;
+  }
+  acceleration(axis: string): number {
+    this.hand.active = true;
+    return axis === 'total' ? this.hand.total : this.hand.seen[axis as 'x'];
+  }
+  lean(axis: string): number {
+    return this.hand.lean[axis as 'turned'];
+  }
+  light(): number {
+    return this.around.light;
+  }
+  temperature(): number {
+    return this.around.temperature ?? this.airC;
+  }
+  moisture(): number {
+    return this.around.moisture;
+  }
+  battery(): number {
+    return Math.max(0, Math.min(100, (this.yard.battery.charge ?? 1) * 100));
   }
   lineReads(socket: string): number {
     const part = partAt(this.kit, socket);
@@ -370,22 +551,51 @@ export class Machine implements Device {
     return this.lineReads(socket) < this.kit.lineSensors.threshold === (what === 'dark');
   }
   timer(): number {
-    return this.clock.now / 1e6;
+    return (this.clock.now - this.zero.timerUs) / 1e6;
+  }
+  restartTimer(): void {
+    this.zero.timerUs = this.clock.now;
   }
   chance(from: number, to: number): number {
     if (from > to) throw new RunError('out-of-range', `from ${show(from)} to ${show(to)}`);
     return wholeBetween(this.chanceSource, from, to);
   }
+  anyChance(): number {
+    return uniform(this.chanceSource);
+  }
+
+  /** A trigger that a program waits for: what has to be looked at for it. */
+  watch(trigger: string): void {
+    if (/^(dip|moved|shaken|jolt) /.test(trigger)) this.hand.watch(trigger);
+    if (trigger.startsWith('touch nose')) this.watchesNose = true;
+  }
 
   /** What a person does; at a tick's boundary. */
   input(input: Input): void {
     this.recorder.event({ tUs: this.clock.worldUs, type: 'input', input });
+    const { worldUs } = this.clock;
     if ('nose' in input) this.noseByHand = input.nose;
+    else if ('word' in input) this.word = true;
+    else if ('key' in input) {
+      if (input.down === this.keys.has(input.key)) return;
+      if (input.down) this.keys.add(input.key);
+      else this.keys.delete(input.key);
+      this.triggers.push(`key ${input.key} ${input.down ? 'pressed' : 'released'}`);
+    } else if ('edge' in input) {
+      if (this.edges[input.edge] === input.touched) return;
+      this.edges[input.edge] = input.touched;
+      this.triggers.push(`touch ${input.edge} edge ${input.touched ? 'is touched' : 'is free'}`);
+    } else if ('stick' in input) this.sticks[input.stick] = input.at;
+    else if ('lean' in input) this.hand.leanTo(input.lean);
+    else if ('shake' in input) this.hand.shake(input.shake, worldUs);
+    else if ('toss' in input) this.hand.toss(input.toss / 100, worldUs);
+    else if ('around' in input) this.around = { ...this.around, ...input.around };
+    else if ('message' in input) this.arrives(input.message);
     else if ('press' in input) {
       const button = this.buttons[input.press];
       if (!button.down) {
         button.down = true;
-        button.heldAtUs = this.clock.worldUs + HOLD_US;
+        button.heldAtUs = worldUs + HOLD_US;
         this.triggers.push(`button ${input.press} pressed`);
       }
     } else {
@@ -399,11 +609,30 @@ export class Machine implements Device {
   /** Before the world moves: measured moves steer their motors. */
   beforeTick(): void {
     this.moves.steer();
+    for (const [motor, held] of this.held) {
+      held.x += held.speed * 0.001;
+      motor.duty = held.follower.control({ x: held.x, v: held.speed, a: 0 }, motor.counts);
+    }
+    for (let i = this.ramps.length - 1; i >= 0; i--) {
+      const r = this.ramps[i];
+      const share = Math.min(1, Math.max(0, (this.clock.worldUs - r.fromUs) / (r.toUs - r.fromUs)));
+      this.yard.servos.get(r.socket)!.target = r.from + (r.to - r.from) * share;
+      if (share === 1) this.ramps.splice(i, 1);
+    }
   }
   /** After it, at the new boundary: which moves are over, touches, held buttons, waiting commands. */
   afterTick(): void {
     const { worldUs } = this.clock;
     this.moves.settle();
+    const step = shortWay(this.yard.headingDeg - this.lastHeading);
+    this.lastHeading = this.yard.headingDeg;
+    this.turnedDeg += step;
+    this.rateDegS = step * 1000;
+    if (this.hand.active) this.moveHand(worldUs);
+    if (this.watchesNose && this.noseTouched() !== this.noseTouchedBefore) {
+      this.noseTouchedBefore = !this.noseTouchedBefore;
+      this.triggers.push(`touch nose ${this.noseTouchedBefore ? 'is touched' : 'is free'}`);
+    }
     for (const touch of this.yard.touches.splice(0))
       this.recorder.event({
         tUs: worldUs,
@@ -430,9 +659,23 @@ export class Machine implements Device {
     this.recorder.sample(this.values);
   }
 
+  /** What the accelerometer feels of the robot's own driving, and of the hand. */
+  private moveHand(worldUs: number): void {
+    const v = this.yard.robot.getLinearVelocity();
+    const angle = this.yard.robot.getAngle();
+    const [ax, ay] = [(v.x - this.velocity.x) * 1000, (v.y - this.velocity.y) * 1000];
+    this.velocity = { x: v.x, y: v.y };
+    const [c, s] = [Math.cos(angle), Math.sin(angle)];
+    // ahead is the board's y, right its x
+    this.triggers.push(...this.hand.step(worldUs, ax * s - ay * c, ax * c + ay * s));
+  }
+
   /** Everything off: the person stopped the run, or the program failed. */
   letGo(): void {
     this.pending = [];
+    this.held.clear();
+    this.ramps.length = 0;
+    this.spins.clear();
     this.moves.letGo();
     for (const motor of this.yard.motors.values()) {
       motor.state = 'coast';
@@ -447,6 +690,9 @@ export class Machine implements Device {
     for (const motor of yard.motors.values()) if (Math.abs(motor.omega) > 0.02) return false;
     for (const servo of yard.servos.values()) if (servo.moving) return false;
     for (const thing of yard.things) if (thing.getLinearVelocity().lengthSquared() > 2.5e-7) return false;
-    return this.clock.worldUs >= this.toneUntilUs && !this.moves.going;
+    return this.clock.worldUs >= this.toneUntilUs && !this.moves.going && this.ramps.length === 0;
   }
 }
+
+/** An angle between two headings, from -180 to 180 degrees. */
+const shortWay = (deg: number): number => remainder(deg + 180, 360) - 180;

@@ -6,7 +6,14 @@ import { NEAR, reference, type Follower, type Profile } from '../yard/profile.ts
 
 export type Clock = { readonly now: number; readonly worldUs: number };
 export type Following = { motor: Motor; follower: Follower };
+/** A move that is steered by the gyro: how many degrees clockwise it is off now, at this share of its way. */
+export type Steering = { off: (share: number) => number; trackMm: number };
+/** s in which a heading that is off is put right. */
+const PUT_RIGHT_S = 0.15;
+/** A gyro turn is over when less than this is left, degrees. */
+const NEAR_DEG = 0.25;
 type Plan = {
+  steering?: Steering;
   list: Following[];
   profile: Profile;
   ending: Ending;
@@ -15,7 +22,16 @@ type Plan = {
   /** how much came of it, in the unit of the move's event */
   got: () => number;
 };
-type Move = Plan & { id: MoveId; startUs: number; status: 'waiting' | 'going' | 'done' | 'blocked' | 'taken over' };
+type Move = Plan & {
+  bias: number;
+  id: MoveId;
+  startUs: number;
+  status: 'waiting' | 'going' | 'done' | 'blocked' | 'taken over';
+};
+
+const DEG = 180 / Math.PI;
+/** m/s that steering adds to a wheel at the most */
+const FASTEST = 0.12;
 
 export const round6 = (v: number): number => Math.round(v * 1e6) / 1e6 || 0;
 
@@ -30,7 +46,7 @@ export class Moves {
 
   /** A move that begins when `go` is called, at a tick's boundary. */
   plan(plan: Plan): { id: MoveId; go: () => void } {
-    const move: Move = { ...plan, id: this.all.length + 1, startUs: 0, status: 'waiting' };
+    const move: Move = { ...plan, bias: 0, id: this.all.length + 1, startUs: 0, status: 'waiting' };
     this.all.push(move);
     return { id: move.id, go: () => this.go(move) };
   }
@@ -64,6 +80,14 @@ export class Moves {
   steer(): void {
     for (const move of this.active) {
       reference(move.profile, (this.clock.worldUs - move.startUs) / 1e6, this.ref);
+      if (move.steering) {
+        const { off, trackMm } = move.steering;
+        const share = move.profile.length > 0 ? Math.min(1, this.ref.x / move.profile.length) : 1;
+        // each wheel rolls angle x track / 2 more, or less
+        const rate = ((off(share) / DEG) * trackMm) / 2000 / PUT_RIGHT_S;
+        move.bias += Math.max(-FASTEST, Math.min(FASTEST, rate)) * 0.001;
+        move.list.forEach(({ follower }, i) => (follower.bias = i === 0 ? move.bias : -move.bias));
+      }
       for (const { motor, follower } of move.list) motor.duty = follower.control(this.ref, motor.counts);
     }
   }
@@ -77,8 +101,14 @@ export class Moves {
       let held = false;
       for (const { motor, follower } of move.list) {
         if (follower.blocked) held = true;
-        const gone = follower.travelled(motor.counts) * Math.sign(follower.share || 1);
-        rest = Math.max(rest, Math.abs(follower.share * length) - gone);
+        const gone = follower.travelled(motor.counts) - follower.bias;
+        rest = Math.max(rest, (follower.share * length - gone) * Math.sign(follower.share || 1));
+      }
+      if (move.steering && t >= time && move.ending === 'brake') {
+        const off = Math.abs(move.steering.off(1));
+        if (held) this.over(move, 'blocked');
+        else if ((off < NEAR_DEG && rest < 0.001) || t >= time + 1.5) this.over(move, 'done');
+        continue;
       }
       if (held) this.over(move, 'blocked');
       else if (move.ending === 'coast' ? rest <= 0 || t > time + 2 : t >= time && (rest < NEAR || t >= time + 0.5))

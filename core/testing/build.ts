@@ -19,13 +19,16 @@ export const program = (...stacks: Step[][]): Program => ({
   stacks: stacks.map((steps, i) => ({ id: `s${i}`, x: 0, y: 0, steps })),
   variables: [
     { id: 'v1', name: 'count' },
-    { id: 'v2', name: 'Länge' }
+    { id: 'v2', name: 'Länge' },
+    { id: 'l1', name: 'things', list: true }
   ]
 });
 export const start = (...steps: Step[]): Step[] => [b('begin.start'), ...steps];
 export const log = (value: Slot): Step => b('log.line', { value });
 export const sum = (a: Slot, sign: string, c: Slot): Step => b('calc.sum', { a, sign, b: c });
 export const cmp = (a: Slot, sign: string, c: Slot): Step => b('calc.compare', { a, sign, b: c });
+export const variable = (id: string): Step => b('var.value', { variable: id });
+export const list = (id: string): Step => b('list.value', { list: id });
 export const wait = (time: number, unit = 's'): Step => b('wait.time', { time, unit });
 
 /** An empty hall, 3 m by 3 m, the robot in its middle facing right (x). */

@@ -3,10 +3,21 @@ import * as z from 'zod';
 import type { TimedInput, Trace } from './trace.ts';
 
 const t = z.number().min(0).max(36000);
+const tilt = z.number().min(-180).max(180).optional();
+const share = z.number().min(0).max(100).optional();
 const line = z.union([
   z.strictObject({ t, press: z.enum(['Dot', 'Bar']) }),
   z.strictObject({ t, release: z.enum(['Dot', 'Bar']) }),
-  z.strictObject({ t, nose: z.boolean() })
+  z.strictObject({ t, nose: z.boolean() }),
+  z.strictObject({ t, key: z.string().min(1).max(20), down: z.boolean() }),
+  z.strictObject({ t, edge: z.enum(['left', 'right']), touched: z.boolean() }),
+  z.strictObject({ t, stick: z.string().max(40), at: z.number().min(-100).max(100) }),
+  z.strictObject({ t, lean: z.strictObject({ sideways: tilt, forwards: tilt, turned: tilt }) }),
+  z.strictObject({ t, shake: z.number().min(0).max(60) }),
+  z.strictObject({ t, toss: z.number().min(0).max(300) }),
+  z.strictObject({ t, around: z.strictObject({ light: share, temperature: z.number().optional(), moisture: share }) }),
+  z.strictObject({ t, message: z.string().min(1).max(60) }),
+  z.strictObject({ t, word: z.literal(true) })
 ]);
 
 export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | { ok: false; problem: string } {
@@ -24,7 +35,7 @@ export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | 
     if (!parsed.success)
       return {
         ok: false,
-        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar) or "nose" (true or false).`
+        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar), "nose", "key", "edge", "stick", "lean", "shake", "toss", "around", "message" or "word", as docs/formats/cli.md says.`
       };
     const { t, ...input } = parsed.data;
     inputs.push({ tUs: Math.round(t * 1e6), input });

@@ -1,4 +1,5 @@
 /** Questions to a trace. */
+import { DARK } from '../language/pixels.ts';
 import { channel, CHUNK, type Channel, type Trace, type TraceEvent } from './trace.ts';
 
 /** The sample at a tick, in the channel's unit; before the first and after the last, those. */
@@ -20,13 +21,12 @@ export type State = {
   y: number;
   facingDeg: number;
   values: Record<string, number>;
-  lamps: Record<'left' | 'right', { on: boolean; colour: string }>;
+  lamps: Record<'left' | 'right', { on: boolean; colour: string; level?: number }>;
   picture: string;
   tone: number | undefined;
   /** ids of the blocks that were running, outermost first */
   blocks: string[];
 };
-export const DARK = '....... ....... ....... ....... .......';
 
 /** What was so at t: pose, every channel, lamps, display, tone, running blocks. */
 export function stateAt(trace: Trace, tUs: number): State {
@@ -51,11 +51,12 @@ export function stateAt(trace: Trace, tUs: number): State {
   const last = <E extends TraceEvent>(list: E[]): E | undefined => list[firstAfter(list, tUs) - 1];
   for (const side of ['left', 'right'] as const) {
     const lamp = last(shown[side]);
-    if (lamp) state.lamps[side] = { on: lamp.on, colour: lamp.colour };
+    if (lamp) state.lamps[side] = { on: lamp.on, colour: lamp.colour, level: lamp.level };
   }
   state.picture = last(shown.display)?.picture ?? DARK;
   const tone = last(shown.tone);
-  if (tone && tone.tUs + tone.seconds * 1e6 > tUs) state.tone = tone.hertz;
+  if (tone && tone.hertz > 0 && (tone.seconds === undefined || tone.tUs + tone.seconds * 1e6 > tUs))
+    state.tone = tone.hertz;
   return state;
 }
 

@@ -29,9 +29,18 @@ export type TraceEvent = { tUs: number; block?: string } & (
   | { type: 'move'; id: number; what: string; asked: number; unit: 'cm' | '°' | 's' | 'turns' }
   | { type: 'moved'; id: number; got: number; ended: 'done' | 'blocked' | 'taken over' }
   | { type: 'servo'; socket: string; angle: number }
-  | { type: 'lamp'; lamp: 'left' | 'right'; on: boolean; colour: string }
+  | { type: 'servo'; socket: string; power: number }
+  | { type: 'lamp'; lamp: 'left' | 'right'; on: boolean; colour: string; level?: number }
   | { type: 'display'; picture: string }
-  | { type: 'tone'; hertz: number; seconds: number }
+  /** without seconds until told otherwise; 0 Hz is silence */
+  | { type: 'tone'; hertz: number; seconds?: number }
+  | { type: 'volume'; percent: number }
+  | { type: 'speech'; text: string }
+  | { type: 'message'; name: string; nearby: boolean }
+  | { type: 'plot'; name: string; value: number }
+  | { type: 'mark'; text: string }
+  /** all is prepared: the device waits for the word to set off */
+  | { type: 'ready' }
   | { type: 'log'; text: string }
   | { type: 'touch'; x: number; y: number; speedCmS: number; what: string; nose: boolean }
   | { type: 'input'; input: Input }
@@ -42,7 +51,25 @@ export type TraceEvent = { tUs: number; block?: string } & (
 );
 
 /** What a person did during a run; the same shape as a line of an inputs file, whose `t` is in seconds. */
-export type Input = { press: 'Dot' | 'Bar' } | { release: 'Dot' | 'Bar' } | { nose: boolean };
+export type Input =
+  | { press: 'Dot' | 'Bar' }
+  | { release: 'Dot' | 'Bar' }
+  | { nose: boolean }
+  | { key: string; down: boolean }
+  | { edge: 'left' | 'right'; touched: boolean }
+  /** -100 to 100 % */
+  | { stick: string; at: number }
+  /** degrees: sideways to the right, forwards away from the person, turned clockwise */
+  | { lean: { sideways?: number; forwards?: number; turned?: number } }
+  /** seconds */
+  | { shake: number }
+  /** cm */
+  | { toss: number }
+  /** what it is like where the device is held: light and moisture 0 to 100, temperature in degrees Celsius */
+  | { around: { light?: number; temperature?: number; moisture?: number } }
+  | { message: string }
+  /** the person's word to set off */
+  | { word: true };
 export type TimedInput = { tUs: number; input: Input };
 
 export type Ended = 'done' | 'still driving' | 'time limit' | 'stopped' | 'error' | 'battery flat';

@@ -77,6 +77,8 @@ export class Follower {
   private stuckTicks = 0;
   duty = 0;
   blocked = false;
+  /** m that steering adds to this wheel's way */
+  bias = 0;
   /** @param share signed share of X(t), 1 for the leading wheel */
   constructor(
     readonly share: number,
@@ -104,7 +106,7 @@ export class Follower {
     if (this.filled < 20) this.filled++;
     const s = this.share;
     const v = s * ref.v;
-    const rest = s * ref.x - x;
+    const rest = s * ref.x + this.bias - x;
     // at the end of the ramp the reference stands still: friction is fed forward towards what is left
     const way = v !== 0 ? Math.sign(v) : Math.abs(rest) > NEAR ? Math.sign(rest) : 0;
     const feed = (v + 0.099 * s * ref.a) / (this.freeRadS * this.radius) + 0.086 * way;

@@ -178,7 +178,7 @@ export class Yard {
   private readonly lineApart: number;
   private tick = 0;
 
-  constructor(private readonly options: YardOptions) {
+  constructor(readonly options: YardOptions) {
     const { kit, mat, seed } = options;
     const quirks = options.quirks ?? noQuirks;
     const noise = options.noise ?? true;

@@ -1,9 +1,13 @@
-import { choice, defineBlock, number, pictureSlot } from '../define.ts';
+import { any, choice, defineBlock, number, pictureSlot } from '../define.ts';
+import { overlay, shifted } from '../pixels.ts';
 import { pictureOf, whole } from '../values.ts';
+import { LEAF } from './pictures.ts';
 
 export const COLOURS = ['amber', 'red', 'green', 'blue', 'violet', 'white'] as const;
-/** A leaf: the picture that the block comes with. */
-export const LEAF = '....##. ..####. .####.. .##.... #......';
+const lamp = choice('left', 'right');
+const x = number({ default: 2, min: 0, max: 6, whole: true });
+const y = number({ default: 0, min: 0, max: 4, whole: true });
+const level = number({ default: 50, unit: '%', min: 0, max: 100 });
 
 export const lampSet = defineBlock({
   kind: 'lamp.set',
@@ -11,12 +15,28 @@ export const lampSet = defineBlock({
   shape: 'step',
   words: 'lamp {lamp} {to}',
   label: ['Lamp', 'on, off, flip'],
-  slots: { lamp: choice('left', 'right'), to: choice('on', 'off', 'flip') },
+  slots: { lamp, to: choice('on', 'off', 'flip') },
+  needs: ['lamps'],
   help: 'Switches a lamp on or off, or to the other of the two.',
   run({ device }, { lamp, to }) {
     device.lamp(lamp, to);
   },
-  python: (p) => p.line(`${p.thing(`${p.choice('lamp')}_lamp` as 'left_lamp')}.${p.choice('to')}()`)
+  python: '{lamp}_lamp.{to}()'
+});
+
+export const lampLevel = defineBlock({
+  kind: 'lamp.level',
+  section: 'light',
+  shape: 'step',
+  words: 'lamp {lamp} at {level} %',
+  label: ['Lamp at a level', '0 to 100 % bright'],
+  slots: { lamp, level: number({ default: 60, unit: '%', min: 0, max: 100 }) },
+  needs: ['lamps'],
+  help: 'Lights a lamp as brightly as the percentage says; 0 is off.',
+  run({ device }, { lamp, level }) {
+    device.lampLevel(lamp, level);
+  },
+  python: '{lamp}_lamp.level({level})'
 });
 
 export const lampColour = defineBlock({
@@ -25,12 +45,13 @@ export const lampColour = defineBlock({
   shape: 'step',
   words: 'lamp {lamp} in {colour}',
   label: ['Lamp in colour', 'switches it on too'],
-  slots: { lamp: choice('left', 'right'), colour: choice(...COLOURS) },
+  slots: { lamp, colour: choice(...COLOURS) },
+  needs: ['lamps'],
   help: 'Lights a lamp in a colour.',
   run({ device }, { lamp, colour }) {
     device.lampColour(lamp, colour);
   },
-  python: (p) => p.line(`${p.thing(`${p.choice('lamp')}_lamp` as 'left_lamp')}.colour("${p.choice('colour')}")`)
+  python: '{lamp}_lamp.colour("{colour}")'
 });
 
 export const pixelSet = defineBlock({
@@ -39,16 +60,27 @@ export const pixelSet = defineBlock({
   shape: 'step',
   words: 'pixel x {x} y {y} {to}',
   label: ['Pixel', 'on, off, flip'],
-  slots: {
-    x: number({ default: 2, min: 0, max: 6, whole: true }),
-    y: number({ default: 0, min: 0, max: 4, whole: true }),
-    to: choice('on', 'off', 'flip')
-  },
+  slots: { x, y, to: choice('on', 'off', 'flip') },
   help: 'Switches one lamp of the matrix. x counts to the right from 0 to 6, y counts down from 0 to 4.',
+  mistake: 'Both count from 0: the last column is x 6, the last row y 4.',
   run({ device }, { x, y, to }) {
     device.pixel(whole(x), whole(y), to);
   },
-  python: (p) => p.line(`${p.thing('display')}.pixel(${p.whole('x')}, ${p.whole('y')}, "${p.choice('to')}")`)
+  python: 'display.pixel({x!}, {y!}, "{to}")'
+});
+
+export const pixelLevel = defineBlock({
+  kind: 'pixel.level',
+  section: 'light',
+  shape: 'step',
+  words: 'pixel x {x} y {y} at {level} % bright',
+  label: ['Pixel at a level', '0 to 100 % bright'],
+  slots: { x, y, level },
+  help: 'Lights one lamp of the matrix as brightly as the percentage says, in steps of ten.',
+  run({ device }, { x, y, level }) {
+    device.pixelLevel(whole(x), whole(y), level);
+  },
+  python: 'display.level({x!}, {y!}, {level})'
 });
 
 export const pictureValue = defineBlock({
@@ -61,7 +93,20 @@ export const pictureValue = defineBlock({
   slots: { pixels: pictureSlot(LEAF) },
   help: 'A picture for the matrix, 7 wide and 5 high. Click it to paint.',
   value: (_, { pixels }) => pixels,
-  python: (p) => [`Picture(${JSON.stringify((p.step.slots.pixels as { picture: string }).picture)})`, 9]
+  python: '{pixels}'
+});
+
+export const pictureOver = defineBlock({
+  kind: 'picture.over',
+  section: 'light',
+  shape: 'value',
+  gives: 'picture',
+  words: '{top} over {under}',
+  label: ['Picture over picture', 'two pictures in one'],
+  slots: { top: pictureSlot('...#... ....... ....... ....... .......'), under: pictureSlot(LEAF) },
+  help: 'Both pictures in one: where the upper one is lit it hides the lower one.',
+  value: (_, { top, under }) => ({ picture: overlay(top.picture, under.picture) }),
+  python: 'over({top}, {under})'
 });
 
 export const pictureShow = defineBlock({
@@ -72,10 +117,29 @@ export const pictureShow = defineBlock({
   label: ['Put up picture', 'until the next one'],
   slots: { picture: pictureSlot(LEAF) },
   help: 'Puts a picture on the matrix. It stays until another one is put up. To see two, wait between them.',
+  mistake: 'Two pictures without a wait between them: only the second is seen.',
   run({ device }, { picture }) {
     device.show(pictureOf(picture));
   },
-  python: (p) => p.line(`${p.thing('display')}.show(${p.slot('picture')})`)
+  python: 'display.show({picture})'
+});
+
+export const pictureAt = defineBlock({
+  kind: 'picture.at',
+  section: 'light',
+  shape: 'step',
+  words: 'put up picture {picture} moved right {x} down {y}',
+  label: ['Put up picture, moved', 'right and down'],
+  slots: {
+    picture: pictureSlot(LEAF),
+    x: number({ default: 1, min: -7, max: 7, whole: true }),
+    y: number({ default: 0, min: -5, max: 5, whole: true })
+  },
+  help: 'Puts a picture on the matrix, moved by whole pixels; negative numbers move it left and up. What is pushed over the edge is not seen.',
+  run({ device }, { picture, x, y }) {
+    device.show({ picture: shifted(pictureOf(picture).picture, whole(x), whole(y)) });
+  },
+  python: 'display.show({picture}, right={x!}, down={y!})'
 });
 
 export const dark = defineBlock({
@@ -89,5 +153,26 @@ export const dark = defineBlock({
   run({ device }) {
     device.dark();
   },
-  python: (p) => p.line(`${p.thing('display')}.dark()`)
+  python: 'display.dark()'
 });
+
+export const write = defineBlock({
+  kind: 'display.write',
+  section: 'light',
+  shape: 'step',
+  takesTime: true,
+  words: 'write {what} on the display, {how}',
+  label: ['Write', 'a number or a text'],
+  slots: { what: any(12), how: choice('still', 'passing') },
+  help: 'Still shows the first two characters side by side and goes on at once. Passing moves the whole text through from right to left, a column each 0.1 s, and waits until it is gone.',
+  *run({ device }, { what, how }) {
+    if (how === 'still') return void device.write(what);
+    for (const picture of device.passing(what)) {
+      device.show(picture);
+      yield { us: PASS_US };
+    }
+  },
+  python: ({ how }) => (how === 'still' ? 'display.write({what})' : 'await display.pass_by({what})')
+});
+/** A passing text moves one column in this time. */
+export const PASS_US = 100_000;

@@ -1,23 +1,19 @@
-import { choice, defineBlock, number, part, type Printer } from '../define.ts';
+import { choice, defineBlock, number, part } from '../define.ts';
 import type { Measure } from '../meaning.ts';
 
 const ending = choice('brake', 'coast');
 const power = (value: number) => number({ default: value, unit: '%', min: 0, max: 100 });
 const signed = (value: number) => number({ default: value, unit: '%', min: -100, max: 100 });
-const MEASURE: Record<string, string> = {
-  cm: 'cm',
-  'wheel turns': 'turns',
-  s: 'seconds',
-  '°': 'degrees',
-  turns: 'turns'
-};
-const measured = (p: Printer): string => `${MEASURE[p.choice('unit')]}=${p.slot('amount')}`;
+/** How units are written in the text. */
+const UNITS = { cm: 'cm', 'wheel turns': 'turns', s: 'seconds', '°': 'degrees', turns: 'turns' };
+const side = choice('left', 'right');
 const measure = (amount: number, unit: string): Measure => ({ amount, unit: unit as Measure['unit'] });
 
 export const drive = defineBlock({
   kind: 'drive.measure',
   section: 'move',
   shape: 'step',
+  takesTime: true,
   words: 'drive {way} {amount} {unit} at {power} %, ending in {ending}',
   label: ['Drive', 'distance, turns, time'],
   slots: {
@@ -32,20 +28,19 @@ export const drive = defineBlock({
   *run({ device }, { way, amount, unit, power, ending }) {
     yield { move: device.drive(way, measure(amount, unit), power, ending) };
   },
-  python: (p) =>
-    p.line(
-      `${p.wait}${p.thing('wheels')}.${p.choice('way') === 'ahead' ? 'drive' : 'back'}(${measured(p)}, power=${p.slot('power')}, ending="${p.choice('ending')}")`
-    )
+  spell: { way: { ahead: 'drive', back: 'back' }, unit: UNITS },
+  python: 'await wheels.{way}({unit}={amount}, power={power}, ending="{ending}")'
 });
 
 export const turnAngle = defineBlock({
   kind: 'turn.angle',
   section: 'move',
   shape: 'step',
+  takesTime: true,
   words: 'turn {side} by {angle} ° at {power} %, ending in {ending}',
   label: ['Turn on the spot', 'by an angle'],
   slots: {
-    side: choice('left', 'right'),
+    side,
     angle: number({ default: 60, unit: '°', min: 0, max: 36000 }),
     power: power(35),
     ending
@@ -55,10 +50,7 @@ export const turnAngle = defineBlock({
   *run({ device }, { side, angle, power, ending }) {
     yield { move: device.turn(side, angle, power, ending) };
   },
-  python: (p) =>
-    p.line(
-      `${p.wait}${p.thing('wheels')}.turn(${p.choice('side')}=${p.slot('angle')}, power=${p.slot('power')}, ending="${p.choice('ending')}")`
-    )
+  python: 'await wheels.turn({side}={angle}, power={power}, ending="{ending}")'
 });
 
 export const wheelsRun = defineBlock({
@@ -73,13 +65,14 @@ export const wheelsRun = defineBlock({
   run({ device }, { left, right }) {
     device.runWheels(left, right);
   },
-  python: (p) => p.line(`${p.thing('wheels')}.run(${p.slot('left')}, ${p.slot('right')})`)
+  python: 'wheels.run({left}, {right})'
 });
 
 export const wheelsSpan = defineBlock({
   kind: 'wheels.span',
   section: 'move',
   shape: 'step',
+  takesTime: true,
   words: 'run wheels left {left} right {right} % for {amount} {unit}, ending in {ending}',
   label: ['Run both wheels for', 'time, turns, distance'],
   slots: {
@@ -94,10 +87,8 @@ export const wheelsSpan = defineBlock({
   *run({ device }, { left, right, amount, unit, ending }) {
     yield { move: device.spanWheels(left, right, measure(amount, unit), ending) };
   },
-  python: (p) =>
-    p.line(
-      `${p.wait}${p.thing('wheels')}.run_for(${p.slot('left')}, ${p.slot('right')}, ${measured(p)}, ending="${p.choice('ending')}")`
-    )
+  spell: { unit: UNITS },
+  python: 'await wheels.run_for({left}, {right}, {unit}={amount}, ending="{ending}")'
 });
 
 export const wheelsStop = defineBlock({
@@ -112,7 +103,7 @@ export const wheelsStop = defineBlock({
   run({ device }, { ending }) {
     device.stopWheels(ending);
   },
-  python: (p) => p.line(`${p.thing('wheels')}.stop("${p.choice('ending')}")`)
+  python: 'wheels.stop("{ending}")'
 });
 
 export const motorRun = defineBlock({
@@ -127,13 +118,14 @@ export const motorRun = defineBlock({
   run({ device }, { motor, power }) {
     device.runMotor(motor, power);
   },
-  python: (p) => p.line(`${p.name('motor')}.run(${p.slot('power')})`)
+  python: '{motor}.run({power})'
 });
 
 export const motorSpan = defineBlock({
   kind: 'motor.span',
   section: 'move',
   shape: 'step',
+  takesTime: true,
   words: 'run motor {motor} at {power} % for {amount} {unit}, ending in {ending}',
   label: ['Run a motor for', 'time, degrees, turns'],
   slots: {
@@ -148,8 +140,8 @@ export const motorSpan = defineBlock({
   *run({ device }, { motor, power, amount, unit, ending }) {
     yield { move: device.spanMotor(motor, power, measure(amount, unit), ending) };
   },
-  python: (p) =>
-    p.line(`${p.wait}${p.name('motor')}.run_for(${p.slot('power')}, ${measured(p)}, ending="${p.choice('ending')}")`)
+  spell: { unit: UNITS },
+  python: 'await {motor}.run_for({power}, {unit}={amount}, ending="{ending}")'
 });
 
 export const motorStop = defineBlock({
@@ -164,7 +156,7 @@ export const motorStop = defineBlock({
   run({ device }, { motor, ending }) {
     device.stopMotor(motor, ending);
   },
-  python: (p) => p.line(`${p.name('motor')}.stop("${p.choice('ending')}")`)
+  python: '{motor}.stop("{ending}")'
 });
 
 export const servoAngle = defineBlock({
@@ -179,7 +171,7 @@ export const servoAngle = defineBlock({
   run({ device }, { servo, angle }) {
     device.servo(servo, angle);
   },
-  python: (p) => p.line(`${p.name('servo')}.angle(${p.slot('angle')})`)
+  python: '{servo}.angle({angle})'
 });
 
 export const servoMiddle = defineBlock({
@@ -194,5 +186,163 @@ export const servoMiddle = defineBlock({
   run({ device }) {
     device.servosMiddle();
   },
-  python: (p) => p.line('servos_to_middle()')
+  python: 'servos_to_middle()'
+});
+
+export const driveFacing = defineBlock({
+  kind: 'drive.facing',
+  section: 'move',
+  shape: 'step',
+  takesTime: true,
+  words: 'drive {amount} cm facing {heading} ° at {power} %, ending in {ending}',
+  label: ['Drive facing', 'straight, kept by the gyro'],
+  slots: {
+    amount: number({ default: 30, unit: 'cm', min: 0, max: 100000 }),
+    heading: number({ default: 0, unit: '°' }),
+    power: power(45),
+    ending
+  },
+  needs: ['wheels'],
+  help: 'Drives ahead by the distance and steers by the gyro, so that the robot keeps facing the heading: 0 as at the start, growing clockwise.',
+  mistake: 'If it does not face that way yet, it drives a bend: face the heading first.',
+  *run({ device }, { amount, heading, power, ending }) {
+    yield { move: device.driveFacing(amount, heading, power, ending) };
+  },
+  python: 'await wheels.drive_facing(cm={amount}, heading={heading}, power={power}, ending="{ending}")'
+});
+
+export const turnGyro = defineBlock({
+  kind: 'turn.gyro',
+  section: 'move',
+  shape: 'step',
+  takesTime: true,
+  words: 'turn {side} by {angle} ° with the gyro at {power} %, ending in {ending}',
+  label: ['Turn with the gyro', 'on the spot, by an angle'],
+  slots: { side, angle: number({ default: 60, unit: '°', min: 0, max: 36000 }), power: power(35), ending },
+  needs: ['wheels'],
+  help: 'Turns on the spot until the gyro has turned by the angle. Worn wheels and a wrong track width do not matter to it.',
+  *run({ device }, { side, angle, power, ending }) {
+    yield { move: device.turnByGyro(side, angle, power, ending) };
+  },
+  python: 'await wheels.turn_gyro({side}={angle}, power={power}, ending="{ending}")'
+});
+
+export const turnFace = defineBlock({
+  kind: 'turn.face',
+  section: 'move',
+  shape: 'step',
+  takesTime: true,
+  words: 'face {heading} ° at {power} %',
+  label: ['Face a heading', 'the short way round'],
+  slots: { heading: number({ default: 120, unit: '°' }), power: power(35) },
+  needs: ['wheels'],
+  help: 'Turns on the spot, the short way round, until the robot faces the heading: 0 as at the start, 90 to the right of it.',
+  mistake: 'Face 90 twice turns once: it says where to look, not how far to turn.',
+  *run({ device }, { heading, power }) {
+    yield { move: device.face(heading, power, 'brake') };
+  },
+  python: 'await wheels.face({heading}, power={power})'
+});
+
+export const curve = defineBlock({
+  kind: 'curve.angle',
+  section: 'move',
+  shape: 'step',
+  takesTime: true,
+  words: 'curve {side}, radius {radius} cm, by {angle} ° at {power} %, ending in {ending}',
+  label: ['Curve', 'along a circle, by an angle'],
+  slots: {
+    side,
+    radius: number({ default: 20, unit: 'cm', min: 0, max: 10000 }),
+    angle: number({ default: 60, unit: '°', min: 0, max: 36000 }),
+    power: power(45),
+    ending
+  },
+  needs: ['wheels'],
+  help: 'Drives along a circle: the radius goes from its centre to the middle of the robot. The outer wheel has the power.',
+  *run({ device }, { side, radius, angle, power, ending }) {
+    yield { move: device.curve(side, radius, angle, power, ending) };
+  },
+  python: 'await wheels.curve({side}={angle}, radius_cm={radius}, power={power}, ending="{ending}")'
+});
+
+export const motorSide = defineBlock({
+  kind: 'motor.side',
+  section: 'move',
+  shape: 'step',
+  words: 'motor {motor} counts {side} from here on',
+  label: ['Motor counts mirrored', 'for motor blocks, from here on'],
+  slots: { motor: part('motor', 'P'), side: choice('mirrored', 'normal') },
+  needs: ['motor'],
+  help: 'Motor blocks of this motor turn the other way from here on, until the end of the run. Drive and turn blocks do not need it, and kit and wheels stay as they are.',
+  run({ device }, { motor, side }) {
+    device.motorSide(motor, side);
+  },
+  python: '{motor}.counts("{side}")'
+});
+
+export const motorKeeps = defineBlock({
+  kind: 'motor.keeps',
+  section: 'move',
+  shape: 'step',
+  words: 'motor {motor} keeps {what}',
+  label: ['Motor keeps speed', 'or plain power'],
+  slots: { motor: part('motor', 'P'), what: choice('speed', 'power') },
+  needs: ['motor'],
+  help: 'Speed: the encoder holds the speed of "run a motor", up a slope too. Power: a plain duty cycle, which a weak battery slows down.',
+  run({ device }, { motor, what }) {
+    device.motorKeeps(motor, what);
+  },
+  python: '{motor}.keeps("{what}")'
+});
+
+export const servoShare = defineBlock({
+  kind: 'servo.share',
+  section: 'move',
+  shape: 'step',
+  words: 'servo {servo} to {share} % of its sweep',
+  label: ['Servo to a share', '0 to 100 % of its sweep'],
+  slots: { servo: part('servo', 'U'), share: number({ default: 50, unit: '%', min: 0, max: 100 }) },
+  needs: ['servo'],
+  help: '0 % is one end of the sweep, 100 % the other, 50 % the middle. It goes on at once.',
+  run({ device }, { servo, share }) {
+    device.servo(servo, share * 1.8);
+  },
+  python: '{servo}.share({share})'
+});
+
+export const servoSlow = defineBlock({
+  kind: 'servo.slow',
+  section: 'move',
+  shape: 'step',
+  takesTime: true,
+  words: 'servo {servo} to {angle} ° over {time} s',
+  label: ['Servo slowly', 'to an angle, over a time'],
+  slots: {
+    servo: part('servo', 'U'),
+    angle: number({ default: 60, unit: '°', min: 0, max: 180 }),
+    time: number({ default: 1, unit: 's', min: 0, max: 60 })
+  },
+  needs: ['servo'],
+  help: 'Moves the servo evenly to the angle and waits until it is there.',
+  *run({ device }, { servo, angle, time }) {
+    device.servoSlow(servo, angle, time);
+    yield { us: Math.round(time * 1e6) };
+  },
+  python: 'await {servo}.slowly({angle}, seconds={time})'
+});
+
+export const servoSpin = defineBlock({
+  kind: 'servo.spin',
+  section: 'move',
+  shape: 'step',
+  words: 'spin servo {servo} at {power} %',
+  label: ['Spin a servo', 'one that goes round'],
+  slots: { servo: part('spin', 'W'), power: signed(30) },
+  needs: ['spin'],
+  help: 'A spin servo has no angle: its pulse sets how fast it goes round. 0 % stops it.',
+  run({ device }, { servo, power }) {
+    device.spin(servo, power);
+  },
+  python: '{servo}.spin({power})'
 });

@@ -1,5 +1,7 @@
-import { any, defineBlock, number, PREC, variable } from '../define.ts';
-import { num, sound } from '../values.ts';
+import { any, defineBlock, items, list, named, number, variable, type SlotSpec } from '../define.ts';
+import { RunError } from '../meaning.ts';
+import type { Step } from '../program.ts';
+import { num, place, roomFor, same, sound, whole } from '../values.ts';
 
 export const set = defineBlock({
   kind: 'var.set',
@@ -12,7 +14,7 @@ export const set = defineBlock({
   run(task, { variable, value }) {
     task.set(variable, value);
   },
-  python: (p) => p.line(`${p.name('variable')} = ${p.slot('value')}`)
+  python: '{variable} = {value}'
 });
 
 export const change = defineBlock({
@@ -26,7 +28,7 @@ export const change = defineBlock({
   run(task, { variable, amount }) {
     task.set(variable, sound(num(task.get(variable)) + amount));
   },
-  python: (p) => p.line(`${p.name('variable')} += ${p.slot('amount')}`)
+  python: '{variable} += {amount}'
 });
 
 export const value = defineBlock({
@@ -39,7 +41,164 @@ export const value = defineBlock({
   slots: { variable: variable() },
   help: 'The value that the variable holds now.',
   value: (_, { variable }, task) => task.get(variable),
-  python: (p) => [p.name('variable'), PREC.atom]
+  python: '{variable}'
+});
+
+/** How many things a new list has: its slots are i1, i2 ... */
+export const itemCount = (step: Step): number => {
+  let n = 0;
+  while (`i${n + 1}` in step.slots) n++;
+  return n;
+};
+const itemWords = (step: Step): string =>
+  `list of${itemCount(step) ? Array.from({ length: itemCount(step) }, (_, n) => ` {i${n + 1}}`).join('') : ' nothing'}`;
+
+export const listNew = defineBlock({
+  kind: 'list.new',
+  section: 'remember',
+  shape: 'value',
+  gives: 'list',
+  words: 'list of {i1} {i2} {i3}',
+  label: ['New list', 'of several things'],
+  slots: { i1: any(3), i2: any(1), i3: any(4) },
+  help: 'A new list with these things in it, in their order. Add and take away places in its menu.',
+  grows: {
+    words: itemWords,
+    slot: (name): SlotSpec | undefined => (/^i\d+$/.test(name) ? any(0) : undefined)
+  },
+  value: (_, args, __, step) => {
+    const values = args as Record<string, import('../program.ts').Value>;
+    return Array.from({ length: itemCount(step) }, (_, n) => values[`i${n + 1}`]);
+  },
+  python: (_, step) => `[${Array.from({ length: itemCount(step) }, (_, n) => `{i${n + 1}}`).join(', ')}]`
+});
+
+export const listValue = defineBlock({
+  kind: 'list.value',
+  section: 'remember',
+  shape: 'value',
+  gives: 'list',
+  words: 'list {list}',
+  label: ['A list', 'all that it holds'],
+  slots: { list: list() },
+  help: 'The list itself, to be gone through, compared or handed on.',
+  mistake: 'Setting a variable to a list does not copy it: both names mean the same list.',
+  value: (_, { list }) => list,
+  python: '{list}'
+});
+
+export const listAdd = defineBlock({
+  kind: 'list.add',
+  section: 'remember',
+  shape: 'step',
+  words: 'put {value} at the end of {list}',
+  label: ['Put at the end', 'of a list'],
+  slots: { value: any(1), list: list() },
+  help: 'Makes the list longer by one thing, at its end.',
+  run(_, { value, list }) {
+    roomFor(list).push(value);
+  },
+  python: 'put_at_end({value}, {list})'
+});
+
+export const listInsert = defineBlock({
+  kind: 'list.insert',
+  section: 'remember',
+  shape: 'step',
+  words: 'put {value} at place {place} of {list}',
+  label: ['Put at a place', 'the rest moves on'],
+  slots: { value: any(1), place: number({ default: 0, min: 0, whole: true }), list: list() },
+  help: 'Puts a thing into the list; what stood there and after it moves on by one place. Places count from 0.',
+  run(_, { value, place: at, list }) {
+    const n = place(whole(at), list.length + 1);
+    roomFor(list).splice(n, 0, value);
+  },
+  python: 'put_at({value}, {place!}, {list})'
+});
+
+export const listReplace = defineBlock({
+  kind: 'list.replace',
+  section: 'remember',
+  shape: 'step',
+  words: 'swap place {place} of {list} for {value}',
+  label: ['Swap a place', 'for another thing'],
+  slots: { place: number({ default: 0, min: 0, whole: true }), list: list(), value: any(1) },
+  help: 'Puts another thing where one stands. Places count from 0.',
+  run(_, { place: at, list, value }) {
+    list[place(whole(at), list.length)] = value;
+  },
+  python: 'swap_at({place!}, {list}, {value})'
+});
+
+export const listTake = defineBlock({
+  kind: 'list.take',
+  section: 'remember',
+  shape: 'step',
+  words: 'take out place {place} of {list}',
+  label: ['Take out a place', 'the rest moves up'],
+  slots: { place: number({ default: 0, min: 0, whole: true }), list: list() },
+  help: 'Takes a thing out of the list; what stood after it moves up. Places count from 0.',
+  run(_, { place: at, list }) {
+    list.splice(place(whole(at), list.length), 1);
+  },
+  python: 'take_out({place!}, {list})'
+});
+
+export const listAt = defineBlock({
+  kind: 'list.at',
+  section: 'remember',
+  shape: 'value',
+  gives: 'any',
+  words: 'place {place} of {list}',
+  label: ['A place of a list', 'counting from 0'],
+  slots: { place: number({ default: 0, min: 0, whole: true }), list: items() },
+  help: 'The thing at a place of the list. Places count from 0.',
+  mistake: 'The last place is one less than how many there are.',
+  value: (_, { place: at, list }) => list[place(whole(at), list.length)],
+  python: 'place_of({place!}, {list})'
+});
+
+export const listCount = defineBlock({
+  kind: 'list.count',
+  section: 'remember',
+  shape: 'value',
+  gives: 'number',
+  words: 'how many in {list}',
+  label: ['How many in a list', 'its length'],
+  slots: { list: items() },
+  help: 'How many things the list holds.',
+  value: (_, { list }) => list.length,
+  python: 'how_many({list})'
+});
+
+export const listHas = defineBlock({
+  kind: 'list.has',
+  section: 'remember',
+  shape: 'value',
+  gives: 'condition',
+  words: '{value} is in {list}',
+  label: ['Is in a list', 'true or false'],
+  slots: { value: any(1), list: items() },
+  help: 'True if one of the things in the list is equal to the value.',
+  value: (_, { value, list }) => list.some((v) => same(v, value)),
+  python: 'is_in({value}, {list})'
+});
+
+export const listWhere = defineBlock({
+  kind: 'list.where',
+  section: 'remember',
+  shape: 'value',
+  gives: 'number',
+  words: 'place of {value} in {list}',
+  label: ['Where in a list', 'its first place'],
+  slots: { value: any(1), list: items() },
+  help: 'The first place where the list holds the value, counting from 0. If it is not there, the program stops: ask "is in" first.',
+  value: (_, { value, list }) => {
+    const at = list.findIndex((v) => same(v, value));
+    if (at < 0) throw new RunError('not-in-list');
+    return at;
+  },
+  python: 'where_in({value}, {list})'
 });
 
 export const log = defineBlock({
@@ -53,5 +212,33 @@ export const log = defineBlock({
   run({ device }, { value }) {
     device.log(value);
   },
-  python: (p) => p.line(`log(${p.slot('value')})`)
+  python: 'log({value})'
+});
+
+export const plot = defineBlock({
+  kind: 'log.plot',
+  section: 'remember',
+  shape: 'step',
+  words: 'plot {value} as {name}',
+  label: ['Plot', 'a lane of its own in the trace'],
+  slots: { value: number({ default: 0 }), name: named('level') },
+  help: 'Draws the number as a curve of its own in the trace, under this name.',
+  run({ device }, { value, name }) {
+    device.plot(name, value);
+  },
+  python: 'plot({value}, "{name}")'
+});
+
+export const mark = defineBlock({
+  kind: 'log.mark',
+  section: 'remember',
+  shape: 'step',
+  words: 'mark {words}',
+  label: ['Mark', 'a flag on the time axis'],
+  slots: { words: any('turning') },
+  help: 'Sets a flag on the time axis of the trace.',
+  run({ device }, { words }) {
+    device.mark(words);
+  },
+  python: 'mark({words})'
 });

@@ -1,5 +1,4 @@
-import { choice, defineBlock, part, PREC } from '../define.ts';
-import type { Device } from '../meaning.ts';
+import { choice, defineBlock, named, part } from '../define.ts';
 
 export const distance = defineBlock({
   kind: 'sense.distance',
@@ -12,7 +11,7 @@ export const distance = defineBlock({
   needs: ['distance'],
   help: 'How far the nearest thing ahead is, in cm, by the echo. With no echo it reads 180.',
   value: (device) => device.distance(),
-  python: (p) => [`${p.thing('distance')}.cm()`, PREC.atom]
+  python: 'distance.cm()'
 });
 
 export const ahead = defineBlock({
@@ -26,7 +25,7 @@ export const ahead = defineBlock({
   needs: ['distance'],
   help: 'True if the distance sensor hears an echo.',
   value: (device) => device.somethingAhead(),
-  python: (p) => [`${p.thing('distance')}.sees()`, PREC.atom]
+  python: 'distance.sees()'
 });
 
 export const nose = defineBlock({
@@ -40,7 +39,7 @@ export const nose = defineBlock({
   needs: ['wheels'],
   help: 'True while something presses on the touch bar in front.',
   value: (device) => device.noseTouched(),
-  python: (p) => [`${p.thing('nose')}.touched()`, PREC.atom]
+  python: 'nose.touched()'
 });
 
 export const buttonHeld = defineBlock({
@@ -53,7 +52,8 @@ export const buttonHeld = defineBlock({
   slots: { button: choice('Dot', 'Bar') },
   help: 'True while the button is down.',
   value: (device, { button }) => device.buttonHeld(button),
-  python: (p) => [`${p.thing(p.choice('button').toLowerCase() as 'dot')}.is_held()`, PREC.atom]
+  spell: { button: { Dot: 'dot', Bar: 'bar' } },
+  python: '{button}.is_held()'
 });
 
 export const heading = defineBlock({
@@ -67,7 +67,7 @@ export const heading = defineBlock({
   needs: ['wheels'],
   help: 'Which way the robot faces, by its gyro: 0 as at the start, growing clockwise up to 360.',
   value: (device) => device.heading(),
-  python: (p) => [`${p.thing('gyro')}.heading()`, PREC.atom]
+  python: 'gyro.heading()'
 });
 
 export const wheelTurns = defineBlock({
@@ -76,12 +76,12 @@ export const wheelTurns = defineBlock({
   shape: 'value',
   gives: 'number',
   words: 'wheel {wheel} turns',
-  label: ['Wheel turns', 'since the start'],
+  label: ['Wheel turns', 'since they were zeroed'],
   slots: { wheel: choice('left', 'right') },
   needs: ['wheels'],
-  help: 'How many turns the wheel has rolled ahead since the start, by its encoder; backwards counts down.',
+  help: 'How many turns the wheel has rolled ahead since the start or since it was zeroed, by its encoder; backwards counts down.',
   value: (device, { wheel }) => device.wheelTurns(wheel),
-  python: (p) => [`${p.thing('wheels')}.turns("${p.choice('wheel')}")`, PREC.atom]
+  python: 'wheels.turns("{wheel}")'
 });
 
 export const lineReads = defineBlock({
@@ -95,7 +95,7 @@ export const lineReads = defineBlock({
   needs: ['line'],
   help: 'How light the floor is under the sensor, from 0 (black) to 100 (white). It is never quite still.',
   value: (device, { sensor }) => device.lineReads(sensor),
-  python: (p) => [`${p.name('sensor')}.reads()`, PREC.atom]
+  python: '{sensor}.reads()'
 });
 
 export const lineOver = defineBlock({
@@ -109,7 +109,7 @@ export const lineOver = defineBlock({
   needs: ['line'],
   help: 'True if the floor under the sensor is darker (or lighter) than the threshold half way between.',
   value: (device, { sensor, what }) => device.lineOver(sensor, what),
-  python: (p) => [`${p.name('sensor')}.over("${p.choice('what')}")`, PREC.atom]
+  python: '{sensor}.over("{what}")'
 });
 
 export const timer = defineBlock({
@@ -118,9 +118,288 @@ export const timer = defineBlock({
   shape: 'value',
   gives: 'number',
   words: 'timer, s',
-  label: ['Timer', 'seconds since the start'],
+  label: ['Timer', 'seconds'],
   slots: {},
-  help: 'Seconds since the run set off.',
-  value: (device: Device) => device.timer(),
-  python: (_) => ['timer()', PREC.atom]
+  help: 'Seconds since the run set off, or since the timer was restarted.',
+  value: (device) => device.timer(),
+  python: 'timer()'
+});
+
+export const keyHeld = defineBlock({
+  kind: 'sense.key',
+  section: 'sense',
+  shape: 'value',
+  gives: 'condition',
+  words: 'key {key} is held',
+  label: ['Key is held', 'of the computer'],
+  slots: { key: named('W') },
+  help: 'True while a key of the computer is down, while rehearsing or plugged in.',
+  value: (device, { key }) => device.keyHeld(key),
+  python: 'key_is_held("{key}")'
+});
+
+export const stick = defineBlock({
+  kind: 'sense.stick',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'stick {stick}, %',
+  label: ['Stick', '−100 to 100 %'],
+  slots: { stick: choice('left, left-right', 'left, up-down', 'right, left-right', 'right, up-down') },
+  help: 'How far a stick of the gamepad is pushed: right and up count up to 100, left and down to −100.',
+  value: (device, { stick }) => device.stick(stick),
+  python: 'stick("{stick}")'
+});
+
+export const turnedSince = defineBlock({
+  kind: 'sense.turned',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'turned since zero, °',
+  label: ['Turned since zero', 'signed, on and on'],
+  slots: {},
+  needs: ['wheels'],
+  help: 'How far the robot has turned since the heading was zeroed: clockwise counts up, on and on beyond 360.',
+  value: (device) => device.turned(),
+  python: 'gyro.turned()'
+});
+
+export const turningRate = defineBlock({
+  kind: 'sense.rate',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'turning rate, °/s',
+  label: ['Turning rate', 'degrees a second'],
+  slots: {},
+  needs: ['wheels'],
+  help: 'How fast the robot turns now, by its gyro: clockwise counts up. At rest it is nearly 0, never quite.',
+  value: (device) => device.turningRate(),
+  python: 'gyro.rate()'
+});
+
+export const acceleration = defineBlock({
+  kind: 'sense.acceleration',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'acceleration {axis}, g',
+  label: ['Acceleration', 'in g'],
+  slots: { axis: choice('x', 'y', 'z', 'total') },
+  needs: ['motion'],
+  help: 'How hard the board is pushed, in multiples of the weight: at rest the total is 1 g, in free fall 0. x points right, y away from you, z up.',
+  value: (device, { axis }) => device.acceleration(axis),
+  python: 'motion.acceleration("{axis}")'
+});
+
+export const lean = defineBlock({
+  kind: 'sense.lean',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'lean {way}, °',
+  label: ['Lean', 'how far it is tilted'],
+  slots: { way: choice('sideways', 'forwards', 'turned') },
+  needs: ['motion'],
+  help: 'How far the board is leaned: sideways counts up to the right, forwards counts up away from you, turned counts clockwise.',
+  value: (device, { way }) => device.lean(way),
+  python: 'motion.lean("{way}")'
+});
+
+export const wheelDegrees = defineBlock({
+  kind: 'sense.degrees',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'wheel {wheel} degrees',
+  label: ['Wheel degrees', 'since it was zeroed'],
+  slots: { wheel: choice('left', 'right') },
+  needs: ['wheels'],
+  help: 'How many degrees the wheel has turned ahead since it was zeroed: 360 are one turn.',
+  value: (device, { wheel }) => device.wheelTurns(wheel) * 360,
+  python: 'wheels.degrees("{wheel}")'
+});
+
+export const wheelSpeed = defineBlock({
+  kind: 'sense.wheelspeed',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'wheel {wheel} speed, cm/s',
+  label: ['Wheel speed', 'at its rim'],
+  slots: { wheel: choice('left', 'right') },
+  needs: ['wheels'],
+  help: 'How fast the rim of the wheel moves, by its encoder; backwards is negative.',
+  value: (device, { wheel }) => device.wheelSpeed(wheel),
+  python: 'wheels.speed_of("{wheel}")'
+});
+
+export const driven = defineBlock({
+  kind: 'sense.driven',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'distance driven, cm',
+  label: ['Distance driven', 'since the wheels were zeroed'],
+  slots: {},
+  needs: ['wheels'],
+  help: 'How far the middle of the robot has rolled, by both encoders; backwards counts down.',
+  value: (device) => device.driven(),
+  python: 'wheels.driven()'
+});
+
+export const speed = defineBlock({
+  kind: 'sense.speed',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'speed, cm/s',
+  label: ['Speed', 'of the robot'],
+  slots: {},
+  needs: ['wheels'],
+  help: 'How fast the robot rolls, by both encoders; backwards is negative.',
+  value: (device) => device.speed(),
+  python: 'wheels.speed()'
+});
+
+export const motorTurns = defineBlock({
+  kind: 'sense.motor',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'motor {motor} {what}',
+  label: ['Motor turns', 'or degrees, or speed'],
+  slots: { motor: part('motor', 'P'), what: choice('turns', 'degrees', 'speed') },
+  needs: ['motor'],
+  help: 'How far a motor has turned since it was zeroed, as it is mounted, or how fast, in degrees a second.',
+  value: (device, { motor, what }) =>
+    what === 'speed' ? device.motorSpeed(motor) : device.motorTurns(motor) * (what === 'turns' ? 1 : 360),
+  python: '{motor}.{what}()'
+});
+
+export const light = defineBlock({
+  kind: 'sense.light',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'light',
+  label: ['Light', '0 to 100'],
+  slots: {},
+  needs: ['light'],
+  help: 'How bright it is, from 0 (dark) to 100.',
+  value: (device) => device.light(),
+  python: 'light()'
+});
+
+export const temperature = defineBlock({
+  kind: 'sense.temperature',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'temperature, °C',
+  label: ['Temperature', 'of the air'],
+  slots: {},
+  needs: ['temperature'],
+  help: 'How warm it is, in degrees Celsius.',
+  value: (device) => device.temperature(),
+  python: 'temperature()'
+});
+
+export const moisture = defineBlock({
+  kind: 'sense.moisture',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'moisture',
+  label: ['Moisture', '0 to 100, of the soil'],
+  slots: {},
+  needs: ['moisture'],
+  help: 'How wet the soil is between the two contacts of the foot, from 0 (dry) to 100.',
+  value: (device) => device.moisture(),
+  python: 'moisture()'
+});
+
+export const edgeTouched = defineBlock({
+  kind: 'sense.edge',
+  section: 'sense',
+  shape: 'value',
+  gives: 'condition',
+  words: 'edge {edge} is touched',
+  label: ['Edge is touched', 'left or right'],
+  slots: { edge: choice('left', 'right') },
+  needs: ['edges'],
+  help: 'True while the touch edge is touched.',
+  value: (device, { edge }) => device.edgeTouched(edge),
+  python: '{edge}_edge.touched()'
+});
+
+export const battery = defineBlock({
+  kind: 'sense.battery',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'battery, %',
+  label: ['Battery', 'how full it is'],
+  slots: {},
+  help: 'How full the battery is, from 0 to 100 %.',
+  value: (device) => device.battery(),
+  python: 'battery()'
+});
+
+export const lastMessage = defineBlock({
+  kind: 'sense.message',
+  section: 'sense',
+  shape: 'value',
+  gives: 'text',
+  words: 'last message',
+  label: ['Last message', 'its name'],
+  slots: {},
+  help: 'The name of the message that arrived last; empty before the first.',
+  value: (device) => device.lastMessage(),
+  python: 'last_message()'
+});
+
+export const zeroHeading = defineBlock({
+  kind: 'sense.zeroheading',
+  section: 'sense',
+  shape: 'step',
+  words: 'zero the heading',
+  label: ['Zero the heading', 'this way is 0'],
+  slots: {},
+  needs: ['wheels'],
+  help: 'From here on the way it faces now is heading 0, and it has turned by 0.',
+  run({ device }) {
+    device.zeroHeading();
+  },
+  python: 'gyro.zero()'
+});
+
+export const zeroWheels = defineBlock({
+  kind: 'sense.zerowheels',
+  section: 'sense',
+  shape: 'step',
+  words: 'zero the wheels',
+  label: ['Zero the wheels', 'counts begin anew'],
+  slots: {},
+  needs: ['wheels'],
+  help: 'Turns, degrees and the distance driven count from 0 again.',
+  run({ device }) {
+    device.zeroWheels();
+  },
+  python: 'wheels.zero()'
+});
+
+export const restartTimer = defineBlock({
+  kind: 'sense.restart',
+  section: 'sense',
+  shape: 'step',
+  words: 'restart the timer',
+  label: ['Restart the timer', 'from 0'],
+  slots: {},
+  help: 'The timer counts from 0 again.',
+  run({ device }) {
+    device.restartTimer();
+  },
+  python: 'restart_timer()'
 });

@@ -28,7 +28,7 @@ describe('expressions', () => {
       value(
         b('calc.logic', { a: b('calc.logic', { a: x, word: 'or', b: y }), word: 'and', b: b('calc.not', { a: y }) })
       )
-    ).toBe('(1 < 2 or 3 > 4) and not 3 > 4');
+    ).toBe('(1 < 2 or 3 > 4) and (not 3 > 4)');
   });
   it('keep text and numbers apart, and quote what is quoted', () => {
     expect(value('12')).toBe('12');
@@ -108,7 +108,7 @@ describe('what stands at the top', () => {
     const kit = changePart(movePart(barrow, 'U', 'W'), 'W', { name: 'Big hammer' });
     const top = printPython(p, kit).text.split('\n').slice(2, 5);
     expect(top).toEqual(['big_hammer = Servo("W")', 'left_wheel_motor = Motor("P")', 'right_lamp = Lamp("right")']);
-    expect(printPython(program(start()), barrow).text).toBe(
+    expect(printPython({ ...program(start()), variables: [] }, barrow).text).toBe(
       'from mossbell import *\n\n\ndef main():\n    pass\n\n\nrun(main)\n'
     );
   });
@@ -116,23 +116,108 @@ describe('what stands at the top', () => {
     const kit = { ...barrow, wheels: { ...barrow.wheels, rightDiameterMm: 67.6 } };
     expect(printPython(program(start(b('wheels.stop'))), kit).text).toContain('diameter_mm=(68, 67.6), track_mm=124)');
   });
-  it('holds variables that are used, and functions say which of them they set', () => {
+  it('holds every variable with its own name, and functions say which of them they set', () => {
     const p = program(start(b('var.set', { variable: 'v1', value: 3 }), log(b('var.value', { variable: 'v2' }))));
     const { text } = printPython(p, barrow);
-    expect(text).toContain('\ncount = 0\nlange = 0\n');
+    expect(text).toContain('\ncount = 0\nlange = 0  # Länge\n');
     expect(text).toContain('def main():\n    global count\n    count = 3\n    log(lange)\n');
   });
 });
 
 describe('what does not run', () => {
-  it('is left out: parked stacks, switched-off blocks, routines nobody calls', () => {
-    const p: Program = {
-      ...program(start({ ...log('off'), off: true }, log('on')), [log('loose')]),
-      routines: [{ id: 'r', name: 'unused', x: 0, y: 0, steps: [log('never')] }]
+  it('stands in comments: parked and loose stacks, switched-off blocks with all that they hold', () => {
+    const p = program(
+      start({ ...b('repeat.times', {}, { do: [log('inner')] }), off: true, note: 'later' }, log('on')),
+      [log('loose')],
+      start(log('parked'))
+    );
+    const parked = { ...p, stacks: p.stacks.map((s, i) => (i === 2 ? { ...s, parked: true } : s)) };
+    expect(printPython(parked, barrow).text.split('\n').slice(6, -4)).toEqual([
+      'def main():',
+      '    # off: # later',
+      '    # off: for _ in range(3):',
+      '    # off:     log("inner")',
+      '    log("on")',
+      '',
+      '',
+      '# loose: log("loose")',
+      '',
+      '',
+      '# parked: def main_2():',
+      '# parked:     log("parked")',
+      '# parked: run(main_2)'
+    ]);
+  });
+});
+
+describe('what grows', () => {
+  it('is printed as a table, as cases, as inputs', () => {
+    const table = {
+      ...b('choose.table', { q1: b('sense.over'), q2: b('sense.over', { sensor: '30' }), cannot: 'nn' }),
+      bodies: { yy: [log(1)], yn: [], ny: [log(3)], nn: [] }
     };
-    const parked = { ...p, stacks: [...p.stacks, { id: 'p', x: 0, y: 0, parked: true, steps: start(log('parked')) }] };
-    const { text } = printPython(parked, barrow);
-    for (const word of ['off', 'loose', 'never', 'parked']) expect(text).not.toContain(`"${word}"`);
-    expect(text).toContain('log("on")');
+    expect(lines(table)).toEqual([
+      'row = table(left_line.over("dark"), right_line.over("dark"))',
+      'if row == (True, True):',
+      '    log(1)',
+      'elif row == (True, False):',
+      '    pass',
+      'elif row == (False, True):',
+      '    log(3)',
+      'elif row == (False, False):',
+      '    cannot_happen()'
+    ]);
+    const match = b(
+      'choose.match',
+      { value: b('sense.timer'), c1: 1, c2: 'x' },
+      { do1: [log(1)], do2: [], otherwise: [] }
+    );
+    expect(lines(match)).toEqual([
+      'found = which(timer(), [1, "x"])',
+      'if found == 0:',
+      '    log(1)',
+      'elif found == 1:',
+      '    pass',
+      'else:',
+      '    pass'
+    ]);
+    const p: Program = {
+      ...program(
+        start(b('routine.do', { routine: 'r', 'in:a': 90 }), log(b('routine.value', { routine: 'r', 'in:a': 3 })))
+      ),
+      routines: [
+        {
+          id: 'r',
+          name: 'turn by',
+          x: 0,
+          y: 0,
+          inputs: [{ id: 'a', name: 'angle', type: 'number' }],
+          steps: [b('routine.give', { value: b('routine.input', { input: 'a' }) })]
+        }
+      ]
+    };
+    const { text } = printPython(p, barrow);
+    expect(text).toContain('    turn_by(90)\n    log(given(turn_by(3)))\n');
+    expect(text).toContain('def turn_by(angle):\n    return angle\n');
+  });
+  it('goes on with the next turn as the end of the turn would', () => {
+    const loop = (look: string) =>
+      b(
+        'repeat.until',
+        { condition: b('sense.nose'), look },
+        { do: [b('choose.if', {}, { then1: [b('repeat.next')] })] }
+      );
+    expect(body(program(start(loop('after')), start(log(1)))).slice(0, 9)).toEqual([
+      'while True:',
+      '    if False:',
+      '        await turn',
+      '        if until(nose.touched()):',
+      '            break',
+      '        continue',
+      '    await turn',
+      '    if until(nose.touched()):',
+      '        break'
+    ]);
+    expect(lines(loop('before'))).toEqual(['while not (nose.touched()):', '    if False:', '        continue']);
   });
 });

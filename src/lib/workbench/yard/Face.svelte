@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { DARK } from '../../../../core/trace/query.ts';
+  import { DARK } from '../../../../core/language/pixels.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
   const view = $derived(w.runs.view);

@@ -1,0 +1,136 @@
+/** What a device shows and says: lamps, matrix, sounder, speech, log, messages. Everything becomes an event of the trace. */
+import { RunError, type PlayedNote, type Side, type Switch } from '../language/meaning.ts';
+import { playedNotes, TEMPO } from '../language/notes.ts';
+import { charOf, DARK, HEIGHT, passing, pixelAt, WIDTH, withPixel, written } from '../language/pixels.ts';
+import type { Picture, Value } from '../language/program.ts';
+import { show, textOf } from '../language/values.ts';
+import type { Recorder } from '../trace/recorder.ts';
+import type { TraceEvent } from '../trace/trace.ts';
+import type { Clock } from './moves.ts';
+
+/** An event without its time and block, which the device adds. */
+export type NewEvent = TraceEvent extends infer E ? (E extends TraceEvent ? Omit<E, 'tUs' | 'block'> : never) : never;
+
+export class Face {
+  /** the block on whose behalf commands are given */
+  block: string | undefined;
+  /** triggers that fired and that no runner has picked up yet */
+  triggers: string[] = [];
+  toneUntilUs = 0;
+  picture = DARK;
+  readonly lamps = { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } };
+  private beats = TEMPO;
+  private newest = '';
+
+  constructor(
+    protected readonly clock: Clock,
+    protected readonly recorder: Recorder
+  ) {}
+
+  protected event(event: NewEvent): void {
+    this.recorder.event({ tUs: this.clock.now, ...(this.block ? { block: this.block } : {}), ...event } as TraceEvent);
+  }
+  protected percent(what: string, value: number, low: number): number {
+    const used = value < low ? low : value > 100 ? 100 : value;
+    if (used !== value) this.event({ type: 'clipped', what, asked: value, used });
+    return used;
+  }
+
+  lamp(side: Side, to: Switch): void {
+    const lamp = this.lamps[side];
+    lamp.on = to === 'flip' ? !lamp.on : to === 'on';
+    this.event({ type: 'lamp', lamp: side, on: lamp.on, colour: lamp.colour });
+  }
+  lampLevel(side: Side, level: number): void {
+    const used = this.percent('level', level, 0);
+    const lamp = this.lamps[side];
+    lamp.on = used > 0;
+    this.event({ type: 'lamp', lamp: side, on: lamp.on, colour: lamp.colour, level: used });
+  }
+  lampColour(side: Side, colour: string): void {
+    this.lamps[side] = { on: true, colour };
+    this.event({ type: 'lamp', lamp: side, on: true, colour });
+  }
+
+  private onMatrix(x: number, y: number): void {
+    if (x < 0 || x >= WIDTH || y < 0 || y >= HEIGHT)
+      throw new RunError('out-of-range', `x ${show(x)}, y ${show(y)}; x goes from 0 to 6, y from 0 to 4`);
+  }
+  pixel(x: number, y: number, to: Switch): void {
+    this.onMatrix(x, y);
+    const lit = to === 'flip' ? pixelAt(this.picture, x, y) === '.' : to === 'on';
+    this.putUp(withPixel(this.picture, x, y, lit ? '#' : '.'));
+  }
+  pixelLevel(x: number, y: number, level: number): void {
+    this.onMatrix(x, y);
+    this.putUp(withPixel(this.picture, x, y, charOf(this.percent('level', level, 0))));
+  }
+  show(picture: Picture): void {
+    this.putUp(picture.picture);
+  }
+  dark(): void {
+    this.putUp(DARK);
+  }
+  write(value: Value): void {
+    this.putUp(written(textOf(value)).picture);
+  }
+  passing(value: Value): Picture[] {
+    return passing(textOf(value));
+  }
+  private putUp(picture: string): void {
+    this.picture = picture;
+    this.event({ type: 'display', picture });
+  }
+
+  private pitch(hertz: number): void {
+    if (hertz < 20 || hertz > 10000) throw new RunError('out-of-range', `${show(hertz)} Hz; from 20 to 10000`);
+  }
+  tone(hertz: number, seconds: number): void {
+    this.pitch(hertz);
+    this.toneUntilUs = this.clock.now + Math.round(seconds * 1e6);
+    this.event({ type: 'tone', hertz, seconds });
+  }
+  startTone(hertz: number): void {
+    this.pitch(hertz);
+    this.event({ type: 'tone', hertz });
+  }
+  silence(): void {
+    this.toneUntilUs = 0;
+    this.event({ type: 'tone', hertz: 0 });
+  }
+  volume(percent: number): void {
+    this.event({ type: 'volume', percent: this.percent('volume', percent, 0) });
+  }
+  tempo(beats: number): void {
+    if (beats < 10 || beats > 600) throw new RunError('out-of-range', `${show(beats)} beats a minute; from 10 to 600`);
+    this.beats = beats;
+  }
+  notes(text: string): PlayedNote[] {
+    return playedNotes(text, this.beats);
+  }
+  say(value: Value): void {
+    this.event({ type: 'speech', text: textOf(value) });
+  }
+
+  log(value: Value): void {
+    this.event({ type: 'log', text: textOf(value) });
+  }
+  plot(name: string, value: number): void {
+    this.event({ type: 'plot', name, value });
+  }
+  mark(value: Value): void {
+    this.event({ type: 'mark', text: textOf(value) });
+  }
+  send(message: string, nearby: boolean): void {
+    this.event({ type: 'message', name: message, nearby });
+    this.arrives(message);
+  }
+  /** A message for this device, from itself or from another. */
+  protected arrives(message: string): void {
+    this.newest = message;
+    this.triggers.push(`message ${message}`);
+  }
+  lastMessage(): string {
+    return this.newest;
+  }
+}

@@ -1,0 +1,150 @@
+/**
+ * How a device is held: leaned, shaken, tossed by a hand, and what its accelerometer and its motion triggers make of it.
+ * The accelerometer shows proper acceleration in the board's frame, in g: x to the right, y away from the person, z up; at
+ * rest 1 g in all, in free fall 0. Limits are those of devices.md.
+ */
+const RAD = Math.PI / 180;
+const G = 9.80665;
+/** The sensor's range, g, and its low-pass filter of 50 Hz as a share a millisecond. */
+const RANGE = 8;
+const SHARE = 0.001 / (0.001 + 1 / (2 * Math.PI * 50));
+/** A shake of the hand: g to and fro, times a second. */
+const SHAKE = { g: 2.6, hertz: 4 };
+/** A toss is caught over so many metres. */
+const CATCH_M = 0.1;
+const DIP_US = 100_000;
+const FALL = { g: 0.3, us: 60_000 };
+const STILL_US = 300_000;
+
+export type Lean = { sideways: number; forwards: number; turned: number };
+export const LEVEL: Lean = { sideways: 0, forwards: 0, turned: 0 };
+
+/** Seconds in the air of a toss to a height: h = g t^2 / 8. */
+export const airTime = (heightM: number): number => Math.sqrt((8 * heightM) / G);
+
+type Watch = { trigger: string; holds: () => boolean; forUs: number; sinceUs: number; fired: boolean };
+
+export class Hand {
+  lean: Lean = LEVEL;
+  /** what the sensor shows, g */
+  readonly seen = { x: 0, y: 0, z: 1 };
+  /** whether anybody looks: until then it costs nothing */
+  active = false;
+  private nowUs = 0;
+  private shakeFromUs = -1;
+  private shakeToUs = -1;
+  private tossUs = -1;
+  private tossM = 0;
+  private readonly watches: Watch[] = [];
+  private readonly reversals: number[] = [];
+  private lastSign = 0;
+  private wasMoved = false;
+
+  get total(): number {
+    const { x, y, z } = this.seen;
+    return Math.sqrt(x * x + y * y + z * z);
+  }
+  leanTo(lean: Partial<Lean>): void {
+    this.active = true;
+    this.lean = { ...this.lean, ...lean };
+  }
+  shake(seconds: number, nowUs: number): void {
+    this.active = true;
+    this.shakeFromUs = nowUs;
+    this.shakeToUs = nowUs + seconds * 1e6;
+  }
+  /** Thrown straight up and caught again. @param heightM how high */
+  toss(heightM: number, nowUs: number): void {
+    this.active = true;
+    this.tossUs = nowUs;
+    this.tossM = heightM;
+  }
+
+  /** A motion trigger that a program has, such as 'dip left 25'. */
+  watch(trigger: string): void {
+    const [what, ...rest] = trigger.split(' ');
+    const amount = Number(rest.at(-1));
+    const add = (holds: () => boolean, forUs: number): void => {
+      this.active = true;
+      this.watches.push({ trigger, holds, forUs, sinceUs: -1, fired: holds() });
+    };
+    if (what === 'dip') {
+      const by: Record<string, () => number> = {
+        left: () => -this.lean.sideways,
+        right: () => this.lean.sideways,
+        near: () => -this.lean.forwards,
+        far: () => this.lean.forwards
+      };
+      add(() => by[rest[0]]() > amount, DIP_US);
+    } else if (trigger === 'moved turned over') add(() => this.up().z < -0.5, DIP_US);
+    else if (trigger === 'moved let go') add(() => this.total < FALL.g, FALL.us);
+    else if (trigger === 'moved set down') add(() => this.isSetDown(), STILL_US);
+    else if (what === 'shaken') add(() => this.isShaken(), amount * 1e6);
+    else if (what === 'jolt') add(() => this.total > amount, 0);
+  }
+
+  /** The upward direction in the board's frame: what the sensor shows at rest. */
+  private up(): { x: number; y: number; z: number } {
+    const { sideways, forwards } = this.lean;
+    const [s, f] = [sideways * RAD, forwards * RAD];
+    return { x: -Math.sin(s), y: -Math.cos(s) * Math.sin(f), z: Math.cos(s) * Math.cos(f) };
+  }
+  private isSetDown(): boolean {
+    const level = Math.abs(this.lean.sideways) < 10 && Math.abs(this.lean.forwards) < 10;
+    const still = Math.abs(this.total - 1) < 0.1;
+    if (!level || !still) this.wasMoved = true;
+    return level && still && this.wasMoved;
+  }
+  private isShaken(): boolean {
+    const { reversals } = this;
+    return reversals.length >= 3 && this.nowUs - reversals[reversals.length - 3] <= 500_000;
+  }
+
+  /**
+   * One millisecond. @param ax, ay acceleration of the device along its own x and y, m/s^2
+   * @returns triggers that fired
+   */
+  step(nowUs: number, ax: number, ay: number): string[] {
+    this.nowUs = nowUs;
+    let { x, y, z } = this.up();
+    x += ax / G;
+    y += ay / G;
+    if (nowUs < this.shakeToUs) x += SHAKE.g * Math.sin(2 * Math.PI * SHAKE.hertz * ((nowUs - this.shakeFromUs) / 1e6));
+    if (this.tossUs >= 0) {
+      const t = (nowUs - this.tossUs) / 1e6;
+      const air = airTime(this.tossM);
+      const speed = Math.sqrt(2 * G * this.tossM);
+      if (t < air) x = y = z = 0;
+      else if (t < air + (2 * CATCH_M) / speed) {
+        // caught with an even push over the way of the hand
+        const push = 1 + this.tossM / CATCH_M;
+        [x, y, z] = [x * push, y * push, z * push];
+      } else this.tossUs = -1;
+    }
+    const { seen } = this;
+    const clip = (v: number): number => Math.max(-RANGE, Math.min(RANGE, v));
+    seen.x += SHARE * (clip(x) - seen.x);
+    seen.y += SHARE * (clip(y) - seen.y);
+    seen.z += SHARE * (clip(z) - seen.z);
+    const sign = seen.x > 1.5 ? 1 : seen.x < -1.5 ? -1 : 0;
+    if (sign !== 0 && sign !== this.lastSign) {
+      if (this.lastSign !== 0) this.reversals.push(nowUs);
+      this.lastSign = sign;
+    }
+    const fired: string[] = [];
+    for (const w of this.watches) {
+      if (!w.holds()) {
+        w.sinceUs = -1;
+        w.fired = false;
+      } else if (!w.fired) {
+        if (w.sinceUs < 0) w.sinceUs = nowUs;
+        if (nowUs - w.sinceUs >= w.forUs) {
+          w.fired = true;
+          this.wasMoved = false;
+          fired.push(w.trigger);
+        }
+      }
+    }
+    return fired;
+  }
+}
