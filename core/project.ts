@@ -20,7 +20,9 @@ export const projectSchema = z.strictObject({
   mat: matSchema,
   /** where the robot starts, when not at the mat's own start */
   start: z.strictObject({ x: z.number(), y: z.number(), facingDeg: z.number() }).optional(),
-  notebook: z.string().max(100_000)
+  notebook: z.string().max(100_000),
+  /** painted pictures with a name, to be used again */
+  pictures: z.record(z.string().min(1).max(40), z.string().regex(/^[.#1-9]{7}( [.#1-9]{7}){4}$/)).optional()
 });
 export type Project = {
   format: 'mossbell.project';
@@ -31,6 +33,7 @@ export type Project = {
   mat: Mat;
   start?: Pose;
   notebook: string;
+  pictures?: Record<string, string>;
 };
 
 export type Read = { ok: true; project: Project } | { ok: false; problem: string };

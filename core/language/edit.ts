@@ -1,10 +1,16 @@
 /** Pure edits of a program: each takes a program and returns a new one, sharing whatever did not change. */
-import { bodiesOf, slotSpec } from './catalogue.ts';
+import { cannot, questions, tableRows } from './blocks/choose.ts';
+import { itemCount } from './blocks/remember.ts';
+import { inputSlot, inputSpec } from './blocks/reuse.ts';
+import { bodiesOf, emptySlot, slotSpec } from './catalogue.ts';
 import {
   allIds,
+  allSteps,
   freshId,
   isStep,
+  type InputType,
   type Program,
+  type RoutineInput,
   type Routine,
   type Stack,
   type Step,
@@ -118,8 +124,8 @@ export const parkStack = (program: Program, id: string, parked: boolean): Progra
     return parked ? { ...rest, parked: true } : rest;
   })
 });
-export function addVariable(program: Program, name: string): { program: Program; variable: Variable } {
-  const variable = { id: freshId(allIds(program), 'v'), name };
+export function addVariable(program: Program, name: string, list = false): { program: Program; variable: Variable } {
+  const variable: Variable = { id: freshId(allIds(program), 'v'), name, ...(list ? { list: true } : {}) };
   return { program: { ...program, variables: [...program.variables, variable] }, variable };
 }
 export function addRoutine(
@@ -131,10 +137,16 @@ export function addRoutine(
   const routine = { id: freshId(allIds(program), 'r'), name, x, y, steps: [] };
   return { program: { ...program, routines: [...program.routines, routine] }, routine };
 }
+/** A variable, a list, a routine or an input gets another name: it is that everywhere, since blocks refer to its id. */
 export const rename = (program: Program, id: string, name: string): Program => ({
   ...program,
   variables: program.variables.map((v) => (v.id === id ? { ...v, name } : v)),
-  routines: program.routines.map((r) => (r.id === id ? { ...r, name } : r))
+  routines: program.routines.map((r) => {
+    const own = r.id === id ? { ...r, name } : r;
+    return own.inputs?.some((i) => i.id === id)
+      ? { ...own, inputs: own.inputs.map((i) => (i.id === id ? { ...i, name } : i)) }
+      : own;
+  })
 });
 
 /** Blocks follow a part that moved to another socket; what was there changes places with it. */
@@ -149,22 +161,170 @@ export function followPart(program: Program, from: string, to: string): Program 
     return next;
   });
 }
-/** Adds or takes away branches of an if. */
-export function reshapeIf(
-  program: Program,
-  id: string,
-  change: 'more' | 'less' | 'otherwise' | 'no otherwise'
-): Program {
+/** What a block that grows can be told in its menu. */
+export type Reshape = 'more' | 'less' | 'otherwise' | 'no otherwise' | `cannot ${string}` | `can ${string}`;
+const STEMS: Record<string, [body: string, slot: string]> = {
+  'choose.if': ['then', 'if'],
+  'choose.match': ['do', 'c']
+};
+
+/** Adds or takes away branches, cases, places of a list, questions of a table; marks rows that cannot happen. */
+export function reshape(program: Program, id: string, change: Reshape): Program {
   return changeStep(program, id, (step) => {
     const bodies = { ...step.bodies };
     const slots = { ...step.slots };
-    const count = bodiesOf(step).filter((b) => b.startsWith('then')).length;
-    if (change === 'more') bodies[`then${count + 1}`] = [];
-    else if (change === 'less' && count > 1) {
-      delete bodies[`then${count}`];
-      delete slots[`if${count}`];
+    if (step.kind === 'list.new') {
+      const n = itemCount(step);
+      if (change === 'more') slots[`i${n + 1}`] = 0;
+      else if (n > 0) delete slots[`i${n}`];
+      return { ...step, slots };
+    }
+    if (step.kind === 'choose.table') return reshapeTable(step, change);
+    const [stem, asks] = STEMS[step.kind] ?? [];
+    if (!stem) return step;
+    const count = bodiesOf(step).filter((b) => b.startsWith(stem)).length;
+    if (change === 'more') {
+      bodies[`${stem}${count + 1}`] = [];
+      if (step.kind === 'choose.match') slots[`c${count + 1}`] = count + 1;
+    } else if (change === 'less' && count > 1) {
+      delete bodies[`${stem}${count}`];
+      delete slots[`${asks}${count}`];
     } else if (change === 'otherwise') bodies.otherwise ??= [];
     else if (change === 'no otherwise') delete bodies.otherwise;
     return { ...step, slots, bodies };
   });
+}
+function reshapeTable(step: Step, change: Reshape): Step {
+  const rows = new Set(cannot(step));
+  if (change.startsWith('cannot ')) rows.add(change.slice(7));
+  if (change.startsWith('can ')) rows.delete(change.slice(4));
+  const now = questions(step);
+  const n = change === 'more' ? 3 : change === 'less' ? 2 : now;
+  const bodies: Record<string, Step[]> = {};
+  // with a third question each row becomes two, and keeps its steps where the answer is yes
+  for (const row of tableRows(n))
+    bodies[row] =
+      step.bodies?.[row] ??
+      (n > now ? (row.endsWith('y') ? step.bodies?.[row.slice(0, 2)] : []) : step.bodies?.[`${row}y`]) ??
+      [];
+  const kept = tableRows(n).filter((r) => rows.has(r) || (n !== now && rows.has(n > now ? r.slice(0, 2) : `${r}y`)));
+  const slots: Step['slots'] = { ...step.slots, cannot: kept.join(' ') };
+  if (n === 2) delete slots.q3;
+  return { ...step, slots, bodies };
+}
+
+/** A routine is told one thing more; every block that does it gets a place for it. */
+export function addInput(
+  program: Program,
+  routine: string,
+  name: string,
+  type: InputType
+): { program: Program; input: RoutineInput } {
+  const input: RoutineInput = { id: freshId(allIds(program), 'i'), name, type };
+  const next = {
+    ...program,
+    routines: program.routines.map((r) => (r.id === routine ? { ...r, inputs: [...(r.inputs ?? []), input] } : r))
+  };
+  return { program: regrow(next), input };
+}
+export function removeInput(program: Program, routine: string, input: string): Program {
+  return regrow({
+    ...program,
+    routines: program.routines.map((r) => {
+      if (r.id !== routine) return r;
+      const { inputs: _, ...rest } = r;
+      const left = (r.inputs ?? []).filter((i) => i.id !== input);
+      return left.length ? { ...rest, inputs: left } : rest;
+    })
+  });
+}
+/** Blocks that do a routine have a slot for each of its inputs, and no others. The same program where that is so already. */
+export function regrow(program: Program): Program {
+  let changed = false;
+  const next = mapSteps(program, (step) => {
+    if (step.kind !== 'routine.do' && step.kind !== 'routine.value') return step;
+    const inputs = program.routines.find((r) => r.id === step.slots.routine)?.inputs ?? [];
+    const wanted = inputs.map((i) => inputSlot(i.id));
+    const have = Object.keys(step.slots).filter((s) => s.startsWith('in:'));
+    const missing = inputs.filter(
+      (i) => !(inputSlot(i.id) in step.slots) && emptySlot(inputSpec(i.type)) !== undefined
+    );
+    if (missing.length === 0 && have.every((h) => wanted.includes(h))) return step;
+    changed = true;
+    const slots = Object.fromEntries(
+      Object.entries(step.slots).filter(([s]) => !s.startsWith('in:') || wanted.includes(s))
+    );
+    for (const i of missing) slots[inputSlot(i.id)] = emptySlot(inputSpec(i.type), program)!;
+    return { ...step, slots };
+  });
+  return changed ? next : program;
+}
+
+/** Where a variable, a list, a routine, an input or a message is used: ids of steps. */
+export function usesOf(program: Program, id: string): string[] {
+  const found: string[] = [];
+  for (const step of allSteps(program))
+    for (const [name, slot] of Object.entries(step.slots)) {
+      const spec = slotSpec(step, name, program);
+      if (spec && NAMING.has(spec.type) && slot === id) {
+        found.push(step.id);
+        break;
+      }
+    }
+  return found;
+}
+const NAMING = new Set(['variable', 'list', 'routine', 'input', 'name']);
+/** A message has no entry of its own: its name is changed wherever it stands. */
+export const renameMessage = (program: Program, from: string, to: string): Program =>
+  mapSteps(program, (s) =>
+    (s.kind === 'message.send' || s.kind === 'begin.message') && s.slots.name === from
+      ? { ...s, slots: { ...s.slots, name: to } }
+      : s
+  );
+export const messagesOf = (program: Program): string[] => [
+  ...new Set(
+    [...allSteps(program)]
+      .filter((s) => s.kind === 'message.send' || s.kind === 'begin.message')
+      .map((s) => String(s.slots.name))
+  )
+];
+/** Takes a variable out; blocks that use it stay, and ask for another. */
+export const removeVariable = (program: Program, id: string): Program => ({
+  ...program,
+  variables: program.variables.filter((v) => v.id !== id)
+});
+export const removeRoutine = (program: Program, id: string): Program => ({
+  ...program,
+  routines: program.routines.filter((r) => r.id !== id)
+});
+
+/** One block out of its list; what hung below it joins what was above. It becomes a stack of its own at a place. */
+export function pullOut(program: Program, id: string, x: number, y: number): Program {
+  const step = [...allSteps(program)].find((s) => s.id === id);
+  if (!step) return program;
+  const without = removeStep(program, id);
+  return addStack(without, { id: freshId(allIds(program), 's'), x, y, steps: [step] });
+}
+/** Switches a block and all below it in its list on or off. */
+export function switchBelow(program: Program, id: string, off: boolean): Program {
+  const below = listAround(program, id);
+  const from = below?.findIndex((s) => s.id === id) ?? -1;
+  return (below?.slice(Math.max(0, from)) ?? []).reduce((p, s) => switchStep(p, s.id, off), program);
+}
+/** The list that a step stands in. */
+export function listAround(program: Program, id: string): Step[] | undefined {
+  const look = (list: Step[]): Step[] | undefined => {
+    if (list.some((s) => s.id === id)) return list;
+    for (const s of list)
+      for (const body of Object.values(s.bodies ?? {})) {
+        const found = look(body);
+        if (found) return found;
+      }
+    return undefined;
+  };
+  for (const holder of [...program.stacks, ...program.routines]) {
+    const found = look(holder.steps);
+    if (found) return found;
+  }
+  return undefined;
 }

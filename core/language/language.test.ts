@@ -29,7 +29,7 @@ import {
   parkStack,
   removeStep,
   rename,
-  reshapeIf,
+  reshape,
   setSlot,
   switchStep
 } from './edit.ts';
@@ -133,9 +133,9 @@ describe('edits', () => {
   });
   it('add and take away branches of an if', () => {
     const id = base.stacks[0].steps[2].id;
-    const more = reshapeIf(reshapeIf(base, id, 'more'), id, 'otherwise');
+    const more = reshape(reshape(base, id, 'more'), id, 'otherwise');
     expect(Object.keys(more.stacks[0].steps[2].bodies!)).toEqual(['then1', 'then2', 'otherwise']);
-    expect(reshapeIf(reshapeIf(more, id, 'less'), id, 'no otherwise')).toEqual(base);
+    expect(reshape(reshape(more, id, 'less'), id, 'no otherwise')).toEqual(base);
   });
   it('let blocks follow a part to its new socket: the program keeps its meaning', () => {
     const p = program(start(b('servo.angle', { servo: 'U', angle: 10 }), b('motor.run', { motor: 'P' })));

@@ -2,9 +2,10 @@
 import '../../core/run/exact-math.ts';
 import * as Comlink from 'comlink';
 import { Bench, type RunOptions } from '../../core/run/bench.ts';
-import { Interpreter } from '../../core/run/interpreter.ts';
+import { Interpreter, rehearse } from '../../core/run/interpreter.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
 import type { Delta } from '../../core/trace/recorder.ts';
+import { compareRuns, type Parting } from '../../core/trace/compare.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';
 import type { Value } from '../../core/language/program.ts';
@@ -124,6 +125,10 @@ const api = {
     timer = undefined;
     bench?.finish('stopped');
     frame('ended');
+  },
+  /** Two whole runs at once, and the first moment at which they part. */
+  compare(a: RunOptions, b: RunOptions): Parting {
+    return compareRuns(rehearse(a), rehearse(b));
   },
   /** The whole run at once and its bytes, to compare with the same run elsewhere. */
   bytes(options: RunOptions): Uint8Array {

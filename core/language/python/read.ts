@@ -109,6 +109,10 @@ export function readPython(source: string): ReadText {
     throw error;
   }
 }
+/** One expression that needs no names, as a slot holds it. */
+export function readExpression(source: string): Slot | undefined {
+  return new Reader().expression(source);
+}
 class Problems extends Error {
   constructor(readonly list: ReadProblem[]) {
     super('text that blocks cannot say');
@@ -190,6 +194,18 @@ class Reader {
     if (this.problems.length) throw new Problems(this.problems.sort((a, b) => a.line - b.line));
     this.program.stacks.sort((a, b) => order.get(a.id)! - order.get(b.id)!);
     return this.program;
+  }
+  expression(source: string): Slot | undefined {
+    this.open([source], 0);
+    const top = parser.parse(this.source).topNode;
+    if (this.firstError(top) || top.firstChild?.name !== 'ExpressionStatement' || top.firstChild.nextSibling)
+      return undefined;
+    try {
+      return this.value(top.firstChild.firstChild!, { type: 'any', default: 0 });
+    } catch (error) {
+      if (error instanceof Unreadable) return undefined;
+      throw error;
+    }
   }
   private stackLines: number[] = [];
 

@@ -5,6 +5,7 @@
 import * as Comlink from 'comlink';
 import type { Project } from '../../../core/project.ts';
 import type { Value } from '../../../core/language/program.ts';
+import type { Parting } from '../../../core/trace/compare.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, Trace, TraceHeader } from '../../../core/trace/trace.ts';
@@ -158,6 +159,12 @@ export class Runs {
   /** The bytes of a whole run in this browser, to be compared with the same run elsewhere. */
   bytes(options: unknown): Promise<Uint8Array> {
     return this.bench().bytes(options as never);
+  }
+  /** Both projects rehearsed at once, and whether they did the same. */
+  compare(before: Project, now: Project): Promise<Parting> {
+    const options = (p: Project) =>
+      JSON.parse(JSON.stringify({ program: p.program, kit: p.kit, mat: p.mat, start: p.start, seed: this.seed }));
+    return this.bench().compare(options(before), options(now));
   }
   close(): void {
     this.worker?.terminate();

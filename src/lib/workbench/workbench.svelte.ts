@@ -11,6 +11,16 @@ export class Workbench {
   readonly device: DeviceLink;
   /** ids of the block that is chosen in the program, and the slot a reckoner may write to */
   selected = $state<string>();
+  /** several blocks chosen at once, by a frame drawn round them */
+  chosen = $state.raw<ReadonlySet<string>>(new Set());
+  /** a number that is being typed or dragged: seen in the yard before it is the program's */
+  draft = $state.raw<{ block: string; slot: string; value: number }>();
+  /** a pixel that is pointed at in the painter */
+  pixel = $state.raw<{ x: number; y: number }>();
+  /** what is open beside the program: a help page, a comparison, names, find */
+  panel = $state.raw<{ kind: 'help' | 'compare' | 'names' | 'find' | 'same'; id: string }>();
+  /** said to screen readers */
+  spoken = $state('');
   /** lit from elsewhere: a line of text under the pointer, a span in the trace */
   pointed = $state<string>();
   section = $state<string>('begin');
@@ -22,6 +32,9 @@ export class Workbench {
 
   constructor(readonly session: Session) {
     this.device = new DeviceLink(this);
+  }
+  tell(text: string): void {
+    this.spoken = text;
   }
   get toCheck(): Remark[] {
     return this.remarks.filter((r) => r.severity !== 'consider');

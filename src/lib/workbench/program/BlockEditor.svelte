@@ -10,14 +10,21 @@
   import * as En from 'blockly/msg/en';
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
-  import { newStep, catalogue } from '../../../../core/language/catalogue.ts';
-  import { addRoutine, addVariable, noteOn, parkStack, reshapeIf } from '../../../../core/language/edit.ts';
-  import { allIds, freshId, type Program } from '../../../../core/language/program.ts';
+  import { catalogue, newStep, sentence } from '../../../../core/language/catalogue.ts';
+  import { addRoutine, addVariable, regrow, setSlot } from '../../../../core/language/edit.ts';
+  import { partName } from '../../../../core/kit/kit.ts';
+  import { allIds, allSteps, freshId, isStep, type Program } from '../../../../core/language/program.ts';
+  import { readValue } from '../../../../core/language/python/value.ts';
   import NameDialog from '../../ui/NameDialog.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
-  import { around, defineBlocks, LooseDropdown } from './blockly/blocks.ts';
+  import { actions as makeActions } from './actions.ts';
+  import { around, defineBlocks, LooseDropdown, specOf } from './blockly/blocks.ts';
   import { bringIn, readWorkspace, stateOf, tagsOf } from './blockly/convert.ts';
-  import { registerMenu, type MenuActions } from './blockly/menu.ts';
+  import { hooks, NameField } from './blockly/fields.ts';
+  import { marquee } from './blockly/marquee.ts';
+  import { registerMenu } from './blockly/menu.ts';
+  import { album } from './blockly/painter.ts';
+  import { refusal } from './blockly/refusal.ts';
   import { THEMES } from './blockly/renderer.ts';
   import { TrayArea } from './blockly/tray-area.ts';
 
@@ -35,9 +42,12 @@
   /** After a gesture: what the workspace shows becomes the program. */
   function settle(label: string) {
     if (!ws || handing || ws.isDragging()) return;
-    const program = readWorkspace(ws, session.project.program);
+    const read = readWorkspace(ws, session.project.program);
+    const program = regrow(read);
+    w.draft = undefined;
     if (JSON.stringify(program) === JSON.stringify(session.project.program)) return;
-    shown = program;
+    // a block that has to grow for it is brought in line with the program
+    shown = program === read ? program : shown;
     session.program(label, program);
   }
   /** a card is on its way in: until it is dropped this is one gesture */
@@ -55,8 +65,25 @@
       const id = (event as Blockly.Events.Selected).newElementId;
       const block = id ? ws?.getBlockById(id) : null;
       // the chosen block stays chosen while the tray or another panel is used
-      if (block) w.selected = block.isShadow() ? block.getParent()?.id : block.id;
-      else if (host.contains(document.activeElement)) w.selected = undefined;
+      if (block) {
+        w.selected = block.isShadow() ? block.getParent()?.id : block.id;
+        if (!w.chosen.has(w.selected!)) w.chosen = new Set();
+        if (host.contains(document.activeElement)) w.tell(says(w.selected!));
+      } else if (host.contains(document.activeElement)) w.selected = undefined;
+    }
+    if (event.type === Blockly.Events.BLOCK_FIELD_INTERMEDIATE_CHANGE) {
+      const { blockId, newValue } = event as Blockly.Events.BlockFieldIntermediateChange;
+      const block = blockId ? ws?.getBlockById(blockId) : null;
+      const at = block?.isShadow() ? hooks.spec(block.getField('V')!) : undefined;
+      if (at) w.draft = { block: at.block.id, slot: at.slot, value: Number(newValue) };
+    }
+    if (event.type === Blockly.Events.BLOCK_DRAG && !(event as Blockly.Events.BlockDrag).isStart) {
+      const block = ws?.getBlockById((event as Blockly.Events.BlockDrag).blockId!);
+      const why = block && refusal(block);
+      if (why) {
+        w.notice = why;
+        w.tell(why);
+      }
     }
     if (
       event.isUiEvent ||
@@ -68,45 +95,91 @@
     clearTimeout(due);
     due = setTimeout(() => settle(label), 0);
   }
-  function edit(what: string, change: (p: Program) => Program) {
-    session.program(what, change(session.project.program));
-  }
-  const actions: MenuActions = {
-    park: (block, parked) => {
-      const root = block.getRootBlock();
-      const stack = session.project.program.stacks.find((s) => s.steps[0]?.id === root.id);
-      if (stack) edit(parked ? 'park a stack' : 'take a stack out of the park', (p) => parkStack(p, stack.id, parked));
+  const act = makeActions(w);
+  /** ids that an action is for: all that are chosen, if this block is one of them */
+  const chosen = (id: string): string[] => (w.chosen.has(id) ? [...w.chosen] : [id]);
+  const says = (id: string): string => {
+    const { program, kit } = session.project;
+    const step = [...allSteps(program)].find((s) => s.id === id);
+    const routine = program.routines.find((r) => r.id === id);
+    return step ? sentence(step, program, (socket) => partName(kit, socket)) : routine ? `routine ${routine.name}` : '';
+  };
+  const menu = {
+    program: () => session.project.program,
+    chosen: (b: Blockly.BlockSvg) => chosen(b.id),
+    duplicate: (b: Blockly.BlockSvg, below: boolean) => act.duplicate(chosen(b.id), below),
+    copy: (b: Blockly.BlockSvg) => void act.copy(chosen(b.id)),
+    off: (b: Blockly.BlockSvg, off: boolean, below: boolean) => act.off(below ? [b.id] : chosen(b.id), off, below),
+    park: (b: Blockly.BlockSvg, parked: boolean) => act.park(b.getRootBlock().id, parked),
+    pull: (b: Blockly.BlockSvg) => act.pull(b.id),
+    reshape: (b: Blockly.BlockSvg, change: Parameters<typeof act.reshape>[1]) => act.reshape(b.id, change),
+    loop: (b: Blockly.BlockSvg) => act.loop(chosen(b.id)),
+    compare: (b: Blockly.BlockSvg) => (w.panel = { kind: 'compare', id: b.getRootBlock().id }),
+    inputs: (b: Blockly.BlockSvg) => (w.panel = { kind: 'names', id: b.id }),
+    rename: (b: Blockly.BlockSvg) => {
+      const field = b.getFields().find((f) => f instanceof NameField);
+      w.panel = { kind: 'names', id: String(field?.getValue() ?? b.id) };
     },
-    reshape: (block, change) => edit('change an if', (p) => reshapeIf(p, block.id, change)),
-    note: async (block) => {
-      const text = await names.ask('A note on this block', 'note', tagsOf(block).note ?? '');
-      if (text === undefined) return;
-      if (block.type === 'routine.define')
-        edit('note on a routine', (p) => ({
-          ...p,
-          routines: p.routines.map((r) => (r.id === block.id ? { ...r, note: text || undefined } : r))
-        }));
-      else edit('note on a block', (p) => noteOn(p, block.id, text));
+    remove: (b: Blockly.BlockSvg) => act.remove(chosen(b.id)),
+    help: (b: Blockly.BlockSvg) =>
+      (w.panel = { kind: 'help', id: b.type === 'routine.define' ? 'routine.do' : b.type }),
+    note: async (b: Blockly.BlockSvg) => {
+      const text = await names.ask('A note on this block', 'note', tagsOf(b).note ?? '');
+      if (text !== undefined) act.note(b.id, text);
+    },
+    routine: async (b: Blockly.BlockSvg) => {
+      const name = await names.ask('What shall the routine be called?', 'routine');
+      if (name) act.routine(chosen(b.id), name);
     }
   };
-  around.make = async (what) => {
-    const name = await names.ask(`What shall the new ${what} be called?`, what);
-    if (!name) return undefined;
-    if (what === 'variable') {
-      const { program, variable } = addVariable(session.project.program, name);
-      around.program = program;
-      session.program(`new variable ${name}`, program);
-      return variable.id;
+  around.make = (what, name) => {
+    const { program } = session.project;
+    if (what === 'routine') {
+      const { program: next, routine } = addRoutine(program, name, 40, 420);
+      session.program(`new routine ${name}`, next);
+      around.program = next;
+      return routine.id;
     }
-    const { program, routine } = addRoutine(session.project.program, name, 40, 420);
-    session.program(`new routine ${name}`, program);
-    return routine.id;
+    const { program: next, variable } = addVariable(program, name, what === 'list');
+    session.program(`new ${what} ${name}`, next);
+    around.program = next;
+    return variable.id;
   };
+  hooks.spec = (field) => {
+    const literal = field.getSourceBlock();
+    const block = literal?.getParent();
+    const slot = block?.inputList.find((i) => i.connection?.targetBlock() === literal)?.name;
+    const spec = block && slot ? specOf(block, slot) : undefined;
+    return spec && slot && block ? { spec, slot, block } : undefined;
+  };
+  hooks.blocks = (field, text) => {
+    const at = hooks.spec(field);
+    const value = readValue(text);
+    if (!at || !isStep(value)) return;
+    setTimeout(() => {
+      const { program } = session.project;
+      const taken = allIds(program);
+      const fresh = (step: typeof value): typeof value => {
+        const id = freshId(taken);
+        taken.add(id);
+        const slots = Object.fromEntries(Object.entries(step.slots).map(([k, v]) => [k, isStep(v) ? fresh(v) : v]));
+        return { ...step, id, slots };
+      };
+      session.program('arithmetic as blocks', setSlot(program, at.block.id, at.slot, fresh(value)));
+    }, 0);
+  };
+  album.named = () => session.project.pictures ?? {};
+  album.name = (name, picture) =>
+    session.change(`keep the picture ${name}`, {
+      ...session.project,
+      pictures: { ...session.project.pictures, [name]: picture }
+    });
+  album.point = (at) => (w.pixel = at);
 
   onMount(() => {
     Blockly.setLocale(En as unknown as Record<string, string>);
     defineBlocks();
-    registerMenu(actions);
+    registerMenu(menu);
     around.program = session.project.program;
     around.kit = session.project.kit;
     ws = Blockly.inject(host, {
@@ -122,10 +195,25 @@
       zoom: { controls: false, wheel: false, pinch: true, startScale: 1, maxScale: 2, minScale: 0.4 }
     });
     const keyboard = new KeyboardNavigation(ws);
+    // copying, history and taking out are ours
+    for (const name of [
+      'copy',
+      'cut',
+      'paste',
+      'keyboard_nav_copy',
+      'keyboard_nav_cut',
+      'keyboard_nav_paste',
+      'duplicate',
+      'undo',
+      'redo',
+      'delete',
+      'list_shortcuts'
+    ])
+      if (Blockly.ShortcutRegistry.registry.getRegistry()[name]) Blockly.ShortcutRegistry.registry.unregister(name);
     // history is ours: values of the project, on every page
     ws.MAX_UNDO = 0;
     ws.addChangeListener(listen);
-    bringIn(ws, shown, session.project.program);
+    bringIn(ws, session.project.program);
     shown = session.project.program;
     document.querySelectorAll('.blocklyComputeCanvas').forEach((e) => e.setAttribute('aria-hidden', 'true'));
     requestAnimationFrame(() => (host.dataset.ready = '1'));
@@ -133,17 +221,89 @@
     window.addEventListener('mossbell:theme', theme);
     const resize = new ResizeObserver(() => ws && Blockly.svgResize(ws));
     resize.observe(host);
+    const stopMarquee = marquee(ws, host, (ids) => {
+      w.chosen = new Set(ids);
+      if (ids.length) w.tell(`${ids.length} ${ids.length === 1 ? 'block' : 'blocks'} chosen`);
+    });
+    host.addEventListener('pointerdown', pull, true);
     Object.assign(window, { mossbellWorkspace: ws });
     return () => {
       clearTimeout(due);
       settle(label || 'change the program');
       resize.disconnect();
+      stopMarquee();
+      host.removeEventListener('pointerdown', pull, true);
       window.removeEventListener('mossbell:theme', theme);
       keyboard.dispose();
       ws?.dispose();
       ws = undefined;
     };
   });
+
+  /** With Alt one block comes out of its stack, and what hung below it stays. */
+  function pull(event: PointerEvent) {
+    if (!event.altKey || !ws) return;
+    const id = findBlock(event.target as Element);
+    const block = id ? ws.getBlockById(id) : null;
+    if (!block?.previousConnection || !block.getNextBlock()) return;
+    const below = block.getNextBlock()!;
+    const above = block.previousConnection.targetConnection;
+    Blockly.Events.setGroup(true);
+    block.nextConnection!.disconnect();
+    if (above) {
+      above.disconnect();
+      above.connect(below.previousConnection!);
+    }
+    Blockly.Events.setGroup(false);
+  }
+  /** ids that keys act on */
+  const targets = (): string[] => (w.chosen.size ? [...w.chosen] : w.selected ? [w.selected] : []);
+  const ours = (event: Event): boolean =>
+    host.contains(document.activeElement) &&
+    !(event.target instanceof HTMLInputElement) &&
+    !(event.target instanceof HTMLTextAreaElement);
+  function clipboard(event: ClipboardEvent) {
+    if (!ws || !event.clipboardData || !ours(event)) return;
+    const ids = targets();
+    if (event.type === 'paste') {
+      event.preventDefault();
+      const view = ws.getMetricsManager().getViewMetrics(true);
+      const html = event.clipboardData.getData('text/html');
+      const pasted = act.paste(
+        { html, text: event.clipboardData.getData('text/plain') },
+        Math.round(view.left + 60),
+        Math.round(view.top + 60)
+      );
+      if (pasted[0]) requestAnimationFrame(() => focusOn(pasted[0]));
+    } else if (ids.length) {
+      event.preventDefault();
+      act.fill(event.clipboardData, ids);
+      if (event.type === 'cut') act.remove(ids);
+    }
+  }
+  function keys(event: KeyboardEvent) {
+    if (!ws || !ours(event) || ws.isDragging()) return;
+    const ids = targets();
+    const ctrl = event.ctrlKey || event.metaKey;
+    if ((event.key === 'Delete' || event.key === 'Backspace') && ids.length) {
+      event.preventDefault();
+      act.remove(ids);
+    } else if (ctrl && event.key.toLowerCase() === 'd' && ids.length) {
+      event.preventDefault();
+      act.duplicate(ids, event.shiftKey);
+    } else if (ctrl && event.key.toLowerCase() === 'f') {
+      event.preventDefault();
+      w.panel = { kind: 'find', id: '' };
+    } else if (event.key === 'Escape' && w.chosen.size) w.chosen = new Set();
+  }
+  /** Moves the keyboard to a block. */
+  export function focusOn(id: string) {
+    const block = ws?.getBlockById(id);
+    if (!block) return;
+    ws!.centerOnBlock(id);
+    Blockly.getFocusManager().focusNode(block);
+    w.selected = id;
+  }
 
   // the program changed elsewhere: undo, a mend, the kit sheet
   $effect(() => {
@@ -153,8 +313,7 @@
     around.kit = kit;
     if (!ws) return;
     if (program !== shown) {
-      const now = readWorkspace(ws, shown);
-      bringIn(ws, now, program);
+      bringIn(ws, program);
       shown = program;
     }
     if (kitChanged || program.variables || program.routines) refreshNames();
@@ -164,7 +323,8 @@
   function refreshNames() {
     Blockly.Events.disable();
     for (const block of ws!.getAllBlocks(false))
-      for (const field of block.getFields()) if (field instanceof LooseDropdown) field.refresh();
+      for (const field of block.getFields())
+        if (field instanceof LooseDropdown || field instanceof NameField) field.refresh();
     Blockly.Events.enable();
   }
   // remarks: a small clay dot at the right
@@ -231,6 +391,12 @@
     if (failedNow) ws?.getBlockById(failedNow)?.getSvgRoot().classList.remove('mb-failed');
     failedNow = failed;
     if (failed) ws?.getBlockById(failed)?.getSvgRoot().classList.add('mb-failed');
+  });
+  let chosenNow: string[] = [];
+  $effect(() => {
+    for (const id of chosenNow) ws?.getBlockById(id)?.getSvgRoot().classList.remove('mb-chosen');
+    chosenNow = [...w.chosen];
+    for (const id of chosenNow) ws?.getBlockById(id)?.getSvgRoot().classList.add('mb-chosen');
   });
   let pointedNow: string | undefined;
   $effect(() => {
@@ -306,7 +472,7 @@
       ) as Blockly.BlockSvg;
     }
     return Blockly.serialization.blocks.append(
-      { ...stateOf(newStep(kind, freshId(ids), program)), x, y },
+      { ...stateOf(newStep(kind, freshId(ids), program), program), x, y },
       ws!
     ) as Blockly.BlockSvg;
   }
@@ -348,6 +514,8 @@
   export function tidy() {
     ws?.cleanUp();
   }
+  /** The workspace as a drawing. */
+  export const workspace = (): Blockly.WorkspaceSvg | undefined => ws;
   /** Where a block dropped means to take it out. */
   export function trayArea(area: () => DOMRect) {
     if (!ws) return;
@@ -360,6 +528,7 @@
   }
 </script>
 
+<svelte:window oncopy={clipboard} oncut={clipboard} onpaste={clipboard} onkeydown={keys} />
 <div
   bind:this={host}
   class="mb-editor h-full w-full"

@@ -6,7 +6,10 @@
   import ZoomOut from '@lucide/svelte/icons/zoom-out';
   import Calculator from '@lucide/svelte/icons/ruler';
   import BlockEditor from './BlockEditor.svelte';
+  import Compare from './Compare.svelte';
+  import Find from './Find.svelte';
   import LookOver from './LookOver.svelte';
+  import Names from './Names.svelte';
   import Reckoner from './Reckoner.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
 
@@ -106,7 +109,14 @@
         ></textarea>
       </label>
     {/if}
+    {#if w.panel}
+      {@const close = () => (w.panel = undefined)}
+      {#if w.panel.kind === 'compare'}<Compare id={w.panel.id} {close} />
+      {:else if w.panel.kind === 'names'}<Names id={w.panel.id} {close} />
+      {:else if w.panel.kind === 'find'}<Find {close} />{/if}
+    {/if}
     {#if looking}<LookOver close={() => (looking = false)} />{/if}
     {#if reckoning}<Reckoner close={() => (reckoning = false)} />{/if}
   </div>
+  <p class="sr-only" role="status" aria-live="polite" data-testid="spoken">{w.spoken}</p>
 </section>

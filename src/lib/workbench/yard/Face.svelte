@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { DARK } from '../../../../core/language/pixels.ts';
+  import { DARK, levelOf } from '../../../../core/language/pixels.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
   const view = $derived(w.runs.view);
@@ -70,7 +70,9 @@
         width="8"
         height="8"
         rx="2"
-        fill={flat[i] === '#' ? '#ffcf5a' : '#43564a'}
+        fill={levelOf(flat[i]) ? `color-mix(in srgb, #ffcf5a ${20 + levelOf(flat[i]) * 0.8}%, #43564a)` : '#43564a'}
+        stroke={w.pixel && w.pixel.y * 7 + w.pixel.x === i ? '#ffffff' : 'none'}
+        stroke-width="1.6"
         role="presentation"
         onpointerenter={() => (hovered = `x ${i % 7}, y ${Math.floor(i / 7)}`)}
         onpointerleave={() => (hovered = '')}

@@ -1,65 +1,112 @@
 /** Every definition of the catalogue as a block of the block library, made from its words and slots. */
 import * as Blockly from 'blockly/core';
-import { catalogue } from '../../../../../core/language/catalogue.ts';
-import { ifWords } from '../../../../../core/language/blocks/choose.ts';
-import { pieces, type BlockDef, type Piece, type SlotSpec } from '../../../../../core/language/define.ts';
+import { catalogue, definition, emptySlot, nameOf } from '../../../../../core/language/catalogue.ts';
+import { holdsValue, pieces, type BlockDef, type Piece, type SlotSpec } from '../../../../../core/language/define.ts';
 import { partName, type Kit } from '../../../../../core/kit/kit.ts';
-import type { Program } from '../../../../../core/language/program.ts';
-import { NumberField, PictureField } from './fields.ts';
+import { allSteps, type Program, type Step } from '../../../../../core/language/program.ts';
+import { ColourField, KeyField, NameField, NumberField, PictureField, TextField, type Choices } from './fields.ts';
 import { STEM } from './renderer.ts';
 
 /** What the blocks' lists offer: set by the editor whenever program or kit change. */
 export const around: {
   program: Program;
   kit: Kit;
-  make: (what: 'variable' | 'routine') => Promise<string | undefined>;
+  /** makes a variable, a list or a routine of this name; its id */
+  make: (what: 'variable' | 'list' | 'routine', name: string) => string;
 } = {
   program: { stacks: [], routines: [], variables: [], loose: [] },
   kit: undefined as unknown as Kit,
-  make: async () => undefined
+  make: () => ''
 };
 
-const CHECK: Record<string, string[]> = {
+const CHECK: Partial<Record<SlotSpec['type'], string[]>> = {
   number: ['Number', 'Any'],
   condition: ['Boolean', 'Any'],
   picture: ['Picture', 'Any'],
-  any: ['Number', 'Text', 'Boolean', 'Picture', 'Any']
+  items: ['List', 'Any'],
+  text: ['Text', 'Number', 'Any'],
+  any: ['Number', 'Text', 'Boolean', 'Picture', 'List', 'Any']
 };
-const GIVES: Record<string, string> = { number: 'Number', condition: 'Boolean', picture: 'Picture', any: 'Any' };
-const NEW = '__new';
+const GIVES = { number: 'Number', text: 'Text', condition: 'Boolean', picture: 'Picture', list: 'List', any: 'Any' };
+/** How a kind of value is called where it does not fit. */
+export const SAYS: Record<string, string> = {
+  Number: 'a number',
+  Text: 'text',
+  Boolean: 'a condition',
+  Picture: 'a picture',
+  List: 'a list',
+  Any: 'a value'
+};
 
-const options = (spec: SlotSpec, current: () => string) => (): Blockly.MenuOption[] => {
-  let list: [string, string][] = [];
-  if (spec.type === 'choice') list = spec.options.map((o) => [o, o]);
-  else if (spec.type === 'part') {
-    list = around.kit.parts.filter((p) => p.type === spec.part).map((p) => [partName(around.kit, p.socket), p.socket]);
-    if (!list.some(([, v]) => v === current())) list.push([partName(around.kit, current()), current()]);
-  } else if (spec.type === 'variable' || spec.type === 'routine') {
-    list = (spec.type === 'variable' ? around.program.variables : around.program.routines).map((v) => [v.name, v.id]);
-    if (!list.some(([, v]) => v === current()))
-      list.unshift([current() ? '(gone)' : `choose a ${spec.type}`, current()]);
-    list.push([`new ${spec.type} ...`, NEW]);
-  }
-  return list;
-};
-function dropdown(spec: SlotSpec): Blockly.FieldDropdown {
-  let value = 'default' in spec ? String(spec.default) : '';
-  if (spec.type === 'variable') value = around.program.variables[0]?.id ?? '';
-  if (spec.type === 'routine') value = around.program.routines[0]?.id ?? '';
-  const made: { field?: Blockly.FieldDropdown } = {};
-  const field = new LooseDropdown(
-    options(spec, () => made.field?.getValue() ?? value),
-    (chosen: string) => {
-      if (chosen !== NEW) return chosen;
-      void around.make(spec.type as 'variable').then((id) => id && field.setValue(id));
-      return null;
+/** What a name slot offers: everything of its kind, and a new one. */
+function choices(spec: SlotSpec, kind: string): Choices {
+  const named = (list: readonly { id: string; name: string }[]): [string, string][] => list.map((v) => [v.name, v.id]);
+  switch (spec.type) {
+    case 'variable':
+      // a list can be set to another list
+      return {
+        what: 'variable',
+        list: () => named(around.program.variables.filter((v) => !v.list || kind === 'var.set')),
+        make: (name) => around.make('variable', name)
+      };
+    case 'list':
+      return {
+        what: 'list',
+        list: () => named(around.program.variables.filter((v) => v.list)),
+        make: (name) => around.make('list', name)
+      };
+    case 'routine':
+      return {
+        what: 'routine',
+        list: () => named(around.program.routines),
+        make: (name) => around.make('routine', name)
+      };
+    case 'input':
+      return { what: 'input', list: () => named(around.program.routines.flatMap((r) => r.inputs ?? [])) };
+    default: {
+      // names that a program uses are there when they are used: messages, plotted values
+      const family = kind.startsWith('log.') ? ['log.plot'] : ['message.send', 'begin.message'];
+      return {
+        what: kind.startsWith('log.') ? 'name' : 'message',
+        list: () => {
+          const used = [...allSteps(around.program)]
+            .filter((s) => family.includes(s.kind))
+            .map((s) => String(s.slots.name));
+          return [...new Set(used)].map((n) => [n, n]);
+        },
+        make: (name) => name
+      };
     }
-  );
-  made.field = field;
-  if (value) field.setValue(value);
-  return field;
+  }
 }
-/** A list that also takes a value which is not in it yet: a part that was unplugged, a variable made a moment later. */
+function field(spec: SlotSpec, kind: string, slot: string): Blockly.Field {
+  const first = String(emptySlot(spec, around.program) ?? '');
+  if (spec.type === 'choice') {
+    if (slot === 'colour') return new ColourField(spec.options, first);
+    const made = new LooseDropdown(() => spec.options.map((o): [string, string] => [o, o]));
+    made.setValue(first);
+    return made;
+  }
+  if (spec.type === 'part') {
+    const held: { field?: LooseDropdown } = {};
+    const made = (held.field = new LooseDropdown(() => {
+      const list = around.kit.parts
+        .filter((p) => p.type === spec.part)
+        .map((p): [string, string] => [partName(around.kit, p.socket), p.socket]);
+      const now = held.field?.getValue() ?? first;
+      return list.some(([, v]) => v === now) ? list : [...list, [partName(around.kit, now), now]];
+    }));
+    made.setValue(first);
+    return made;
+  }
+  if (spec.type === 'name' && spec.default === 'W') return new KeyField(first);
+  return new NameField(
+    first,
+    choices(spec, kind),
+    (value) => nameOf(spec, value, around.program) ?? (spec.type === 'name' ? value : undefined)
+  );
+}
+/** A list that also takes a value which is not in it yet: a part that was unplugged. */
 export class LooseDropdown extends Blockly.FieldDropdown {
   protected override doClassValidation_(value?: unknown): string | null {
     return value === undefined || value === null ? null : String(value);
@@ -77,19 +124,18 @@ export class LooseDropdown extends Blockly.FieldDropdown {
   }
 }
 
+const empty = () => new Blockly.FieldImage('data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg"/>', STEM - 6, 1);
+
 function build(
   block: Blockly.Block,
-  def: BlockDef | undefined,
-  words: Piece[],
+  def: BlockDef,
+  words: readonly Piece[],
   slotOf: (name: string) => SlotSpec | undefined
 ): void {
-  const statement = def?.shape !== 'value';
+  const statement = def.shape !== 'value';
   let firstOfRow = true;
   const stem = (input: Blockly.Input): Blockly.Input => {
-    if (statement && firstOfRow)
-      input.appendField(
-        new Blockly.FieldImage('data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg"/>', STEM - 6, 1)
-      );
+    if (statement && firstOfRow) input.appendField(empty());
     firstOfRow = false;
     return input;
   };
@@ -106,25 +152,40 @@ function build(
       block.appendStatementInput(piece.body);
       firstOfRow = true;
     } else {
-      const spec = slotOf(piece.slot)!;
-      if (def?.kind === 'picture.value') {
+      const spec = slotOf(piece.slot);
+      if (!spec) continue;
+      if (def.kind === 'picture.value') {
         const input = block.appendDummyInput();
         flush(input);
         input.appendField(new PictureField((spec as { default: { picture: string } }).default.picture), piece.slot);
-      } else if (spec.type in CHECK) {
-        const input = block.appendValueInput(piece.slot).setCheck(CHECK[spec.type]);
-        flush(input);
-      } else {
+      } else if (holdsValue(spec)) flush(block.appendValueInput(piece.slot).setCheck(CHECK[spec.type]!));
+      else {
         const input = block.appendDummyInput();
         flush(input);
-        input.appendField(dropdown(spec), piece.slot);
+        input.appendField(field(spec, def.kind, piece.slot), piece.slot);
       }
     }
   }
   if (pending.length) flush(block.appendDummyInput());
 }
 
-type If = Blockly.Block & { branches_: number; otherwise_: boolean; rebuild_(): void };
+/** How far a block that grows has grown, as the block library keeps it: its words, and the routine it speaks of. */
+export type Grown = { words: string; routine?: string; cannot?: string };
+export type Growing = Blockly.Block & { grown_: Grown };
+export const grownOf = (step: Step, program: Program): Grown => {
+  const { grows } = definition(step.kind);
+  return {
+    words: grows!.words(step, program),
+    ...(step.slots.routine !== undefined ? { routine: String(step.slots.routine) } : {}),
+    ...(step.slots.cannot !== undefined ? { cannot: String(step.slots.cannot) } : {})
+  };
+};
+export const specOf = (block: Blockly.Block, slot: string): SlotSpec | undefined => {
+  const def = catalogue.get(block.type);
+  if (!def?.grows) return def?.slots[slot];
+  const step: Step = { id: '', kind: def.kind, slots: { routine: (block as Growing).grown_?.routine ?? '' } };
+  return def.grows.slot(slot, around.program, step);
+};
 
 export function defineBlocks(): void {
   if ('lit.number' in Blockly.Blocks) return;
@@ -138,6 +199,7 @@ export function defineBlocks(): void {
     });
   literal('lit.number', 'Number', () => new NumberField('0'));
   literal('lit.any', 'Text', () => new NumberField('', true));
+  literal('lit.text', 'Text', () => new TextField(''));
   literal('lit.picture', 'Picture', () => new PictureField(''));
   for (const def of catalogue.values()) {
     Blockly.Blocks[def.kind] = {
@@ -150,27 +212,18 @@ export function defineBlocks(): void {
           if (def.shape !== 'starter') this.setPreviousStatement(true);
           if (def.shape !== 'end') this.setNextStatement(true);
         }
-        if (def.kind === 'choose.if') {
-          const self = this as If;
-          self.branches_ = 1;
-          self.otherwise_ = false;
-          self.rebuild_ = () => {
-            for (const input of [...self.inputList]) self.removeInput(input.name, true);
-            self.inputList.length = 0;
-            build(self, def, pieces(ifWords(self.branches_, self.otherwise_)), () => ({ type: 'condition' }));
-          };
-          self.rebuild_();
-        } else build(this, def, pieces(def.words), (name) => def.slots[name]);
+        if (!def.grows) build(this, def, pieces(def.words), (name) => def.slots[name]);
       },
-      ...(def.kind === 'choose.if'
+      ...(def.grows
         ? {
-            saveExtraState(this: If) {
-              return { branches: this.branches_, otherwise: this.otherwise_ };
+            saveExtraState(this: Growing) {
+              return this.grown_;
             },
-            loadExtraState(this: If, state: { branches: number; otherwise: boolean }) {
-              this.branches_ = state.branches;
-              this.otherwise_ = state.otherwise;
-              this.rebuild_();
+            loadExtraState(this: Growing, grown: Grown) {
+              for (const input of [...this.inputList]) this.removeInput(input.name, true);
+              this.inputList.length = 0;
+              this.grown_ = grown;
+              build(this, def, pieces(grown.words), (name) => specOf(this, name));
             }
           }
         : {})
@@ -181,14 +234,17 @@ export function defineBlocks(): void {
       this.setStyle('reuse');
       this.setInputsInline(true);
       this.setNextStatement(true);
-      this.setTooltip('A routine: a stack with a name. "Do" runs it.');
-      const name = new Blockly.FieldTextInput('routine', (text: string) => text.trim() || null);
-      this.appendDummyInput()
-        .appendField(
-          new Blockly.FieldImage('data:image/svg+xml,<svg xmlns="http://www.w3.org/2000/svg"/>', STEM - 6, 1)
-        )
-        .appendField('routine')
-        .appendField(name, 'NAME');
+      this.setTooltip('A routine: a stack with a name. "Do" runs it. What it needs is added in its menu.');
+      const name = new Blockly.FieldTextInput('routine', (text: string) => text.trim().slice(0, 60) || null);
+      this.appendDummyInput().appendField(empty()).appendField('routine').appendField(name, 'NAME');
+    },
+    saveExtraState(this: Blockly.Block & { needs_?: string }) {
+      return this.needs_ ? { needs: this.needs_ } : null;
+    },
+    loadExtraState(this: Blockly.Block & { needs_?: string }, { needs }: { needs: string }) {
+      this.needs_ = needs;
+      if (this.getInput('NEEDS')) this.removeInput('NEEDS');
+      this.appendDummyInput('NEEDS').appendField(`needs ${needs}`);
     }
   };
 }

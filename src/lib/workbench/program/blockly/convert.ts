@@ -1,120 +1,114 @@
 /** Program <-> the block library's workspace. The program is the truth; the workspace is brought in line with it. */
 import * as Blockly from 'blockly/core';
-import { catalogue, definition, slotSpec, slotsOf, wordsOf } from '../../../../../core/language/catalogue.ts';
-import { branches, hasOtherwise } from '../../../../../core/language/blocks/choose.ts';
-import { isPicture, isStep, type Program, type Slot, type Step } from '../../../../../core/language/program.ts';
+import { catalogue, definition, slotSpec, wordsOf } from '../../../../../core/language/catalogue.ts';
+import { holdsValue, pieces, type SlotSpec } from '../../../../../core/language/define.ts';
+import {
+  isPicture,
+  isStep,
+  type Program,
+  type Routine,
+  type Slot,
+  type Stack,
+  type Step
+} from '../../../../../core/language/program.ts';
 import { show, typedNumber } from '../../../../../core/language/values.ts';
+import { grownOf, specOf, type Growing } from './blocks.ts';
 
 type State = Blockly.serialization.blocks.State;
 /** What a block carries beside its slots, in the block library's own data field. */
 export type Tags = { parked?: true; note?: string };
 export const tagsOf = (block: Blockly.Block): Tags => (block.data ? (JSON.parse(block.data) as Tags) : {});
-const tags = (t: Tags): { data?: string } => (t.parked || t.note ? { data: JSON.stringify(t) } : {});
+const tags = (t: Tags): string | null => (t.parked || t.note ? JSON.stringify(t) : null);
 
+const LITERAL: Partial<Record<SlotSpec['type'], string>> = {
+  number: 'lit.number',
+  text: 'lit.text',
+  picture: 'lit.picture',
+  any: 'lit.any'
+};
 /** What a slot's own shadow holds. */
-function shadow(slot: Slot | undefined, type: string, fallback: Slot): State {
-  const value = slot !== undefined && !isStep(slot) ? slot : fallback;
-  if (type === 'picture') return { type: 'lit.picture', fields: { V: isPicture(value) ? value.picture : '' } };
-  const text = typeof value === 'number' ? show(value) : String(isPicture(value) ? '' : value);
-  return { type: type === 'number' ? 'lit.number' : 'lit.any', fields: { V: text } };
+function shadow(slot: Slot | undefined, spec: SlotSpec): State {
+  const value = slot !== undefined && !isStep(slot) ? slot : (spec as { default: Slot }).default;
+  const text = isPicture(value) ? value.picture : typeof value === 'number' ? show(value) : String(value);
+  return { type: LITERAL[spec.type]!, fields: { V: text } };
 }
 
-export function stateOf(step: Step): State {
+/** A step as the block library would save it. @param program what names in it mean */
+export function stateOf(step: Step, program: Program): State {
   const state: State = { type: step.kind, id: step.id, fields: {}, inputs: {} };
-  for (const name of slotsOf(step)) {
-    const spec = slotSpec(step, name)!;
-    const slot = step.slots[name];
-    if (step.kind === 'picture.value') state.fields![name] = (slot as { picture: string }).picture;
-    else if (spec.type === 'number' || spec.type === 'any' || spec.type === 'picture') {
-      state.inputs![name] = { shadow: shadow(slot, spec.type, spec.default) };
-      if (isStep(slot)) state.inputs![name].block = stateOf(slot);
-    } else if (spec.type === 'condition') {
-      if (isStep(slot)) state.inputs![name] = { block: stateOf(slot) };
-    } else state.fields![name] = String(slot ?? '');
-  }
-  for (const piece of wordsOf(step))
+  const def = definition(step.kind);
+  for (const piece of wordsOf(step, program)) {
     if ('body' in piece) {
-      const inner = chain(step.bodies?.[piece.body] ?? []);
+      const inner = chain(step.bodies?.[piece.body] ?? [], program);
       if (inner) state.inputs![piece.body] = { block: inner };
+    } else if ('slot' in piece) {
+      const name = piece.slot;
+      const spec = slotSpec(step, name, program);
+      if (!spec) continue;
+      const slot = step.slots[name];
+      if (step.kind === 'picture.value') state.fields![name] = (slot as { picture: string }).picture;
+      else if (!holdsValue(spec)) state.fields![name] = String(slot ?? '');
+      else {
+        const input: { shadow?: State; block?: State } = {};
+        if (LITERAL[spec.type]) input.shadow = shadow(slot, spec);
+        if (isStep(slot)) input.block = stateOf(slot, program);
+        if (input.shadow || input.block) state.inputs![name] = input;
+      }
     }
-  if (step.kind === 'choose.if') state.extraState = { branches: branches(step), otherwise: hasOtherwise(step) };
-  if (step.note) Object.assign(state, tags({ note: step.note }));
+  }
+  if (def.grows) state.extraState = grownOf(step, program);
+  if (step.note) state.data = tags({ note: step.note })!;
   if (step.off) state.disabledReasons = ['off'];
   return state;
 }
-function chain(steps: readonly Step[]): State | undefined {
+function chain(steps: readonly Step[], program: Program): State | undefined {
   let next: State | undefined;
   for (let i = steps.length - 1; i >= 0; i--) {
-    const state = stateOf(steps[i]);
+    const state = stateOf(steps[i], program);
     if (next) state.next = { block: next };
     next = state;
   }
   return next;
 }
-/** Each top-level thing of a program: its key in the workspace is the id of its first block. */
-export function tops(program: Program): Map<string, State> {
-  const found = new Map<string, State>();
-  for (const stack of program.stacks) {
-    const state = chain(stack.steps);
-    if (state)
-      found.set(state.id!, {
-        ...state,
-        x: stack.x,
-        y: stack.y,
-        ...tags({
-          ...(stack.parked ? { parked: true } : {}),
-          ...(stack.steps[0].note ? { note: stack.steps[0].note } : {})
-        })
-      });
-  }
-  for (const r of program.routines) {
-    const next = chain(r.steps);
-    found.set(r.id, {
-      type: 'routine.define',
-      id: r.id,
-      fields: { NAME: r.name },
-      x: r.x,
-      y: r.y,
-      ...(next ? { next: { block: next } } : {}),
-      ...tags({ note: r.note })
-    });
-  }
-  for (const l of program.loose) found.set(l.value.id, { ...stateOf(l.value), x: l.x, y: l.y });
-  return found;
-}
+const routineState = (r: Routine): State => ({
+  type: 'routine.define',
+  id: r.id,
+  fields: { NAME: r.name },
+  ...(r.inputs?.length ? { extraState: { needs: r.inputs.map((i) => `${i.name} (${i.type})`).join(', ') } } : {}),
+  ...(r.note ? { data: tags({ note: r.note })! } : {})
+});
 
-function readSlot(block: Blockly.Block, name: string, type: string): Slot | undefined {
+function readSlot(block: Blockly.Block, name: string, spec: SlotSpec): Slot | undefined {
   const target = block.getInputTargetBlock(name);
   if (!target || target.isInsertionMarker()) return undefined;
   if (!target.type.startsWith('lit.')) return readStep(target);
   const text = String(target.getFieldValue('V') ?? '');
-  if (type === 'picture') return { picture: text };
-  const n = typedNumber(text);
-  return n ?? text;
+  if (spec.type === 'picture') return { picture: text };
+  return spec.type === 'text' ? text : (typedNumber(text) ?? text);
 }
-function readStep(block: Blockly.Block): Step {
+export function readStep(block: Blockly.Block): Step {
   const def = definition(block.type);
   const step: Step = { id: block.id, kind: block.type, slots: {} };
-  if (block.type === 'choose.if') {
-    const { branches_, otherwise_ } = block as unknown as { branches_: number; otherwise_: boolean };
-    step.bodies = {};
-    for (let n = 1; n <= branches_; n++) {
-      const slot = readSlot(block, `if${n}`, 'condition');
-      if (slot !== undefined) step.slots[`if${n}`] = slot;
-      step.bodies[`then${n}`] = readChain(block.getInputTargetBlock(`then${n}`));
-    }
-    if (otherwise_) step.bodies.otherwise = readChain(block.getInputTargetBlock('otherwise'));
-  } else {
-    for (const [name, spec] of Object.entries(def.slots)) {
-      if (block.type === 'picture.value') step.slots[name] = { picture: String(block.getFieldValue(name)) };
-      else if (spec.type === 'number' || spec.type === 'any' || spec.type === 'picture' || spec.type === 'condition') {
-        const slot = readSlot(block, name, spec.type);
+  const { grown_ } = block as Growing;
+  const words = def.grows ? pieces(grown_?.words ?? def.words) : pieces(def.words);
+  for (const piece of words) {
+    if ('body' in piece) (step.bodies ??= {})[piece.body] = readChain(block.getInputTargetBlock(piece.body));
+    else if ('slot' in piece) {
+      const name = piece.slot;
+      const spec = specOf(block, name);
+      if (!spec) continue;
+      if (def.kind === 'picture.value') step.slots[name] = { picture: String(block.getFieldValue(name)) };
+      else if (!holdsValue(spec)) step.slots[name] = String(block.getFieldValue(name) ?? '');
+      else {
+        const slot = readSlot(block, name, spec);
         if (slot !== undefined) step.slots[name] = slot;
-        else if (spec.type !== 'condition') step.slots[name] = spec.default;
-      } else step.slots[name] = String(block.getFieldValue(name) ?? '');
+        else if ('default' in spec) step.slots[name] = spec.default;
+      }
     }
-    for (const piece of wordsOf(step))
-      if ('body' in piece) (step.bodies ??= {})[piece.body] = readChain(block.getInputTargetBlock(piece.body));
+  }
+  if (grown_?.cannot !== undefined) {
+    step.slots.cannot = grown_.cannot;
+    for (const row of grown_.cannot.split(' ').filter(Boolean)) (step.bodies ??= {})[row] ??= [];
   }
   const { note } = tagsOf(block);
   if (note) step.note = note;
@@ -128,7 +122,7 @@ function readChain(first: Blockly.Block | null): Step[] {
   return steps;
 }
 
-/** The program as the workspace shows it; what is not in the workspace (variables) comes from `before`. */
+/** The program as the workspace shows it; what is not in the workspace (variables, inputs) comes from `before`. */
 export function readWorkspace(ws: Blockly.WorkspaceSvg, before: Program): Program {
   const stackIds = new Map(before.stacks.map((s) => [s.steps[0]?.id, s.id]));
   const taken = new Set<string>();
@@ -139,9 +133,11 @@ export function readWorkspace(ws: Blockly.WorkspaceSvg, before: Program): Progra
     const at = { x: Math.round(x), y: Math.round(y) };
     if (block.type === 'routine.define') {
       const { note } = tagsOf(block);
+      const inputs = before.routines.find((r) => r.id === block.id)?.inputs;
       program.routines.push({
         id: block.id,
         name: String(block.getFieldValue('NAME')),
+        ...(inputs ? { inputs } : {}),
         ...at,
         steps: readChain(block.getNextBlock()),
         ...(note ? { note } : {})
@@ -157,17 +153,177 @@ export function readWorkspace(ws: Blockly.WorkspaceSvg, before: Program): Progra
   return program;
 }
 
-/** Brings the workspace in line: only top-level things that differ are made anew. */
-export function bringIn(ws: Blockly.WorkspaceSvg, now: Program, program: Program): void {
-  const have = tops(now);
-  const want = tops(program);
+/** Brings the workspace in line with a program, block by block, by id: only what differs is touched. */
+export function bringIn(ws: Blockly.WorkspaceSvg, program: Program): void {
   Blockly.Events.disable();
   try {
-    for (const [id, state] of have) {
-      if (JSON.stringify(state) !== JSON.stringify(want.get(id))) ws.getBlockById(id)?.dispose(false);
-    }
-    for (const [id, state] of want) if (!ws.getBlockById(id)) Blockly.serialization.blocks.append(state, ws);
+    new Sync(ws, program).all();
   } finally {
     Blockly.Events.enable();
   }
+}
+
+class Sync {
+  private readonly wanted = new Set<string>();
+  constructor(
+    private readonly ws: Blockly.WorkspaceSvg,
+    private readonly program: Program
+  ) {}
+
+  all(): void {
+    const { program, ws } = this;
+    for (const r of program.routines) this.wanted.add(r.id);
+    const note = (steps: readonly Step[]): void => {
+      for (const s of steps) {
+        this.wanted.add(s.id);
+        for (const slot of Object.values(s.slots)) if (isStep(slot)) note([slot]);
+        for (const body of Object.values(s.bodies ?? {})) note(body);
+      }
+    };
+    for (const s of [...program.stacks, ...program.routines]) note(s.steps);
+    note(program.loose.map((l) => l.value));
+    for (const stack of program.stacks) if (stack.steps.length) this.top(stack, this.list(stack.steps, undefined)!);
+    for (const r of program.routines) {
+      const head = this.routine(r);
+      this.below(head, r.steps);
+      this.top(r, head);
+    }
+    for (const l of program.loose) this.top(l, this.one(l.value));
+    // what is left over was taken out
+    for (const block of ws.getAllBlocks(false))
+      if (!block.isShadow() && !block.isInsertionMarker() && !this.wanted.has(block.id)) block.dispose(true);
+  }
+  private top(place: { x: number; y: number } | Stack, block: Blockly.BlockSvg): void {
+    const parent = block.previousConnection?.targetConnection ?? block.outputConnection?.targetConnection;
+    if (parent) (block.previousConnection ?? block.outputConnection)!.disconnect();
+    const at = block.getRelativeToSurfaceXY();
+    if (Math.round(at.x) !== place.x || Math.round(at.y) !== place.y) block.moveBy(place.x - at.x, place.y - at.y);
+    if ('steps' in place && 'parked' in place !== !!tagsOf(block).parked && block.type !== 'routine.define')
+      block.data = tags({ ...tagsOf(block), parked: 'parked' in place && place.parked ? true : undefined });
+  }
+  private make(state: State): Blockly.BlockSvg {
+    return Blockly.serialization.blocks.append(state, this.ws) as Blockly.BlockSvg;
+  }
+  private routine(r: Routine): Blockly.BlockSvg {
+    const state = routineState(r);
+    let block = this.ws.getBlockById(r.id);
+    if (!block) return this.make(state);
+    const needs = (state.extraState as { needs?: string } | undefined)?.needs;
+    if (((block as unknown as { needs_?: string }).needs_ ?? undefined) !== needs) {
+      const next = block.getNextBlock();
+      next?.previousConnection?.disconnect();
+      const { x, y } = block.getRelativeToSurfaceXY();
+      block.dispose(false);
+      block = this.make({ ...state, x, y });
+      return block;
+    }
+    if (block.getFieldValue('NAME') !== r.name) block.setFieldValue(r.name, 'NAME');
+    block.data = state.data ?? null;
+    return block;
+  }
+  /** The blocks of a list, joined in its order; the first of them. @param inside where it hangs */
+  private list(steps: readonly Step[], inside: Blockly.Connection | undefined): Blockly.BlockSvg | undefined {
+    let first: Blockly.BlockSvg | undefined;
+    let above: Blockly.Connection | null | undefined = inside;
+    for (const step of steps) {
+      const block = this.one(step);
+      first ??= block;
+      if (above) join(above, block.previousConnection);
+      above = block.nextConnection;
+    }
+    this.cut(above, steps.length > 0 || inside !== undefined);
+    return first;
+  }
+  private below(head: Blockly.BlockSvg, steps: readonly Step[]): void {
+    let above: Blockly.Connection = head.nextConnection!;
+    for (const step of steps) {
+      const block = this.one(step);
+      join(above, block.previousConnection);
+      if (!block.nextConnection) return;
+      above = block.nextConnection;
+    }
+    this.cut(above, true);
+  }
+  /** What hangs on below belongs elsewhere, or nowhere. */
+  private cut(above: Blockly.Connection | null | undefined, at: boolean): void {
+    if (at && above?.isConnected() && !above.targetBlock()?.isInsertionMarker()) above.disconnect();
+  }
+  private one(step: Step): Blockly.BlockSvg {
+    let block = this.ws.getBlockById(step.id);
+    const def = definition(step.kind);
+    const words = def.grows ? grownOf(step, this.program) : undefined;
+    if (
+      block &&
+      (block.type !== step.kind ||
+        (words && JSON.stringify((block as Growing & Blockly.BlockSvg).grown_) !== JSON.stringify(words)))
+    ) {
+      // it has another shape: made anew; what it holds is taken over by id
+      for (const input of block.inputList) {
+        const inner = input.connection?.targetBlock();
+        if (inner && !inner.isShadow()) input.connection!.disconnect();
+      }
+      if (block.nextConnection?.targetBlock()) block.nextConnection.disconnect();
+      const { x, y } = block.getRelativeToSurfaceXY();
+      block.dispose(false);
+      block = this.make({ ...bareState(step, this.program), x, y });
+    }
+    block ??= this.fresh(step) ?? this.make(bareState(step, this.program));
+    for (const piece of wordsOf(step, this.program)) {
+      if ('body' in piece) {
+        const connection = block.getInput(piece.body)?.connection;
+        if (connection) this.list(step.bodies?.[piece.body] ?? [], connection);
+      } else if ('slot' in piece) this.slot(block, step, piece.slot);
+    }
+    const { parked } = tagsOf(block);
+    block.data = tags({ ...(parked ? { parked } : {}), ...(step.note ? { note: step.note } : {}) });
+    if (block.hasDisabledReason('off') !== !!step.off) block.setDisabledReason(!!step.off, 'off');
+    return block;
+  }
+  /** A step none of whose blocks is there yet is made in one piece, which is faster. */
+  private fresh(step: Step): Blockly.BlockSvg | undefined {
+    const there = (s: Step): boolean =>
+      !!this.ws.getBlockById(s.id) ||
+      Object.values(s.slots).some((slot) => isStep(slot) && there(slot)) ||
+      Object.values(s.bodies ?? {}).some((body) => body.some(there));
+    return there(step) ? undefined : this.make(stateOf(step, this.program));
+  }
+  private slot(block: Blockly.BlockSvg, step: Step, name: string): void {
+    const spec = slotSpec(step, name, this.program);
+    if (!spec) return;
+    const value = step.slots[name];
+    if (!holdsValue(spec) || step.kind === 'picture.value') {
+      const text = isPicture(value) ? value.picture : String(value ?? '');
+      if (block.getField(name) && String(block.getFieldValue(name)) !== text) block.setFieldValue(text, name);
+      return;
+    }
+    const connection = block.getInput(name)?.connection;
+    if (!connection) return;
+    const target = connection.targetBlock();
+    if (isStep(value)) {
+      const inner = this.one(value);
+      if (target !== inner) join(connection, inner.outputConnection);
+      return;
+    }
+    if (target && !target.isShadow()) connection.disconnect();
+    if (!LITERAL[spec.type]) return;
+    const literal = connection.targetBlock();
+    const want = shadow(value, spec);
+    if (!literal) connection.setShadowState(want);
+    else if (String(literal.getFieldValue('V')) !== want.fields!.V) literal.setFieldValue(want.fields!.V, 'V');
+  }
+}
+/** A step as a block that holds no other blocks yet. */
+function bareState(step: Step, program: Program): State {
+  const bare: Step = {
+    ...step,
+    slots: Object.fromEntries(Object.entries(step.slots).filter(([, s]) => !isStep(s))),
+    bodies: step.bodies && Object.fromEntries(Object.keys(step.bodies).map((b) => [b, []]))
+  };
+  return stateOf(bare, program);
+}
+function join(above: Blockly.Connection, below: Blockly.Connection | null): void {
+  if (!below || above.targetConnection === below) return;
+  if (above.isConnected()) above.disconnect();
+  if (below.isConnected()) below.disconnect();
+  above.connect(below);
 }

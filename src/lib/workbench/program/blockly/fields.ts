@@ -1,7 +1,31 @@
-/** Fields of our own: a number that is never clamped silently, a painted picture. */
+/** Fields of our own: numbers with a slider, a dial or a keyboard of notes; names that are made where they are needed. */
 import * as Blockly from 'blockly/core';
+import { KEY } from '../../../../../core/language/blocks/begin.ts';
+import type { SlotSpec } from '../../../../../core/language/define.ts';
 import { hertzOf } from '../../../../../core/language/notes.ts';
+import { HEIGHT, levelOf, WIDTH } from '../../../../../core/language/pixels.ts';
+import { readValue, workedOut } from '../../../../../core/language/python/value.ts';
 import { show, typedNumber } from '../../../../../core/language/values.ts';
+import { LAMP_COLOURS } from '../../../ui/lamp-colours.ts';
+import { angleDial, noteKeys, numberSlider } from './instruments.ts';
+import { painter } from './painter.ts';
+
+const open = <T>(field: Blockly.Field<T>, content: HTMLElement, closed: () => void = () => {}): void => {
+  Blockly.DropDownDiv.getContentDiv().append(content);
+  Blockly.DropDownDiv.setColour('var(--card)', 'var(--rule)');
+  Blockly.DropDownDiv.showPositionedByField(field as Blockly.Field, () => {
+    content.remove();
+    closed();
+  });
+};
+/** A field, for asking where it sits. */
+type Sitting = Pick<Blockly.Field, 'getSourceBlock'>;
+/** What the number of a literal is for: the slot of the block that it sits in. */
+export const hooks: {
+  spec: (field: Sitting) => { spec: SlotSpec; slot: string; block: Blockly.Block } | undefined;
+  /** an arithmetic expression was typed and shall become blocks */
+  blocks: (field: Sitting, text: string) => void;
+} = { spec: () => undefined, blocks: () => {} };
 
 /** What is typed stays, letters too; what cannot be read as a number is marked. */
 export class NumberField extends Blockly.FieldTextInput {
@@ -10,16 +34,16 @@ export class NumberField extends Blockly.FieldTextInput {
     readonly loose = false
   ) {
     super(value);
-    if (!loose) this.setTooltip('A number. Type it, or drop a value block here.');
+    if (!loose) this.setTooltip('A number. Type it, use the arrow keys, or drop a value block here.');
+  }
+  private get isPitch(): boolean {
+    const at = hooks.spec(this);
+    return !!at && at.slot === 'pitch';
   }
   protected override doClassValidation_(value?: unknown): string {
     const text = String(value ?? '').trim();
     // a note name typed as a pitch becomes its number
-    const parent = this.getSourceBlock()?.getParent();
-    const pitch =
-      parent?.type === 'sound.tone' && parent.getInputTargetBlock('pitch') === this.getSourceBlock()
-        ? hertzOf(text)
-        : undefined;
+    const pitch = this.isPitch ? hertzOf(text) : undefined;
     return pitch === undefined ? text : show(pitch);
   }
   protected override render_(): void {
@@ -27,14 +51,247 @@ export class NumberField extends Blockly.FieldTextInput {
     const bad = !this.loose && typedNumber(this.getText()) === undefined;
     this.fieldGroup_?.classList.toggle('mb-bad', bad);
   }
+  private sum: HTMLElement | undefined;
+  protected override showEditor_(event?: Event): void {
+    super.showEditor_(event, false);
+    const at = hooks.spec(this);
+    const put = (n: number): void => {
+      this.setEditorValue_(show(n));
+    };
+    const now = (): number => typedNumber(this.getText()) ?? 0;
+    const box = document.createElement('div');
+    box.className = 'mb-instrument';
+    const spec = at?.spec;
+    let instrument: { element: HTMLElement; follow: (n: number) => void } | undefined;
+    if (spec?.type === 'number') {
+      if (this.isPitch) instrument = noteKeys(now(), put);
+      else if (spec.unit === '°') instrument = angleDial(now(), put, spec);
+      else instrument = numberSlider(now(), put, spec);
+      box.append(instrument.element);
+    }
+    this.sum = document.createElement('div');
+    this.sum.className = 'mb-sum';
+    this.sum.hidden = true;
+    box.append(this.sum);
+    if (instrument) {
+      Blockly.DropDownDiv.getContentDiv().append(box);
+      Blockly.DropDownDiv.setColour('var(--card)', 'var(--rule)');
+      Blockly.DropDownDiv.showPositionedByField(this as unknown as Blockly.Field, () => box.remove(), undefined, false);
+    } else document.body.append(box);
+    const input = this.htmlInput_ as HTMLInputElement | null;
+    const step = spec?.type === 'number' && !spec.whole && spec.max !== undefined && spec.max <= 10 ? 0.1 : 1;
+    const keys = (e: KeyboardEvent): void => {
+      if (e.key === 'Enter' && /[-+*/×÷−(]/.test(input!.value.slice(1)) && typedNumber(input!.value) === undefined) {
+        const made = workedOut(input!.value);
+        if (made !== undefined) {
+          if (e.shiftKey) {
+            e.preventDefault();
+            e.stopPropagation();
+            const text = input!.value;
+            this.setEditorValue_(show(made));
+            Blockly.WidgetDiv.hide();
+            hooks.blocks(this, text);
+            return;
+          }
+          this.setEditorValue_(show(made));
+        }
+      }
+      const way = e.key === 'ArrowUp' ? 1 : e.key === 'ArrowDown' ? -1 : 0;
+      if (!way || this.loose) return;
+      e.preventDefault();
+      e.stopPropagation();
+      const next = Math.round((now() + way * step * (e.shiftKey ? 10 : 1)) * 1e6) / 1e6;
+      put(next);
+    };
+    const typed = (): void => {
+      instrument?.follow(now());
+      const value = input!.value;
+      const made = typedNumber(value) === undefined && readValue(value) ? workedOut(value) : undefined;
+      this.sum!.hidden = made === undefined;
+      this.sum!.textContent = made === undefined ? '' : `Enter: ${show(made)} · Shift Enter: as blocks`;
+    };
+    input?.addEventListener('keydown', keys, true);
+    input?.addEventListener('input', typed);
+    // a widget that closes must take its box along where no drop-down holds it
+    if (!instrument) {
+      const gone = new MutationObserver(() => {
+        if (!document.contains(input)) {
+          box.remove();
+          gone.disconnect();
+        }
+      });
+      gone.observe(document.body, { childList: true, subtree: true });
+    }
+  }
   static override fromJson(options: Blockly.FieldTextInputFromJsonConfig): NumberField {
     return new NumberField(String(options.text ?? ''));
   }
 }
 
+/** Text, in quote marks. */
+export class TextField extends Blockly.FieldTextInput {
+  protected override getText_(): string {
+    return this.isBeingEdited_ ? super.getText_()! : `“${String(this.value_ ?? '')}”`;
+  }
+}
+
+export type Choices = {
+  what: string;
+  list: () => [name: string, value: string][];
+  make?: (name: string) => string;
+};
+/** A name of the program: chosen from a list, or typed as a new one right there. */
+export class NameField extends Blockly.FieldDropdown {
+  constructor(
+    value: string,
+    private readonly choices: Choices,
+    private readonly nameFor: (value: string) => string | undefined
+  ) {
+    super(() => [['', '']]);
+    this.setValue(value);
+  }
+  protected override doClassValidation_(value?: unknown): string | null {
+    return value === undefined || value === null ? null : String(value);
+  }
+  protected override doValueUpdate_(value: string): void {
+    this.value_ = value;
+    // the first value is set by the base class, before there is anything to ask
+    const name = this.nameFor?.(value) ?? (value ? '(gone)' : `choose a ${this.choices?.what ?? 'name'}`);
+    (this as unknown as { selectedOption: unknown }).selectedOption = [name, value];
+    this.isDirty_ = true;
+  }
+  refresh(): void {
+    this.doValueUpdate_(String(this.getValue() ?? ''));
+    this.forceRerender();
+  }
+  protected override showEditor_(): void {
+    const { what, make } = this.choices;
+    const box = document.createElement('div');
+    box.className = 'mb-names';
+    const input = document.createElement('input');
+    input.className = 'field';
+    input.placeholder = make ? `Find, or name a new ${what}` : `Find a ${what}`;
+    input.setAttribute('aria-label', input.placeholder);
+    input.maxLength = 60;
+    const list = document.createElement('div');
+    list.setAttribute('role', 'listbox');
+    list.setAttribute('aria-label', `Names: ${what}`);
+    const choose = (value: string): void => {
+      Blockly.DropDownDiv.hideWithoutAnimation();
+      Blockly.Events.setGroup(true);
+      this.setValue(value);
+      Blockly.Events.setGroup(false);
+    };
+    const all = this.choices.list();
+    const draw = (): void => {
+      const text = input.value.trim();
+      const found = all.filter(([name]) => name.toLowerCase().includes(text.toLowerCase()));
+      list.replaceChildren(
+        ...found.map(([name, value]) => {
+          const option = document.createElement('button');
+          option.type = 'button';
+          option.setAttribute('role', 'option');
+          option.setAttribute('aria-selected', String(value === this.getValue()));
+          option.textContent = name;
+          option.onclick = () => choose(value);
+          return option;
+        })
+      );
+      if (make && text && !all.some(([name]) => name === text)) {
+        const option = document.createElement('button');
+        option.type = 'button';
+        option.setAttribute('role', 'option');
+        option.className = 'mb-new';
+        option.textContent = `New ${what}: ${text}`;
+        option.onclick = () => choose(make(text));
+        list.append(option);
+      }
+    };
+    input.oninput = draw;
+    const options = (): HTMLButtonElement[] => [...list.querySelectorAll('button')];
+    box.onkeydown = (e) => {
+      e.stopPropagation();
+      if (e.key === 'Escape') Blockly.DropDownDiv.hideIfOwner(this as unknown as Blockly.Field);
+      else if (e.key === 'Enter' && e.target === input) {
+        e.preventDefault();
+        const exact = all.find(([name]) => name === input.value.trim());
+        if (exact) choose(exact[1]);
+        else (options().find((o) => o.className === 'mb-new') ?? options()[0])?.click();
+      } else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+        e.preventDefault();
+        const at = options().indexOf(document.activeElement as HTMLButtonElement);
+        (options()[at + (e.key === 'ArrowDown' ? 1 : -1)] ?? input).focus();
+      }
+    };
+    draw();
+    box.append(input, list);
+    open(this as unknown as Blockly.Field, box);
+    input.focus();
+  }
+}
+
+/** A key of the computer: press it. */
+export class KeyField extends NameField {
+  constructor(value: string) {
+    super(value, { what: 'key', list: () => [] }, (v) => v);
+  }
+  protected override showEditor_(): void {
+    const box = document.createElement('div');
+    box.className = 'mb-names';
+    box.tabIndex = 0;
+    box.textContent = 'Press the key: a letter, a digit, Space, Enter or an arrow.';
+    box.onkeydown = (e) => {
+      e.preventDefault();
+      e.stopPropagation();
+      if (e.key === 'Escape') return void Blockly.DropDownDiv.hideIfOwner(this as unknown as Blockly.Field);
+      const name = keyName(e.key);
+      if (!name) box.textContent = `"${e.key}" cannot be used. A letter, a digit, Space, Enter or an arrow can.`;
+      else {
+        Blockly.DropDownDiv.hideWithoutAnimation();
+        this.setValue(name);
+      }
+    };
+    open(this as unknown as Blockly.Field, box);
+    box.focus();
+  }
+}
+/** The name of a key, as programs have it; undefined for keys they cannot ask for. */
+export function keyName(key: string): string | undefined {
+  const name =
+    key === ' ' ? 'Space' : key.startsWith('Arrow') ? key.slice(5) : key.length === 1 ? key.toUpperCase() : key;
+  return KEY.test(name) ? name : undefined;
+}
+
+/** A colour by its name, with a swatch of it. */
+export class ColourField extends Blockly.FieldDropdown {
+  constructor(options: readonly string[], value: string) {
+    super(() =>
+      options.map((o): Blockly.MenuOption => {
+        const row = document.createElement('span');
+        row.className = 'mb-swatch';
+        row.style.setProperty('--c', LAMP_COLOURS[o] ?? o);
+        row.textContent = o;
+        row.title = o;
+        row.ariaLabel = o;
+        return [row, o];
+      })
+    );
+    this.setValue(value);
+  }
+  private swatch: SVGRectElement | undefined;
+  protected override render_(): void {
+    super.render_();
+    this.swatch ??= Blockly.utils.dom.createSvgElement(
+      'rect',
+      { rx: 2, height: 3, y: 19, x: 3 },
+      this.fieldGroup_
+    ) as SVGRectElement;
+    this.swatch.setAttribute('width', String(Math.max(0, this.size_.width - 18)));
+    this.swatch.style.setProperty('fill', LAMP_COLOURS[String(this.value_)] ?? String(this.value_), 'important');
+  }
+}
+
 const CELL = 4;
-const W = 7;
-const H = 5;
 /** A 7 x 5 picture: drawn small in the block, painted in a drop-down. */
 export class PictureField extends Blockly.Field<string> {
   override EDITABLE = true;
@@ -43,13 +300,13 @@ export class PictureField extends Blockly.Field<string> {
   override initView(): void {
     const back = Blockly.utils.dom.createSvgElement(
       'rect',
-      { width: W * CELL + 6, height: H * CELL + 6, rx: 3, fill: '#26352c' },
+      { width: WIDTH * CELL + 6, height: HEIGHT * CELL + 6, rx: 3, fill: '#26352c' },
       this.fieldGroup_
     );
     back.style.cursor = 'pointer';
     back.style.setProperty('fill', '#26352c', 'important');
-    for (let y = 0; y < H; y++)
-      for (let x = 0; x < W; x++)
+    for (let y = 0; y < HEIGHT; y++)
+      for (let x = 0; x < WIDTH; x++)
         this.squares.push(
           Blockly.utils.dom.createSvgElement(
             'rect',
@@ -60,67 +317,27 @@ export class PictureField extends Blockly.Field<string> {
     this.fieldGroup_?.setAttribute('role', 'button');
   }
   protected override updateSize_(): void {
-    this.size_ = new Blockly.utils.Size(W * CELL + 6, H * CELL + 6);
+    this.size_ = new Blockly.utils.Size(WIDTH * CELL + 6, HEIGHT * CELL + 6);
   }
   protected override render_(): void {
     this.updateSize_();
     const flat = String(this.value_ ?? '').replaceAll(' ', '');
-    this.squares.forEach((s, i) => s.style.setProperty('fill', flat[i] === '#' ? '#ffcf5a' : '#43564a', 'important'));
+    this.squares.forEach((s, i) => {
+      const level = levelOf(flat[i]);
+      s.style.setProperty(
+        'fill',
+        level ? `color-mix(in srgb, #ffcf5a ${20 + level * 0.8}%, #43564a)` : '#43564a',
+        'important'
+      );
+    });
   }
   override getText_(): string {
     return 'painted picture';
   }
   protected override showEditor_(): void {
-    const grid = document.createElement('div');
-    grid.className = 'mb-painter';
-    const flat = [...String(this.value_).replaceAll(' ', '')];
-    const put = (): void => {
-      this.setValue(Array.from({ length: H }, (_, y) => flat.slice(y * W, (y + 1) * W).join('')).join(' '));
-    };
-    let brush: string | undefined;
-    const buttons = flat.map((_, i) => {
-      const b = document.createElement('button');
-      const x = i % W;
-      const y = Math.floor(i / W);
-      const show = (): void => {
-        b.setAttribute('aria-pressed', String(flat[i] === '#'));
-      };
-      b.type = 'button';
-      b.setAttribute('aria-label', `x ${x}, y ${y}`);
-      b.title = `x ${x}, y ${y}`;
-      const paint = (value: string): void => {
-        flat[i] = value;
-        show();
-        put();
-      };
-      b.onpointerdown = (e) => {
-        b.releasePointerCapture(e.pointerId);
-        brush = flat[i] === '#' ? '.' : '#';
-        paint(brush);
-      };
-      b.onpointerenter = (e) => {
-        if (e.buttons && brush) paint(brush);
-      };
-      b.onkeydown = (e) => {
-        if (e.key === ' ' || e.key === 'Enter') {
-          e.preventDefault();
-          paint(flat[i] === '#' ? '.' : '#');
-        }
-        const to = { ArrowRight: i + 1, ArrowLeft: i - 1, ArrowDown: i + W, ArrowUp: i - W }[e.key];
-        if (to !== undefined) {
-          e.preventDefault();
-          buttons[to]?.focus();
-        }
-      };
-      show();
-      grid.append(b);
-      return b;
-    });
-    const div = Blockly.DropDownDiv.getContentDiv();
-    div.append(grid);
-    Blockly.DropDownDiv.setColour('#ffffff', '#d9dccb');
-    Blockly.DropDownDiv.showPositionedByField(this, () => grid.remove());
-    buttons[0].focus();
+    const tool = painter(String(this.value_), (picture) => this.setValue(picture));
+    open(this, tool.element, tool.close);
+    tool.focus();
   }
   static override fromJson(options: { value?: string } & Blockly.FieldConfig): PictureField {
     return new PictureField(options.value ?? '');

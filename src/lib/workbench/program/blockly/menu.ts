@@ -1,14 +1,40 @@
 /** The menu of a block: ours alone. */
 import * as Blockly from 'blockly/core';
+import { cannot, tableRows } from '../../../../../core/language/blocks/choose.ts';
+import type { Reshape } from '../../../../../core/language/edit.ts';
+import type { Program, Step } from '../../../../../core/language/program.ts';
+import { allSteps } from '../../../../../core/language/program.ts';
 import { tagsOf } from './convert.ts';
 
 export type MenuActions = {
-  park(block: Blockly.BlockSvg, parked: boolean): void;
-  reshape(block: Blockly.BlockSvg, change: 'more' | 'less' | 'otherwise' | 'no otherwise'): void;
-  note(block: Blockly.BlockSvg): void;
+  program: () => Program;
+  /** ids that an action is for: all that are chosen, or this block */
+  chosen: (block: Blockly.BlockSvg) => string[];
+  duplicate: (block: Blockly.BlockSvg, below: boolean) => void;
+  copy: (block: Blockly.BlockSvg) => void;
+  note: (block: Blockly.BlockSvg) => void;
+  off: (block: Blockly.BlockSvg, off: boolean, below: boolean) => void;
+  park: (block: Blockly.BlockSvg, parked: boolean) => void;
+  pull: (block: Blockly.BlockSvg) => void;
+  reshape: (block: Blockly.BlockSvg, change: Reshape) => void;
+  loop: (block: Blockly.BlockSvg) => void;
+  routine: (block: Blockly.BlockSvg) => void;
+  compare: (block: Blockly.BlockSvg) => void;
+  inputs: (block: Blockly.BlockSvg) => void;
+  rename: (block: Blockly.BlockSvg) => void;
+  remove: (block: Blockly.BlockSvg) => void;
+  help: (block: Blockly.BlockSvg) => void;
 };
 const { ScopeType } = Blockly.ContextMenuRegistry;
 let current: MenuActions;
+
+type Show = (b: Blockly.BlockSvg) => boolean;
+const isStep: Show = (b) => !b.outputConnection && b.type !== 'routine.define';
+const stepOf = (b: Blockly.BlockSvg): Step | undefined => [...allSteps(current.program())].find((s) => s.id === b.id);
+const grows =
+  (...kinds: string[]): Show =>
+  (b) =>
+    kinds.includes(b.type);
 
 export function registerMenu(actions: MenuActions): void {
   current = actions;
@@ -30,52 +56,68 @@ export function registerMenu(actions: MenuActions): void {
     'cleanWorkspace'
   ])
     if (registry.getItem(id)) registry.unregister(id);
+  let weight = 0;
   const item = (
     id: string,
-    weight: number,
     text: string | ((b: Blockly.BlockSvg) => string),
     act: (b: Blockly.BlockSvg) => void,
-    show: (b: Blockly.BlockSvg) => boolean = () => true
+    show: Show = () => true
   ): void =>
     registry.register({
       id: `mb.${id}`,
-      weight,
+      weight: ++weight,
       scopeType: ScopeType.BLOCK,
       displayText: ({ block }) => (typeof text === 'string' ? text : text(block!)),
       preconditionFn: ({ block }) => (block && !block.isShadow() && show(block) ? 'enabled' : 'hidden'),
       callback: ({ block }) => act(block!)
     });
-  const shape = (b: Blockly.BlockSvg) => b as unknown as { branches_: number; otherwise_: boolean };
-  item('duplicate', 1, 'Duplicate', (b) => {
-    const data = b.toCopyData(false);
-    if (data) Blockly.clipboard.paste(data, b.workspace);
-  });
+  const several = (b: Blockly.BlockSvg): string => {
+    const n = current.chosen(b).length;
+    return n > 1 ? ` ${n} blocks` : '';
+  };
+  item('help', 'What does it do?', (b) => current.help(b));
+  item(
+    'duplicate',
+    (b) => `Duplicate${several(b)}`,
+    (b) => current.duplicate(b, false)
+  );
   item(
     'duplicateBelow',
-    2,
     'Duplicate with all below',
-    (b) => {
-      const data = b.toCopyData(true);
-      if (data) Blockly.clipboard.paste(data, b.workspace);
-    },
+    (b) => current.duplicate(b, true),
     (b) => !!b.getNextBlock()
   );
   item(
+    'copy',
+    (b) => `Copy${several(b)}`,
+    (b) => current.copy(b)
+  );
+  item(
     'note',
-    3,
     (b) => (tagsOf(b).note ? 'Change the note' : 'Add a note'),
-    (b) => current.note(b)
+    (b) => current.note(b),
+    (b) => !b.outputConnection
+  );
+  item(
+    'pull',
+    'Pull out just this block',
+    (b) => current.pull(b),
+    (b) => isStep(b) && !!b.getPreviousBlock() && !!b.getNextBlock()
   );
   item(
     'off',
-    4,
     (b) => (b.hasDisabledReason('off') ? 'Switch on' : 'Switch off'),
-    (b) => b.setDisabledReason(!b.hasDisabledReason('off'), 'off'),
-    (b) => b.type !== 'routine.define'
+    (b) => current.off(b, !b.hasDisabledReason('off'), false),
+    isStep
+  );
+  item(
+    'offBelow',
+    (b) => (b.hasDisabledReason('off') ? 'Switch on, with all below' : 'Switch off, with all below'),
+    (b) => current.off(b, !b.hasDisabledReason('off'), true),
+    (b) => isStep(b) && !!b.getNextBlock()
   );
   item(
     'park',
-    5,
     'Park this stack',
     (b) => current.park(b, true),
     (b) =>
@@ -85,38 +127,73 @@ export function registerMenu(actions: MenuActions): void {
   );
   item(
     'unpark',
-    5,
     'Take out of the park',
     (b) => current.park(b, false),
     (b) => !!tagsOf(b.getRootBlock()).parked
   );
-  item(
-    'more',
-    6,
-    'Add: otherwise if',
-    (b) => current.reshape(b, 'more'),
-    (b) => b.type === 'choose.if'
-  );
-  item(
-    'less',
-    7,
+  const shape = (id: string, text: string, change: Reshape, show: Show): void =>
+    item(id, text, (b) => current.reshape(b, change), show);
+  const bodies = (b: Blockly.BlockSvg): string[] => Object.keys(stepOf(b)?.bodies ?? {});
+  shape('moreIf', 'Add: otherwise if', 'more', grows('choose.if'));
+  shape(
+    'lessIf',
     'Take away the last otherwise if',
-    (b) => current.reshape(b, 'less'),
-    (b) => b.type === 'choose.if' && shape(b).branches_ > 1
+    'less',
+    (b) => b.type === 'choose.if' && bodies(b).includes('then2')
+  );
+  shape('moreCase', 'Add a case', 'more', grows('choose.match'));
+  shape('lessCase', 'Take away the last case', 'less', (b) => b.type === 'choose.match' && bodies(b).includes('do2'));
+  const branching = grows('choose.if', 'choose.match');
+  shape('otherwise', 'Add: otherwise', 'otherwise', (b) => branching(b) && !bodies(b).includes('otherwise'));
+  shape('noOtherwise', 'Take away otherwise', 'no otherwise', (b) => branching(b) && bodies(b).includes('otherwise'));
+  shape('third', 'Ask a third question', 'more', (b) => b.type === 'choose.table' && !bodies(b).includes('yyy'));
+  shape('two', 'Ask two questions only', 'less', (b) => b.type === 'choose.table' && bodies(b).includes('yyy'));
+  for (const row of [...tableRows(2), ...tableRows(3)]) {
+    const name = [...row].map((c) => (c === 'y' ? 'yes' : 'no')).join(' ');
+    const has: Show = (b) => b.type === 'choose.table' && bodies(b).includes(row);
+    shape(`cannot${row}`, `${name} cannot happen`, `cannot ${row}`, (b) => has(b) && !cannot(stepOf(b)!).includes(row));
+    shape(`can${row}`, `${name} can happen`, `can ${row}`, (b) => has(b) && cannot(stepOf(b)!).includes(row));
+  }
+  shape('morePlace', 'Add a place', 'more', grows('list.new'));
+  shape(
+    'lessPlace',
+    'Take away the last place',
+    'less',
+    (b) => b.type === 'list.new' && 'i1' in (stepOf(b)?.slots ?? {})
   );
   item(
-    'otherwise',
-    8,
-    'Add: otherwise',
-    (b) => current.reshape(b, 'otherwise'),
-    (b) => b.type === 'choose.if' && !shape(b).otherwise_
+    'inputs',
+    'What it needs: its inputs',
+    (b) => current.inputs(b),
+    (b) => b.type === 'routine.define'
   );
   item(
-    'noOtherwise',
-    8,
-    'Take away otherwise',
-    (b) => current.reshape(b, 'no otherwise'),
-    (b) => b.type === 'choose.if' && shape(b).otherwise_
+    'loop',
+    'Put these into a loop',
+    (b) => current.loop(b),
+    (b) => isStep(b) && !!b.previousConnection
   );
-  item('delete', 9, 'Take out', (b) => b.checkAndDelete());
+  item(
+    'routine',
+    'Make a routine of these',
+    (b) => current.routine(b),
+    (b) => isStep(b) && !!b.previousConnection
+  );
+  item(
+    'compare',
+    'Compare this stack with another',
+    (b) => current.compare(b),
+    (b) => !b.getRootBlock().outputConnection
+  );
+  item(
+    'rename',
+    'Rename everywhere',
+    (b) => current.rename(b),
+    (b) => ['variable', 'list', 'routine', 'input', 'name'].some((f) => b.getField(f)) || b.type === 'routine.define'
+  );
+  item(
+    'delete',
+    (b) => `Take out${several(b)}`,
+    (b) => current.remove(b)
+  );
 }

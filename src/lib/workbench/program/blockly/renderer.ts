@@ -11,6 +11,7 @@ const { zelos } = Blockly;
 export const STEM = 20;
 /** A shape type of our own, beside the library's HEXAGONAL 1, ROUND 2, SQUARE 3. */
 const PICTURE = 6;
+const LIST = 7;
 const CHEVRON = (colour: string): string =>
   'data:image/svg+xml,' +
   encodeURIComponent(
@@ -44,7 +45,9 @@ class Constants extends zelos.ConstantProvider {
     this.SHAPE_IN_SHAPE_PADDING[1] = { 0: 6, 1: 8, 2: 4, 3: 6, 4: 4, 5: 6, 6: 6 };
     this.SHAPE_IN_SHAPE_PADDING[2] = { 0: 3, 1: 3, 2: 3, 3: 3, 6: 3 };
     this.SHAPE_IN_SHAPE_PADDING[3] = { 0: 4, 1: 4, 2: 4, 3: 4, 6: 4 };
-    this.SHAPE_IN_SHAPE_PADDING[PICTURE] = { 0: 6, 1: 6, 2: 6, 3: 6, 6: 6 };
+    this.SHAPE_IN_SHAPE_PADDING[PICTURE] = { 0: 6, 1: 6, 2: 6, 3: 6, 6: 6, 7: 6 };
+    this.SHAPE_IN_SHAPE_PADDING[LIST] = { 0: 6, 1: 6, 2: 6, 3: 6, 6: 6, 7: 8 };
+    for (const outer of [1, 2, 3]) this.SHAPE_IN_SHAPE_PADDING[outer][LIST] = 6;
   }
   /** Joins are rounded buds. */
   override makeNotch() {
@@ -123,6 +126,13 @@ class Constants extends zelos.ConstantProvider {
     (h, f) => (f > 0 ? `h -7 v ${h} h 7` : `h -7 v ${-h} h 7`),
     (h, f) => (f > 0 ? `l 7,7 v ${h - 7} h -7` : `h 7 v ${-(h - 7)} l -7,-7`)
   );
+  /** A list: squared, with a doubled edge; the second line is drawn by the drawer. */
+  private readonly listShape = this.valueShape(
+    LIST,
+    9,
+    (h, f) => `h -7 q -2,0 -2,${f * 2} v ${f * (h - 4)} q 0,${f * 2} 2,${f * 2} h 7`,
+    (h, f) => `h 7 q 2,0 2,${f * 2} v ${f * (h - 4)} q 0,${f * 2} -2,${f * 2} h -7`
+  );
   override shapeFor(connection: Blockly.RenderedConnection): ReturnType<Blockly.zelos.ConstantProvider['shapeFor']> {
     const value =
       connection.type === Blockly.ConnectionType.INPUT_VALUE || connection.type === Blockly.ConnectionType.OUTPUT_VALUE;
@@ -131,6 +141,8 @@ class Constants extends zelos.ConstantProvider {
     if (checks.includes('Any') && checks.length > 2) return this.SQUARED!;
     if (checks.includes('Boolean')) return this.HEXAGONAL!;
     if (checks.includes('Picture')) return this.picture;
+    if (checks.includes('List')) return this.listShape;
+    if (checks[0] === 'Text') return this.SQUARED!;
     if (checks.includes('Number')) return this.ROUNDED!;
     return this.SQUARED!;
   }
@@ -140,16 +152,40 @@ const SVG = 'http://www.w3.org/2000/svg';
 export const sectionOf = (type: string): Section =>
   type === 'routine.define' ? 'reuse' : (catalogue.get(type)?.section ?? 'work');
 export const familyOfType = (type: string): Family => SECTIONS[sectionOf(type)].family;
+/** A starter's icon shows its trigger. */
+const STARTER_ICONS: Record<string, keyof typeof ICONS> = {
+  'begin.button': 'button',
+  'begin.key': 'key',
+  'begin.every': 'wait',
+  'begin.message': 'message',
+  'begin.when': 'choose',
+  'begin.touch': 'touch',
+  'begin.dip': 'motion',
+  'begin.moved': 'motion',
+  'begin.shaken': 'motion',
+  'begin.jolt': 'motion',
+  'begin.before': 'prepare'
+};
 const isWrap = (b: Blockly.BlockSvg): boolean =>
   b.inputList.some((i) => i.type === Blockly.inputs.inputTypes.STATEMENT);
 
 class Drawer extends zelos.Drawer {
+  private doubleEdge(root: SVGElement): void {
+    const { width, height } = this.info_;
+    const edge = document.createElementNS(SVG, 'path');
+    edge.setAttribute('class', 'mb-stem mb-edge');
+    edge.setAttribute('d', `M 4,3 V ${height - 3} M ${width - 4},3 V ${height - 3}`);
+    root.append(edge);
+  }
   override draw(): void {
     super.draw();
     const block = this.block_;
     const root = block.getSvgRoot();
     root.querySelectorAll(':scope > .mb-stem').forEach((e) => e.remove());
-    if (block.outputConnection) return;
+    if (block.outputConnection) {
+      if (block.outputConnection.getCheck()?.includes('List')) this.doubleEdge(root);
+      return;
+    }
     const height = this.info_.height;
     const r = 6;
     const stem = document.createElementNS(SVG, 'path');
@@ -166,7 +202,7 @@ class Drawer extends zelos.Drawer {
     const icon = document.createElementNS(SVG, 'g');
     icon.setAttribute('class', 'mb-stem mb-icon');
     icon.setAttribute('transform', `translate(3.5 ${Math.min(height, 33) / 2 - 6.5}) scale(.55)`);
-    icon.innerHTML = ICONS[block.type === 'begin.button' ? 'button' : section];
+    icon.innerHTML = ICONS[STARTER_ICONS[block.type] ?? section];
     stem.after(icon);
   }
 }

@@ -1,0 +1,87 @@
+<!-- Two stacks block by block, and whether the program still does what it did at an earlier moment of its history. -->
+<script lang="ts">
+  import { sentence } from '../../../../core/language/catalogue.ts';
+  import { compareLists } from '../../../../core/language/refactor.ts';
+  import { type Parting } from '../../../../core/trace/compare.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  import BlockLink from './BlockLink.svelte';
+  import Panel from './Panel.svelte';
+  let { id, close }: { id: string; close: () => void } = $props();
+  const w = useWorkbench();
+  const program = $derived(w.session.project.program);
+  const holders = $derived([
+    ...program.stacks
+      .filter((s) => s.steps.length)
+      .map((s) => ({ id: s.steps[0].id, name: sentence(s.steps[0], program), steps: s.steps })),
+    ...program.routines.map((r) => ({ id: r.id, name: `routine ${r.name}`, steps: r.steps }))
+  ]);
+  const first = $derived(holders.find((h) => h.id === id) ?? holders[0]);
+  let other = $state('');
+  const second = $derived(holders.find((h) => h.id === other) ?? holders.find((h) => h.id !== first?.id));
+  const lines = $derived(first && second ? compareLists(first.steps, second.steps) : []);
+  const differences = $derived(lines.filter((l) => l.what !== 'same').length);
+
+  let before = $state(0);
+  let result = $state.raw<Parting>();
+  let busy = $state(false);
+  async function stillTheSame() {
+    busy = true;
+    const past = w.session.past[w.session.past.length - 1 - before]?.project ?? w.session.project;
+    result = await w.runs.compare(past, w.session.project);
+    busy = false;
+  }
+  const event = (e: { type: string } | undefined): string =>
+    e
+      ? Object.entries(e)
+          .filter(([k]) => !['tUs', 'block', 'id'].includes(k))
+          .map(([, v]) => String(typeof v === 'object' ? JSON.stringify(v) : v))
+          .join(' ')
+      : 'nothing more';
+</script>
+
+<Panel title="Compare" {close}>
+  {#if first && second}
+    <p><b>{first.name}</b> with</p>
+    <select
+      class="field"
+      aria-label="The other stack"
+      value={second.id}
+      onchange={(e) => (other = e.currentTarget.value)}
+    >
+      {#each holders.filter((h) => h.id !== first.id) as h (h.id)}<option value={h.id}>{h.name}</option>{/each}
+    </select>
+    <p class="font-semibold {differences ? 'text-clay' : 'text-moss'}" role="status">
+      {differences === 0
+        ? 'They are the same.'
+        : `They differ in ${differences} ${differences === 1 ? 'place' : 'places'}.`}
+    </p>
+    <ol class="flex flex-col gap-1">
+      {#each lines as line, i (i)}
+        <li class="rounded-md px-1.5 py-0.5 {line.what === 'same' ? '' : 'bg-[var(--claywash)]'}">
+          {#if line.what !== 'same'}<small class="font-semibold text-clay">{line.what}</small><br />{/if}
+          {#if line.a}<BlockLink id={line.a.id} />{/if}
+          {#if line.b && line.what !== 'same'}<BlockLink id={line.b.id} />{/if}
+        </li>
+      {/each}
+    </ol>
+  {:else}<p class="text-soft">There is only one stack. Duplicate it, change the copy, and compare the two.</p>{/if}
+  <hr class="border-rule" />
+  <h4 class="font-semibold">Does it still do the same?</h4>
+  <p class="text-soft">Rehearses the program as it was and as it is now, and compares what both did.</p>
+  {#if w.session.past.length}
+    <label class="flex items-center gap-2"
+      >As it was before <select class="field min-w-0 flex-1" bind:value={before}>
+        {#each [...w.session.past].reverse().slice(0, 30) as past, i (i)}<option value={i}>{past.label}</option>{/each}
+      </select></label
+    >
+    <button class="btn btn-go self-start" disabled={busy} onclick={stillTheSame}
+      >{busy ? 'Rehearsing both ...' : 'Rehearse both'}</button
+    >
+    {#if result}
+      <p class="font-semibold {result.same ? 'text-moss' : 'text-clay'}" role="status">
+        {#if result.same}Yes: {result.events} events, the same and in the same order.
+        {:else}No. They part at {(result.at / 1e6).toFixed(2)} s: before {event(result.a)}; now {event(result.b)}.{/if}
+      </p>
+    {/if}
+  {:else}<p class="text-soft">Nothing was changed yet.</p>{/if}
+</Panel>

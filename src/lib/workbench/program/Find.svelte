@@ -1,0 +1,28 @@
+<script lang="ts">
+  import { partName } from '../../../../core/kit/kit.ts';
+  import { sentence } from '../../../../core/language/catalogue.ts';
+  import { allSteps } from '../../../../core/language/program.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  import BlockLink from './BlockLink.svelte';
+  import Panel from './Panel.svelte';
+  let { close }: { close: () => void } = $props();
+  const w = useWorkbench();
+  let text = $state('');
+  const found = $derived.by(() => {
+    const words = text.trim().toLowerCase().split(/\s+/).filter(Boolean);
+    if (!words.length) return [];
+    const { program, kit } = w.session.project;
+    return [...allSteps(program)].filter((s) => {
+      const says = `${sentence(s, program, (socket) => partName(kit, socket))} ${s.note ?? ''}`.toLowerCase();
+      return words.every((word) => says.includes(word));
+    });
+  });
+</script>
+
+<Panel title="Find in the program" {close}>
+  <input class="field" placeholder="A word of a block, a name, a number, a note" aria-label="Find" bind:value={text} />
+  {#if text.trim()}<p class="text-soft" role="status">
+      {found.length === 0 ? 'No block says that.' : `${found.length} ${found.length === 1 ? 'block' : 'blocks'}`}
+    </p>{/if}
+  {#each found as step (step.id)}<div><BlockLink id={step.id} /></div>{/each}
+</Panel>

@@ -1,0 +1,28 @@
+/** Why a value that was dropped on a slot did not go in: a short word instead of silence. */
+import * as Blockly from 'blockly/core';
+import { SAYS } from './blocks.ts';
+
+const NEAR = 30;
+const what = (checks: readonly string[] | null): string =>
+  !checks ? 'a value' : checks.length > 4 ? 'a value' : (SAYS[checks[0]] ?? 'a value');
+
+export function refusal(block: Blockly.BlockSvg): string | undefined {
+  const out = block.outputConnection;
+  if (!out || out.isConnected()) return undefined;
+  const here = new Blockly.utils.Coordinate(out.x, out.y);
+  let nearest: { slot: Blockly.RenderedConnection; distance: number } | undefined;
+  for (const other of block.workspace.getAllBlocks(false)) {
+    if (other === block || other.isShadow() || block.getDescendants(false).includes(other)) continue;
+    for (const input of other.inputList) {
+      const slot = input.connection as Blockly.RenderedConnection | null;
+      if (!slot || input.type !== Blockly.inputs.inputTypes.VALUE) continue;
+      const distance = Blockly.utils.Coordinate.distance(here, new Blockly.utils.Coordinate(slot.x, slot.y));
+      if (distance < NEAR && (!nearest || distance < nearest.distance)) nearest = { slot, distance };
+    }
+  }
+  if (!nearest) return undefined;
+  const checker = block.workspace.connectionChecker;
+  if (checker.canConnect(out, nearest.slot, false)) return undefined;
+  const wants = what(nearest.slot.getCheck());
+  return `That slot takes ${wants}. This block gives ${what(out.getCheck())}.`;
+}
