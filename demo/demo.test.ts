@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { lookOver } from '../core/language/lookover/lookover.ts';
 import type { Project } from '../core/project.ts';
 import { rehearse } from '../core/run/interpreter.ts';
-import { stateAt, travelled } from '../core/trace/query.ts';
+import { askedAndGot, sampleAt, stateAt, travelled } from '../core/trace/query.ts';
 import type { TimedInput, Trace } from '../core/trace/trace.ts';
 import { demoProjects } from './seed.ts';
 
@@ -77,5 +77,57 @@ describe('demo projects', () => {
         .map((r) => r.rule)
         .sort()
     ).toEqual(['never-stopped', 'shown-for-no-time', 'socket-empty']);
+  });
+  it('The square bed closes, and by heading it closes too', () => {
+    for (const name of ['square-bed', 'square-by-heading']) {
+      const { project, trace, end } = run(name);
+      const start = project.start ?? project.mat.start;
+      expect(travelled(trace)).toBeCloseTo(1.6, 1);
+      expect(Math.hypot(end.x - start.x, end.y - start.y)).toBeLessThan(0.03);
+    }
+    expect(logs(run('square-by-heading').trace)).toEqual(['90', '180', '270', '0']);
+  });
+  it('The snail slides as the edges dip, and stops at the end of the sill', () => {
+    const lean = (t: number, sideways: number): TimedInput => ({ tUs: t * 1e6, input: { lean: { sideways } } });
+    const dips = [1, 2, 3].flatMap((n) => [lean(n, 40), lean(n + 0.5, 0)]);
+    const shown = run('the-snail', [...dips, lean(5, -40)], 7).trace.events.flatMap((e) =>
+      e.type === 'display' ? [e.picture.split(' ')[3]] : []
+    );
+    // three to the right, one back to the left
+    expect(shown).toEqual(['######.', '.######', '..#####', '...####', '..#####']);
+  });
+  it('The outline of a leaf comes and goes, a pixel each 0.2 s', () => {
+    const pictures = run('outline-of-a-leaf').trace.events.flatMap((e) => (e.type === 'display' ? [e] : []));
+    const lit = pictures.map((e) => [...e.picture].filter((c) => c === '#').length);
+    expect(lit).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 7, 6, 5, 4, 3, 2, 1, 0]);
+    expect((pictures[2].tUs - pictures[1].tUs) / 1e6).toBeCloseTo(0.2, 2);
+  });
+  it('Frost flicker shows both pictures long enough to be seen, twelve times', () => {
+    const pictures = run('frost-flicker').trace.events.flatMap((e) => (e.type === 'display' ? [e] : []));
+    expect(pictures).toHaveLength(25);
+    const gaps = pictures.slice(1).map((e, i) => e.tUs - pictures[i].tUs);
+    expect(Math.min(...gaps)).toBeGreaterThan(240_000);
+  });
+  it('Changes on the bells can be heard: four tones down, three times, and a tune', () => {
+    const tones = run('bell-changes').trace.events.flatMap((e) => (e.type === 'tone' ? [e.hertz] : []));
+    expect(tones.slice(0, 12)).toEqual([520, 455, 390, 325, 520, 455, 390, 325, 520, 455, 390, 325]);
+    // C5 and G4 in equal temperament (ISO 16)
+    expect(tones.slice(12)).toEqual([523.25, 392, 523.25]);
+  });
+  it('Along the path by table stays on the path', () => {
+    const { trace } = run('path-by-table');
+    expect(travelled(trace)).toBeGreaterThan(1);
+    // never further than a hand's breadth from the middle of the path
+    const [x, y] = ['x', 'y'].map((key) => trace.channels.find((c) => c.key === key)!);
+    for (let t = 0; t < 16_000; t += 200) {
+      const [px, py] = [sampleAt(x, t), sampleAt(y, t)];
+      const across = Math.abs(Math.hypot(px - Math.max(0.6, Math.min(1, px)), py - 0.6) - 0.3);
+      expect(across, `at ${t} ms`).toBeLessThan(0.06);
+    }
+  });
+  it('Corners as routines turns by what it is told', () => {
+    const turns = askedAndGot(run('corners-as-routines').trace).filter((m) => m.unit === '°');
+    expect(turns.map((m) => m.asked)).toEqual([90, 90, 135]);
+    for (const m of turns) expect(Math.abs(m.got - m.asked)).toBeLessThan(1);
   });
 });

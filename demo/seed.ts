@@ -6,11 +6,19 @@ import { createProject, isEmpty } from '../src/lib/server/projects.ts';
 
 const ORDER = [
   'there-and-back',
+  'square-bed',
   'round-the-fern-bed',
   'wake-the-bell',
   'the-dark-board',
   'stop-short',
   'lantern-signals',
+  'outline-of-a-leaf',
+  'frost-flicker',
+  'bell-changes',
+  'square-by-heading',
+  'corners-as-routines',
+  'the-snail',
+  'path-by-table',
   'three-mistakes'
 ];
 const folder = new URL('./projects/', import.meta.url);

@@ -38,7 +38,9 @@ export async function workbench(page: Page): Promise<void> {
 /** Drags a card of the tray into the program, to a place in its pane. */
 export async function dragCard(page: Page, section: string, title: string, x: number, y: number): Promise<void> {
   await page.getByRole('tab', { name: section, exact: true }).click();
-  const card = (await page.locator('[data-card]').filter({ hasText: title }).first().boundingBox())!;
+  const found = page.locator('[data-card]').filter({ hasText: title }).first();
+  await found.scrollIntoViewIfNeeded();
+  const card = (await found.boundingBox())!;
   const pane = (await page.getByTestId('blocks').boundingBox())!;
   await page.mouse.move(card.x + 40, card.y + 12);
   await page.mouse.down();
@@ -89,4 +91,14 @@ export async function rehearse(page: Page, speed = 'max'): Promise<void> {
   await page.getByLabel('Speed').selectOption(speed);
   await page.getByTestId('rehearse').click();
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled({ timeout: 60_000 });
+}
+
+/** Chooses a name in a block's list, or makes a new one there. */
+export async function nameIn(page: Page, kind: string, name: string): Promise<void> {
+  await page
+    .locator(`.${kind.replace('.', '\\.')} .blocklyDropdownText`)
+    .first()
+    .click();
+  await page.locator('.mb-names input').fill(name);
+  await page.locator('.mb-names input').press('Enter');
 }

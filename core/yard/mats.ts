@@ -1,4 +1,4 @@
-/** The two mats that ship: invented places of the Hollowmere Glasshouse. */
+/** The mats that ship: invented places of the Hollowmere Glasshouse. */
 import type { Mat } from './mat.ts';
 
 const SIDE = 0.4;
@@ -94,4 +94,70 @@ export const longAisle: Mat = {
   marks: Array.from({ length: 10 }, (_, i) => ({ x: 0.3 + 0.1 * (i + 1), y: 0.145, text: `${(i + 1) * 10}` }))
 };
 
-export const mats: readonly Mat[] = [fernBed, longAisle];
+/** Free floor to drive on, with the corners of a bed of 40 cm marked. */
+export const pottingFloor: Mat = {
+  name: 'Potting floor',
+  width: 1.8,
+  height: 1.3,
+  colour: '#f7f6ee',
+  reflectance: 88,
+  airC: 20,
+  start: { x: 0.6, y: 0.4, facingDeg: 0 },
+  areas: [
+    {
+      points: [
+        [0.68, 0.48],
+        [0.92, 0.48],
+        [0.92, 0.72],
+        [0.68, 0.72]
+      ],
+      colour: '#cfdcc0',
+      reflectance: 62,
+      name: 'seedbed'
+    }
+  ],
+  lines: [],
+  walls: [],
+  things: [],
+  hoops: [{ x: 0.6, y: 0.4, radius: 0.09, name: 'home' }],
+  marks: [
+    { x: 0.6, y: 0.86, text: 'A' },
+    { x: 1.06, y: 0.8, text: 'B' },
+    { x: 1.06, y: 0.38, text: 'C' }
+  ]
+};
+
+/** A dark path of gravel round the bed, 34 mm wide, with wide bends: for two line sensors. */
+export const gravelPath: Mat = {
+  name: 'Gravel path',
+  width: 1.6,
+  height: 1.2,
+  colour: '#f7f6ee',
+  reflectance: 88,
+  airC: 20,
+  start: { x: 1.3, y: 0.6, facingDeg: 0 },
+  areas: [],
+  lines: [
+    {
+      // an oval: two straights and two half circles
+      points: [...arc(1.0, 0.6, 0.3, -90, 90), ...arc(0.6, 0.6, 0.3, 90, 270)],
+      width: 0.034,
+      colour: '#5b544a',
+      reflectance: 12,
+      closed: true
+    }
+  ],
+  walls: [],
+  things: [{ x: 0.8, y: 0.6, radius: 0.06, massKg: 0.4, colour: '#b8795a', name: 'urn' }],
+  hoops: [{ x: 1.3, y: 0.6, radius: 0.09, name: 'gate' }],
+  marks: []
+};
+/** Points of an arc round a centre, anticlockwise, degrees from the right. */
+function arc(cx: number, cy: number, r: number, from: number, to: number): [number, number][] {
+  return Array.from({ length: 19 }, (_, i) => {
+    const a = ((from + ((to - from) * i) / 18) * Math.PI) / 180;
+    return [Number((cx + r * Math.cos(a)).toFixed(4)), Number((cy + r * Math.sin(a)).toFixed(4))];
+  });
+}
+
+export const mats: readonly Mat[] = [fernBed, longAisle, pottingFloor, gravelPath];

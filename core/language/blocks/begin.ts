@@ -25,6 +25,17 @@ export const before = defineBlock({
   label: ['Before setting off', 'prepare: arms, pictures, lamps'],
   slots: {},
   help: 'Its stack prepares: servos and lamps may move, the wheels may not yet. Then the device waits for your word to set off.',
+  example: `def prepare():
+    striker.angle(60)
+    display.show(Picture("....##. ..####. .####.. .##.... #......"))
+
+
+def on_set_off():
+    wheels.drive(cm=30, power=45, ending="brake")
+
+
+run(before(prepare), set_off(on_set_off))
+`,
   mistake: 'A drive block here ends the program: the wheels may not move before the word.',
   trigger: () => 'before',
   fname: () => 'prepare',
@@ -39,6 +50,12 @@ export const setOff = defineBlock({
   label: ['When set off', 'on your word, after preparing'],
   slots: {},
   help: 'Its stack runs when you give the word to set off. Without "before setting off" in the program that is the start.',
+  example: `def on_set_off():
+    wheels.drive(cm=30, power=45, ending="brake")
+
+
+run(set_off(on_set_off))
+`,
   trigger: () => 'set off',
   fname: () => 'on_set_off',
   python: 'set_off({f})'
@@ -148,6 +165,17 @@ export const when = defineBlock({
   label: ['When it becomes true', 'that something is so'],
   slots: { condition: condition() },
   help: 'Its stack runs each time the condition turns from false to true. It is looked at once a millisecond; what is true already at the start must first be false.',
+  example: `def main():
+    wheels.run(20, 20)
+
+
+def on_true():
+    wheels.stop("brake")
+    beep()
+
+
+run(main, when(lambda: distance.cm() < 25, on_true))
+`,
   mistake: 'It does not run over and over while the condition stays true: only at the moment when it becomes true.',
   trigger: () => 'condition',
   fname: () => 'on_true',
@@ -162,6 +190,12 @@ export const every = defineBlock({
   label: ['Every ...', 'again and again, in time'],
   slots: { time: number({ default: 2, min: 0.001, max: 86400 }), unit: choice('s', 'ms') },
   help: 'Its stack runs again and again, the first time after one span. It does not drift: each time is one span after the last.',
+  example: `def every_2_s():
+    left_lamp.flip()
+
+
+run(every(2, s, every_2_s))
+`,
   trigger: () => 'every',
   fname: (step) => `every_${String(step.slots.time).replace(/\W/g, '_')}_${step.slots.unit}`,
   python: 'every({time}, {unit}, {f})'
@@ -175,6 +209,19 @@ export const message = defineBlock({
   label: ['When a message arrives', 'from a block or a device'],
   slots: { name: named('go') },
   help: 'Its stack runs when a message of this name is sent, by one of your own blocks or by another device.',
+  example: `def main():
+    wheels.drive(cm=20, power=45, ending="brake")
+    send("ring")
+
+
+def on_ring():
+    striker.angle(120)
+    wait(0.5)
+    striker.angle(60)
+
+
+run(main, when(message("ring"), on_ring))
+`,
   trigger: (step) => `message ${step.slots.name}`,
   fname: (step) => `on_${step.slots.name}`,
   python: 'when(message("{name}"), {f})'

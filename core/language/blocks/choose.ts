@@ -31,6 +31,10 @@ export const choose = defineBlock({
   label: ['If', 'otherwise if, otherwise'],
   slots: { if1: condition() },
   help: 'Does the first part whose condition is true, or what stands under otherwise. Add and take away branches in its menu.',
+  example: `if distance.cm() < 30:
+    wheels.turn(left=120, power=35, ending="brake")
+else:
+    wheels.drive(cm=20, power=45, ending="brake")`,
   mistake: 'It is looked at once, when the program comes by. To watch something, put it into a loop.',
   grows: {
     words: (step) => ifWords(branches(step), hasOtherwise(step)),
@@ -71,6 +75,18 @@ export const table = defineBlock({
   label: ['Decide by table', 'two or three yes-or-no readings'],
   slots: { q1: condition(), q2: condition(), cannot: rows() },
   help: 'Takes two or three readings at once, each yes or no, and does the row that fits. A row can be marked as one that cannot happen.',
+  example: `for _ in seconds(5):
+    row = table(left_line.over("dark"), right_line.over("dark"))
+    if row == (True, True):
+        wheels.run(25, 25)
+    elif row == (True, False):
+        wheels.run(10, 25)
+    elif row == (False, True):
+        wheels.run(25, 10)
+    elif row == (False, False):
+        wheels.run(20, 20)
+    wait_ms(20)
+wheels.stop("brake")`,
   grows: {
     words: (step) => {
       const n = questions(step);
@@ -110,6 +126,14 @@ export const match = defineBlock({
   label: ['Match', 'one value, several cases'],
   slots: { value: any(1), c1: any(1) },
   help: 'Works the value out once and does the first case that is equal to it, or what stands under otherwise. Add and take away cases in its menu.',
+  example: `count = chance(1, 3)
+found = which(count, [1, 2])
+if found == 0:
+    beep()
+elif found == 1:
+    left_lamp.on()
+else:
+    right_lamp.on()`,
   grows: {
     words: (step) => {
       let words = 'match {value}';

@@ -62,6 +62,9 @@ export const pixelSet = defineBlock({
   label: ['Pixel', 'on, off, flip'],
   slots: { x, y, to: choice('on', 'off', 'flip') },
   help: 'Switches one lamp of the matrix. x counts to the right from 0 to 6, y counts down from 0 to 4.',
+  example: `for count in from_to(0, 6, 1):
+    display.pixel(whole(count), 2, "on")
+    wait(0.2)`,
   mistake: 'Both count from 0: the last column is x 6, the last row y 4.',
   run({ device }, { x, y, to }) {
     device.pixel(whole(x), whole(y), to);
@@ -117,6 +120,10 @@ export const pictureShow = defineBlock({
   label: ['Put up picture', 'until the next one'],
   slots: { picture: pictureSlot(LEAF) },
   help: 'Puts a picture on the matrix. It stays until another one is put up. To see two, wait between them.',
+  example: `display.show(Picture("....##. ..####. .####.. .##.... #......"))
+wait(1)
+display.show(Picture("...#... ..###.. .#####. .#####. ..###.."))
+wait(1)`,
   mistake: 'Two pictures without a wait between them: only the second is seen.',
   run({ device }, { picture }) {
     device.show(pictureOf(picture));
@@ -136,6 +143,9 @@ export const pictureAt = defineBlock({
     y: number({ default: 0, min: -5, max: 5, whole: true })
   },
   help: 'Puts a picture on the matrix, moved by whole pixels; negative numbers move it left and up. What is pushed over the edge is not seen.',
+  example: `for count in from_to(-6, 6, 1):
+    display.show(Picture(".###... #.#.#.# ###.#.# .....## #######"), right=whole(count), down=0)
+    wait(0.2)`,
   run({ device }, { picture, x, y }) {
     device.show({ picture: shifted(pictureOf(picture).picture, whole(x), whole(y)) });
   },
@@ -150,6 +160,9 @@ export const dark = defineBlock({
   label: ['Darken the display', 'all pixels off'],
   slots: {},
   help: 'Switches every pixel of the matrix off.',
+  example: `display.show(Picture("....##. ..####. .####.. .##.... #......"))
+wait(1)
+display.dark()`,
   run({ device }) {
     device.dark();
   },

@@ -62,6 +62,9 @@ export const wheelsRun = defineBlock({
   slots: { left: signed(35), right: signed(35) },
   needs: ['wheels'],
   help: 'Gives each wheel its power and goes on at once. The wheels run until another block tells them otherwise.',
+  example: `wheels.run(35, 35)
+wait(1)
+wheels.stop("brake")`,
   run({ device }, { left, right }) {
     device.runWheels(left, right);
   },
@@ -100,6 +103,9 @@ export const wheelsStop = defineBlock({
   slots: { ending },
   needs: ['wheels'],
   help: 'Brake shorts the motors, so that they hold back; coast lets go, and the robot rolls on.',
+  example: `wheels.run(35, 35)
+wait(1)
+wheels.stop("coast")`,
   run({ device }, { ending }) {
     device.stopWheels(ending);
   },
@@ -115,6 +121,9 @@ export const motorRun = defineBlock({
   slots: { motor: part('motor', 'P'), power: signed(35) },
   needs: ['motor'],
   help: 'Turns the shaft of one motor, as it is mounted: a mirrored motor turns the other way.',
+  example: `left_motor.run(35)
+wait(1)
+left_motor.stop("brake")`,
   run({ device }, { motor, power }) {
     device.runMotor(motor, power);
   },
@@ -153,6 +162,9 @@ export const motorStop = defineBlock({
   slots: { motor: part('motor', 'P'), ending },
   needs: ['motor'],
   help: 'Stops one motor.',
+  example: `left_motor.run(35)
+wait(1)
+left_motor.stop("coast")`,
   run({ device }, { motor, ending }) {
     device.stopMotor(motor, ending);
   },
@@ -275,6 +287,11 @@ export const motorSide = defineBlock({
   slots: { motor: part('motor', 'P'), side: choice('mirrored', 'normal') },
   needs: ['motor'],
   help: 'Motor blocks of this motor turn the other way from here on, until the end of the run. Drive and turn blocks do not need it, and kit and wheels stay as they are.',
+  example: `left_motor.counts("mirrored")
+left_motor.run(35)
+right_motor.run(35)
+wait(1)
+wheels.stop("brake")`,
   run({ device }, { motor, side }) {
     device.motorSide(motor, side);
   },
@@ -290,6 +307,10 @@ export const motorKeeps = defineBlock({
   slots: { motor: part('motor', 'P'), what: choice('speed', 'power') },
   needs: ['motor'],
   help: 'Speed: the encoder holds the speed of "run a motor", up a slope too. Power: a plain duty cycle, which a weak battery slows down.',
+  example: `left_motor.keeps("speed")
+left_motor.run(35)
+wait(1)
+left_motor.stop("brake")`,
   run({ device }, { motor, what }) {
     device.motorKeeps(motor, what);
   },

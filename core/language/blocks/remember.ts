@@ -11,6 +11,10 @@ export const set = defineBlock({
   label: ['Set a variable', 'to a value'],
   slots: { variable: variable(), value: any(0) },
   help: 'Remembers a value under a name. Before it is set, a variable is 0.',
+  example: `count = 15
+wheels.drive(cm=count, power=45, ending="brake")
+count = count * 2
+wheels.drive(cm=count, power=45, ending="brake")`,
   run(task, { variable, value }) {
     task.set(variable, value);
   },
@@ -25,6 +29,10 @@ export const change = defineBlock({
   label: ['Add to a variable', 'count up or down'],
   slots: { amount: number({ default: 1 }), variable: variable() },
   help: 'Adds to the number that the variable holds; a negative number takes away.',
+  example: `for _ in range(5):
+    count += 1
+    display.write(count)
+    wait(0.3)`,
   run(task, { variable, amount }) {
     task.set(variable, sound(num(task.get(variable)) + amount));
   },
@@ -40,6 +48,8 @@ export const value = defineBlock({
   label: ['Variable', 'what it holds now'],
   slots: { variable: variable() },
   help: 'The value that the variable holds now.',
+  example: `count = 15
+wheels.drive(cm=count, power=45, ending="brake")`,
   value: (_, { variable }, task) => task.get(variable),
   python: '{variable}'
 });
@@ -82,6 +92,10 @@ export const listValue = defineBlock({
   label: ['A list', 'all that it holds'],
   slots: { list: list() },
   help: 'The list itself, to be gone through, compared or handed on.',
+  example: `put_at_end(90, things)
+put_at_end(45, things)
+for count in each(things):
+    wheels.turn(right=count, power=35, ending="brake")`,
   mistake: 'Setting a variable to a list does not copy it: both names mean the same list.',
   value: (_, { list }) => list,
   python: '{list}'
@@ -95,6 +109,9 @@ export const listAdd = defineBlock({
   label: ['Put at the end', 'of a list'],
   slots: { value: any(1), list: list() },
   help: 'Makes the list longer by one thing, at its end.',
+  example: `put_at_end("leaf", things)
+put_at_end("drop", things)
+log(things)`,
   run(_, { value, list }) {
     roomFor(list).push(value);
   },
@@ -109,6 +126,9 @@ export const listInsert = defineBlock({
   label: ['Put at a place', 'the rest moves on'],
   slots: { value: any(1), place: number({ default: 0, min: 0, whole: true }), list: list() },
   help: 'Puts a thing into the list; what stood there and after it moves on by one place. Places count from 0.',
+  example: `put_at_end("leaf", things)
+put_at("drop", 0, things)
+log(things)`,
   run(_, { value, place: at, list }) {
     const n = place(whole(at), list.length + 1);
     roomFor(list).splice(n, 0, value);
@@ -124,6 +144,9 @@ export const listReplace = defineBlock({
   label: ['Swap a place', 'for another thing'],
   slots: { place: number({ default: 0, min: 0, whole: true }), list: list(), value: any(1) },
   help: 'Puts another thing where one stands. Places count from 0.',
+  example: `put_at_end("leaf", things)
+swap_at(0, things, "drop")
+log(things)`,
   run(_, { place: at, list, value }) {
     list[place(whole(at), list.length)] = value;
   },
@@ -138,6 +161,10 @@ export const listTake = defineBlock({
   label: ['Take out a place', 'the rest moves up'],
   slots: { place: number({ default: 0, min: 0, whole: true }), list: list() },
   help: 'Takes a thing out of the list; what stood after it moves up. Places count from 0.',
+  example: `put_at_end("leaf", things)
+put_at_end("drop", things)
+take_out(0, things)
+log(things)`,
   run(_, { place: at, list }) {
     list.splice(place(whole(at), list.length), 1);
   },
@@ -153,6 +180,8 @@ export const listAt = defineBlock({
   label: ['A place of a list', 'counting from 0'],
   slots: { place: number({ default: 0, min: 0, whole: true }), list: items() },
   help: 'The thing at a place of the list. Places count from 0.',
+  example: `log(place_of(0, ["leaf", "drop", "bell"]))
+log(place_of(2, ["leaf", "drop", "bell"]))`,
   mistake: 'The last place is one less than how many there are.',
   value: (_, { place: at, list }) => list[place(whole(at), list.length)],
   python: 'place_of({place!}, {list})'
@@ -167,6 +196,8 @@ export const listCount = defineBlock({
   label: ['How many in a list', 'its length'],
   slots: { list: items() },
   help: 'How many things the list holds.',
+  example: `put_at_end("leaf", things)
+log(how_many(things))`,
   value: (_, { list }) => list.length,
   python: 'how_many({list})'
 });
@@ -180,6 +211,7 @@ export const listHas = defineBlock({
   label: ['Is in a list', 'true or false'],
   slots: { value: any(1), list: items() },
   help: 'True if one of the things in the list is equal to the value.',
+  example: `log(is_in("drop", ["leaf", "drop", "bell"]))`,
   value: (_, { value, list }) => list.some((v) => same(v, value)),
   python: 'is_in({value}, {list})'
 });
@@ -193,6 +225,7 @@ export const listWhere = defineBlock({
   label: ['Where in a list', 'its first place'],
   slots: { value: any(1), list: items() },
   help: 'The first place where the list holds the value, counting from 0. If it is not there, the program stops: ask "is in" first.',
+  example: `log(where_in("drop", ["leaf", "drop", "bell"]))`,
   value: (_, { value, list }) => {
     const at = list.findIndex((v) => same(v, value));
     if (at < 0) throw new RunError('not-in-list');
@@ -223,6 +256,11 @@ export const plot = defineBlock({
   label: ['Plot', 'a lane of its own in the trace'],
   slots: { value: number({ default: 0 }), name: named('level') },
   help: 'Draws the number as a curve of its own in the trace, under this name.',
+  example: `wheels.run(30, 30)
+for _ in seconds(3):
+    plot(distance.cm(), "distance")
+    wait_ms(50)
+wheels.stop("brake")`,
   run({ device }, { value, name }) {
     device.plot(name, value);
   },
@@ -237,6 +275,9 @@ export const mark = defineBlock({
   label: ['Mark', 'a flag on the time axis'],
   slots: { words: any('turning') },
   help: 'Sets a flag on the time axis of the trace.',
+  example: `wheels.drive(cm=20, power=45, ending="brake")
+mark("turning")
+wheels.turn(left=90, power=35, ending="brake")`,
   run({ device }, { words }) {
     device.mark(words);
   },

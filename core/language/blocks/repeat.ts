@@ -12,6 +12,9 @@ export const times = defineBlock({
   label: ['Repeat', 'a number of times'],
   slots: { count: number({ default: 3, min: 0, whole: true }) },
   help: 'Does its blocks as often as the number says.',
+  example: `for _ in range(5):
+    wheels.drive(cm=20, power=45, ending="brake")
+    wheels.turn(left=72, power=35, ending="brake")`,
   *run(task, { count }) {
     for (let left = whole(count); left > 0; left--) {
       const signal = yield* task.steps('do');
@@ -33,6 +36,9 @@ export const ever = defineBlock({
   label: ['Repeat for ever', 'until the run is stopped'],
   slots: {},
   help: 'Does its blocks again and again. Nothing can stand below it. "Leave the loop" ends it, and with it the stack.',
+  example: `while True:
+    left_lamp.flip()
+    wait(0.5)`,
   *run(task) {
     for (;;) {
       const signal = yield* task.steps('do');
@@ -54,6 +60,9 @@ export const until = defineBlock({
   label: ['Repeat until', 'something is so'],
   slots: { condition: condition(), look: choice('before', 'after') },
   help: 'Does its blocks until the condition is true. Looked at before each turn, it may do none; after, it does at least one.',
+  example: `while not (distance.cm() < 30):
+    wheels.drive(cm=5, power=40, ending="brake")
+beep()`,
   mistake: 'The condition is looked at once a turn, not all the time: a long wait inside delays it.',
   *run(task, { condition, look }) {
     if (look === 'before' && (condition.slow ? yield* condition.slow() : condition())) return;
@@ -81,6 +90,9 @@ export const repeatWhile = defineBlock({
   label: ['Repeat while', 'something is so'],
   slots: { condition: condition(), look: choice('before', 'after') },
   help: 'Does its blocks as long as the condition is true.',
+  example: `while distance.cm() > 30:
+    wheels.drive(cm=5, power=40, ending="brake")
+beep()`,
   *run(task, { condition, look }) {
     if (look === 'before' && !(condition.slow ? yield* condition.slow() : condition())) return;
     for (;;) {
@@ -107,6 +119,9 @@ export const forSeconds = defineBlock({
   label: ['Repeat for a time', 'in seconds'],
   slots: { time: number({ default: 5, unit: 's', min: 0, max: 3600 }) },
   help: 'Begins turns until the time is over. A turn that has begun is finished.',
+  example: `for _ in seconds(3):
+    left_lamp.flip()
+    wait(0.25)`,
   *run(task, { time }) {
     const byUs = task.nowUs + Math.round(time * 1e6);
     while (task.nowUs < byUs) {
@@ -134,6 +149,9 @@ export const count = defineBlock({
     step: number({ default: 1 })
   },
   help: 'Sets the variable to the first number, then on in steps as long as it does not pass the last one, which is included.',
+  example: `for count in from_to(1, 5, 1):
+    display.write(count)
+    tone(200 + 60 * count, 0.2)`,
   mistake: 'With steps that are not whole, the last number may be missed by a little: count whole steps and multiply.',
   *run(task, { variable, from, to, step }) {
     if (step === 0) throw new RunError('out-of-range', 'steps of 0');
@@ -160,6 +178,8 @@ export const each = defineBlock({
   label: ['For each', 'thing of a list'],
   slots: { variable: variable(), list: items() },
   help: 'Sets the variable to the first thing of the list, does its blocks, goes on to the next.',
+  example: `for count in each([262, 330, 392]):
+    tone(count, 0.3)`,
   *run(task, { variable, list }) {
     for (let n = 0; n < list.length; n++) {
       task.set(variable, list[n]);
@@ -180,6 +200,11 @@ export const leave = defineBlock({
   label: ['Leave the loop', 'go on below it'],
   slots: {},
   help: 'Ends the innermost loop that it stands in; the program goes on below that loop.',
+  example: `while True:
+    wheels.drive(cm=5, power=40, ending="brake")
+    if distance.cm() < 30:
+        break
+beep()`,
   run: () => 'leave' as const,
   python: 'break'
 });
@@ -192,6 +217,10 @@ export const next = defineBlock({
   label: ['Next turn', 'skip the rest of this one'],
   slots: {},
   help: 'Skips what is left of this turn of the innermost loop and begins the next.',
+  example: `for count in from_to(1, 6, 1):
+    if remainder(count, 2) == 0:
+        continue
+    log(count)`,
   run: () => 'next' as const,
   python: 'continue'
 });

@@ -58,6 +58,18 @@ export const callRoutine = defineBlock({
   label: ['Do a routine', 'a stack with a name'],
   slots: { routine: routine() },
   help: 'Runs the routine from its first block to its last, then goes on below. What the routine needs stands behind its name.',
+  example: `def main():
+    corner(90)
+    corner(45)
+
+
+def corner(angle):
+    wheels.drive(cm=15, power=45, ending="brake")
+    wheels.turn(right=angle, power=35, ending="brake")
+
+
+run(main)
+`,
   grows: withInputs('do'),
   *run(task, args) {
     yield* task.callRoutine(args.routine, asked(args));
@@ -73,6 +85,16 @@ export const giveBack = defineBlock({
   label: ['Give back', 'the result of a routine'],
   slots: { value: any(0) },
   help: 'Ends the routine and hands its result to the block that asked for it. At the end of a stack that is no routine it only ends the stack.',
+  example: `def main():
+    log(given(area(4, 3)))
+
+
+def area(long, wide):
+    return long * wide
+
+
+run(main)
+`,
   run(task, { value }) {
     task.given = value;
     return 'give';
@@ -89,6 +111,18 @@ export const routineValue = defineBlock({
   label: ['Value of a routine', 'what it gives back'],
   slots: { routine: routine() },
   help: 'Runs a routine and is what it gives back. It costs the time that the steps of the routine cost.',
+  example: `def main():
+    log(given(factorial(5)))
+
+
+def factorial(n):
+    if n <= 1:
+        return 1
+    return n * given(factorial(n - 1))
+
+
+run(main)
+`,
   mistake: 'The routine must reach "give back"; otherwise there is no value, and the program stops here.',
   grows: { ...withInputs('', ''), words: (step, program) => valueWords(step, program) },
   value: () => {
@@ -116,6 +150,18 @@ export const routineInput = defineBlock({
   label: ['Input of a routine', 'what it was told'],
   slots: { input: input() },
   help: 'What the routine was given under this name, this time. It stands inside the routine.',
+  example: `def main():
+    corner(90)
+    corner(45)
+
+
+def corner(angle):
+    wheels.drive(cm=15, power=45, ending="brake")
+    wheels.turn(right=angle, power=35, ending="brake")
+
+
+run(main)
+`,
   value: (_, { input }, task) => task.input(input),
   python: '{input}'
 });
@@ -128,6 +174,17 @@ export const send = defineBlock({
   label: ['Send a message', 'to stacks that wait for it'],
   slots: { name: named('go'), whom: choice('my stacks', 'my stacks and devices nearby') },
   help: 'Starts every stack "when message ... arrives" of this name, and goes on at once.',
+  example: `def main():
+    wheels.drive(cm=20, power=45, ending="brake")
+    send("ring")
+
+
+def on_ring():
+    beep()
+
+
+run(main, when(message("ring"), on_ring))
+`,
   run({ device }, { name, whom }) {
     device.send(name, whom !== 'my stacks');
   },

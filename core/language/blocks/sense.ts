@@ -369,6 +369,9 @@ export const zeroHeading = defineBlock({
   slots: {},
   needs: ['wheels'],
   help: 'From here on the way it faces now is heading 0, and it has turned by 0.',
+  example: `wheels.turn(right=90, power=35, ending="brake")
+gyro.zero()
+log(gyro.heading())`,
   run({ device }) {
     device.zeroHeading();
   },
@@ -384,6 +387,9 @@ export const zeroWheels = defineBlock({
   slots: {},
   needs: ['wheels'],
   help: 'Turns, degrees and the distance driven count from 0 again.',
+  example: `wheels.drive(cm=20, power=45, ending="brake")
+wheels.zero()
+log(wheels.driven())`,
   run({ device }) {
     device.zeroWheels();
   },
@@ -398,6 +404,9 @@ export const restartTimer = defineBlock({
   label: ['Restart the timer', 'from 0'],
   slots: {},
   help: 'The timer counts from 0 again.',
+  example: `wait(1)
+restart_timer()
+log(timer())`,
   run({ device }) {
     device.restartTimer();
   },

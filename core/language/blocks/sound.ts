@@ -29,6 +29,9 @@ export const startTone = defineBlock({
   label: ['Start a tone', 'until told otherwise'],
   slots: { pitch },
   help: 'Starts a tone and goes on at once. It sounds until another tone or silence.',
+  example: `start_tone(392)
+wait(1)
+silence()`,
   mistake: 'A tone that is started and silenced at once cannot be heard: wait between the two.',
   run({ device }, { pitch }) {
     device.startTone(pitch);
@@ -44,6 +47,9 @@ export const silence = defineBlock({
   label: ['Silence', 'ends the tone'],
   slots: {},
   help: 'Ends the tone that sounds.',
+  example: `start_tone(392)
+wait(1)
+silence()`,
   run({ device }) {
     device.silence();
   },
@@ -92,6 +98,8 @@ export const tempo = defineBlock({
   label: ['Tempo', 'beats a minute'],
   slots: { beats: number({ default: 96, min: 10, max: 600 }) },
   help: 'How fast notes are played from here on. Before it is set, the tempo is 96 beats a minute.',
+  example: `tempo(140)
+play("G4 A4 B4*2")`,
   run({ device }, { beats }) {
     device.tempo(beats);
   },
@@ -106,6 +114,10 @@ export const volume = defineBlock({
   label: ['Volume', '0 to 100 %'],
   slots: { percent: number({ default: 70, unit: '%', min: 0, max: 100 }) },
   help: 'How loud tones are from here on.',
+  example: `volume(30)
+beep()
+volume(90)
+beep()`,
   run({ device }, { percent }) {
     device.volume(percent);
   },

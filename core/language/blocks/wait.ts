@@ -26,6 +26,9 @@ export const waitUntil = defineBlock({
   label: ['Wait until', 'something is so'],
   slots: { condition: condition() },
   help: 'Waits until the condition is true. It is looked at at once and then a thousand times a second.',
+  example: `wheels.run(20, 20)
+wait_until(lambda: distance.cm() < 25)
+wheels.stop("brake")`,
   mistake: 'If the condition is true already, it does not wait at all.',
   *run(_, { condition }) {
     if (condition.slow) {
@@ -46,6 +49,9 @@ export const waitAtMost = defineBlock({
   label: ['Wait until, at the most', 'something is so, or the time is over'],
   slots: { condition: condition(), time: number({ default: 5, unit: 's', min: 0, max: 3600 }) },
   help: 'Waits until the condition is true, but not longer than the time.',
+  example: `wheels.run(20, 20)
+wait_until(lambda: nose.touched(), at_most=3)
+wheels.stop("brake")`,
   *run(task, { condition, time }) {
     const byUs = task.nowUs + Math.max(0, Math.round(time * 1e6));
     if (condition.slow) {
@@ -66,6 +72,10 @@ export const waitTouch = defineBlock({
   label: ['Wait until touched', 'nose or an edge'],
   slots: { what: choice('nose', 'left edge', 'right edge') },
   help: 'Waits until the nose bar or a touch edge is touched.',
+  example: `wheels.run(30, 30)
+wait_until(nose.touched)
+wheels.stop("brake")
+wheels.back(cm=10, power=40, ending="brake")`,
   *run({ device }, { what }) {
     const touched = (): boolean =>
       what === 'nose' ? device.noseTouched() : device.edgeTouched(what === 'left edge' ? 'left' : 'right');

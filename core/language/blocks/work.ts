@@ -277,6 +277,9 @@ export const map = defineBlock({
     d: number({ default: 180 })
   },
   help: 'Carries a number from one range over to another: the ends go to the ends, the middle to the middle.',
+  example: `for count in from_to(-100, 100, 50):
+    striker.angle(map_range(count, -100, 100, 0, 180))
+    wait(0.5)`,
   value: (_, { value, a, b, c, d }) => {
     if (a === b) throw new RunError('division-by-zero', `from ${show(a)} to ${show(b)}`);
     return sound(c + ((value - a) * (d - c)) / (b - a));
@@ -361,6 +364,7 @@ export const asNumber = defineBlock({
   label: ['As number', 'a text read as a number'],
   slots: { text: any('12') },
   help: 'Reads a text as a number. If it is none, the program stops here.',
+  example: `log(as_number("12") + 1)`,
   value: (_, { text }) => {
     if (typeof text === 'number') return text;
     const n = typedNumber(textOf(text));

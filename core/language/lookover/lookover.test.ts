@@ -113,4 +113,51 @@ describe('the look-over', () => {
     expect(of(b('wait.until'))).toEqual(['no-condition']);
     expect(of(b('routine.do'))).toEqual(['nameless']);
   });
+  it('sees blocks in places where they cannot work, and keeps the program from starting', () => {
+    const leave = b('repeat.leave');
+    expect(of(leave)).toEqual(['no-loop']);
+    expect(of(b('choose.if', { if1: b('sense.nose') }, { then1: [b('repeat.next')] }))).toEqual(['no-loop']);
+    expect(
+      of(
+        b(
+          'repeat.ever',
+          {},
+          { do: [wait(1), b('choose.if', { if1: b('sense.nose') }, { then1: [b('repeat.leave')] })] }
+        )
+      )
+    ).toEqual([]);
+    const input = b('routine.input', { input: 'in1' });
+    const p = {
+      ...program(start(log(input))),
+      routines: [
+        {
+          id: 'r1',
+          name: 'r',
+          inputs: [{ id: 'in1', name: 'n', type: 'number' as const }],
+          x: 0,
+          y: 0,
+          steps: [log(b('routine.input', { input: 'in1' }))]
+        }
+      ]
+    };
+    expect(lookOver({ program: p, kit: barrow }).map((r) => [r.rule, r.blocks])).toEqual([
+      ['input-elsewhere', [input.id]]
+    ]);
+    const trigger = {
+      ...p,
+      stacks: program([b('begin.when', { condition: b('routine.value', { routine: 'r1', 'in:in1': 1 }) }), log(1)])
+        .stacks
+    };
+    const [remark] = lookOver({ program: trigger, kit: barrow });
+    expect(remark.rule).toBe('slow-trigger');
+    expect(stopsStart(remark)).toBe(true);
+  });
+  it('names what the kit lacks for a block that came from elsewhere', () => {
+    const [remark] = lookOver({ program: program(start(log(b('sense.moisture')))), kit: barrow });
+    expect(remark).toMatchObject({
+      rule: 'kit-lacks',
+      says: 'This block needs a moisture sensor, which Barrow does not have.'
+    });
+    expect(of({ ...log(b('sense.moisture')), off: true }, log(1))).toEqual([]);
+  });
 });

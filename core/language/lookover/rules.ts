@@ -1,6 +1,6 @@
 /** The first rules about what a program does in time. Each says what will happen and what to do. */
 import { partAt, wheelMotor } from '../../kit/kit.ts';
-import { bodiesOf, catalogue, newStep, slotSpec } from '../catalogue.ts';
+import { bodiesOf, catalogue, nameOf, newStep, slotsOf, slotSpec } from '../catalogue.ts';
 import { addStack, insertAfter, removeStep, setSlot } from '../edit.ts';
 import { allIds, freshId, isStep, liveSteps, type Program, type Step } from '../program.ts';
 import { typedNumber } from '../values.ts';
@@ -8,8 +8,13 @@ import type { Remark, Rule } from './remark.ts';
 import { literal, liveLists, takesTime } from './walk.ts';
 
 const RUNS = ['wheels.run', 'motor.run'];
-const STOPS = ['wheels.stop', 'motor.stop', 'drive.measure', 'turn.angle', 'wheels.span', 'motor.span'];
-const SHOWS = ['picture.show', 'display.dark'];
+const STOPS = [
+  'wheels.stop',
+  'motor.stop',
+  'motor.span',
+  ...['drive.measure', 'drive.facing', 'turn.angle', 'turn.gyro', 'turn.face', 'curve.angle', 'wheels.span']
+];
+const SHOWS = ['picture.show', 'picture.at', 'display.write', 'display.dark'];
 const fresh = (program: Program, kind: string, slots: Step['slots'] = {}): Step => {
   const step = newStep(kind, freshId(allIds(program)), program);
   return { ...step, slots: { ...step.slots, ...slots } };
@@ -95,7 +100,7 @@ export const shownForNoTime: Rule = ({ program }) => {
           ]
         });
       }
-      shown = step.kind === 'picture.show' ? step : undefined;
+      shown = step.kind === 'display.dark' || takesTime(step) ? undefined : step;
     }
   }
   return remarks;
@@ -220,6 +225,8 @@ export const mirroredMotor: Rule = ({ program, kit }) => {
   const left = wheelMotor(kit, 'left');
   const right = wheelMotor(kit, 'right');
   if (!left || !right || left.mounted === right.mounted) return [];
+  // somebody who says how a motor counts knows about it
+  if ([...liveSteps(program)].some((s) => s.kind === 'motor.side')) return [];
   const mirrored = left.mounted === 'mirrored' ? left : right;
   const remarks: Remark[] = [];
   for (const list of liveLists(program))
@@ -261,11 +268,12 @@ export const mirroredMotor: Rule = ({ program, kit }) => {
   return remarks;
 };
 
+const NAMES = new Set(['variable', 'list', 'routine', 'input']);
 /** bad-number, missing: a slot that cannot be read; the program does not start. */
 export const unreadable: Rule = ({ program }) => {
   const remarks: Remark[] = [];
   for (const step of liveSteps(program))
-    for (const [name, spec] of Object.entries(slotSpecs(step))) {
+    for (const [name, spec] of Object.entries(slotSpecs(step, program))) {
       const slot = step.slots[name];
       if (isStep(slot)) continue;
       if (spec.type === 'number') {
@@ -311,10 +319,16 @@ export const unreadable: Rule = ({ program }) => {
           todo: 'Put a condition into the slot, from Work out or Sense.',
           mends: []
         });
-      else if (
-        (spec.type === 'variable' && !program.variables.some((v) => v.id === slot)) ||
-        (spec.type === 'routine' && !program.routines.some((r) => r.id === slot))
-      )
+      else if (spec.type === 'items' && slot === undefined)
+        remarks.push({
+          rule: 'no-list',
+          severity: 'will not work',
+          blocks: [step.id],
+          says: 'No list stands in its slot: the program will stop here.',
+          todo: 'Put a list there, from Remember.',
+          mends: []
+        });
+      else if (NAMES.has(spec.type) && nameOf(spec, String(slot), program) === undefined)
         remarks.push({
           rule: 'nameless',
           severity: 'will not work',
@@ -326,12 +340,5 @@ export const unreadable: Rule = ({ program }) => {
     }
   return remarks;
 };
-const slotSpecs = (step: Step) => {
-  const names =
-    step.kind === 'choose.if'
-      ? Object.keys(step.bodies ?? {})
-          .filter((b) => b.startsWith('then'))
-          .map((b) => `if${b.slice(4)}`)
-      : Object.keys(catalogue.get(step.kind)!.slots);
-  return Object.fromEntries(names.map((n) => [n, slotSpec(step, n)!]));
-};
+const slotSpecs = (step: Step, program: Program) =>
+  Object.fromEntries(slotsOf(step, program).map((n) => [n, slotSpec(step, n, program)!]));

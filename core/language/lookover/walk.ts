@@ -1,3 +1,4 @@
+import { definition } from '../catalogue.ts';
 import { isLive, type Program, type Step } from '../program.ts';
 import { typedNumber } from '../values.ts';
 
@@ -17,19 +18,9 @@ export function literal(step: Step, slot: string): number | undefined {
   return typeof value === 'number' ? value : typeof value === 'string' ? typedNumber(value) : undefined;
 }
 /** Whether board time passes in this step, so that what was shown or started before it lasts. */
-export const takesTime = (step: Step): boolean =>
-  [
-    'wait.time',
-    'wait.until',
-    'drive.measure',
-    'turn.angle',
-    'wheels.span',
-    'motor.span',
-    'sound.tone',
-    'sound.beep',
-    'routine.do',
-    'repeat.ever',
-    'repeat.times',
-    'repeat.until',
-    'choose.if'
-  ].includes(step.kind) && !(step.kind === 'wait.time' && literal(step, 'time') === 0);
+export function takesTime(step: Step): boolean {
+  const def = definition(step.kind);
+  if (step.kind === 'wait.time') return literal(step, 'time') !== 0;
+  if (step.kind === 'display.write') return step.slots.how === 'passing';
+  return 'takesTime' in def && !!def.takesTime;
+}

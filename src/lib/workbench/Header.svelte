@@ -1,4 +1,5 @@
 <script lang="ts">
+  import BookOpen from '@lucide/svelte/icons/book-open';
   import FileDown from '@lucide/svelte/icons/file-down';
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import VolumeX from '@lucide/svelte/icons/volume-x';
@@ -36,7 +37,17 @@
       ><SaveState {session} />
     </div>{/snippet}
   <a class="btn btn-ghost !px-2.5" href="/project/{session.id}/kit">Kit sheet</a>
+  <a
+    class="btn btn-ghost !px-2 max-[1240px]:!hidden"
+    href="/handbook"
+    target="_blank"
+    aria-label="Handbook"
+    title="Handbook"><BookOpen size={17} /></a
+  >
 
+  {#if runs.waits}<button class="btn btn-go" onclick={() => runs.input({ word: true })} data-testid="setoff"
+      >Set off</button
+    >{/if}
   {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.resume()}>▶ Go on</button>
   {:else}<button class="btn btn-go" onclick={() => w.rehearse()} data-testid="rehearse">▶ Rehearse</button>{/if}
   <button class="btn btn-ghost !px-2.5" disabled={runs.state !== 'running'} onclick={() => runs.pause()}>Pause</button>

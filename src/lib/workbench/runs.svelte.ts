@@ -146,6 +146,13 @@ export class Runs {
   input(input: Input): void {
     if (this.state === 'running' || this.state === 'paused') void this.api?.input(input);
   }
+  /** All is prepared, and the run waits for the word to set off. */
+  get waits(): boolean {
+    if (!this.busy || !this.current || this.current.version < 0) return false;
+    const { events } = this.current.trace;
+    const ready = events.findLastIndex((e) => e.type === 'ready');
+    return ready >= 0 && !events.slice(ready).some((e) => e.type === 'began');
+  }
   get busy(): boolean {
     return this.state === 'running' || this.state === 'paused';
   }

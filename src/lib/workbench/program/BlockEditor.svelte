@@ -22,7 +22,7 @@
   import { bringIn, readWorkspace, stateOf, tagsOf } from './blockly/convert.ts';
   import { hooks, NameField } from './blockly/fields.ts';
   import { marquee } from './blockly/marquee.ts';
-  import { registerMenu } from './blockly/menu.ts';
+  import { ownKeys, registerMenu } from './blockly/menu.ts';
   import { album } from './blockly/painter.ts';
   import { refusal } from './blockly/refusal.ts';
   import { THEMES } from './blockly/renderer.ts';
@@ -196,20 +196,7 @@
     });
     const keyboard = new KeyboardNavigation(ws);
     // copying, history and taking out are ours
-    for (const name of [
-      'copy',
-      'cut',
-      'paste',
-      'keyboard_nav_copy',
-      'keyboard_nav_cut',
-      'keyboard_nav_paste',
-      'duplicate',
-      'undo',
-      'redo',
-      'delete',
-      'list_shortcuts'
-    ])
-      if (Blockly.ShortcutRegistry.registry.getRegistry()[name]) Blockly.ShortcutRegistry.registry.unregister(name);
+    ownKeys();
     // history is ours: values of the project, on every page
     ws.MAX_UNDO = 0;
     ws.addChangeListener(listen);
@@ -423,7 +410,7 @@
   }
 
   /** A card from the tray was dragged: the block appears under the pointer and the drag is handed over. */
-  export function dragIn(kind: string, event: PointerEvent) {
+  export function dragIn(kind: string, event: PointerEvent, slots: Record<string, string> = {}) {
     if (!ws) return;
     const scale = ws.scale;
     const at = Blockly.utils.svgMath.screenToWsCoordinates(
@@ -444,7 +431,7 @@
     // the sheet must not move under the hand: the drag switches this on again when it ends
     ws.setResizesEnabled(false);
     Blockly.Events.setGroup(true);
-    const block = create(kind, at.x, at.y);
+    const block = create(kind, at.x, at.y, slots);
     Blockly.Events.setGroup(false);
     if (!block) return;
     block.getSvgRoot().dispatchEvent(
@@ -460,7 +447,12 @@
       })
     );
   }
-  function create(kind: string, x: number, y: number): Blockly.BlockSvg | undefined {
+  function create(
+    kind: string,
+    x: number,
+    y: number,
+    slots: Record<string, string> = {}
+  ): Blockly.BlockSvg | undefined {
     const { program } = session.project;
     const ids = allIds(program);
     for (const b of ws!.getAllBlocks(false)) ids.add(b.id);
@@ -471,18 +463,21 @@
         ws!
       ) as Blockly.BlockSvg;
     }
+    const step = newStep(kind, freshId(ids), program);
+    const alone = [{ id: '', x: 0, y: 0, steps: [{ ...step, slots: { ...step.slots, ...slots } }] }];
+    const own = regrow({ ...program, loose: [], stacks: alone });
     return Blockly.serialization.blocks.append(
-      { ...stateOf(newStep(kind, freshId(ids), program), program), x, y },
+      { ...stateOf(own.stacks[0].steps[0], program), x, y },
       ws!
     ) as Blockly.BlockSvg;
   }
   /** A card was activated by key or click: below the chosen block if it fits there, otherwise in a free place. */
-  export function add(kind: string) {
+  export function add(kind: string, slots: Record<string, string> = {}) {
     if (!ws) return;
     const chosen = w.selected ? ws.getBlockById(w.selected) : null;
     const { y } = ws.getBlocksBoundingBox().getHeight() ? { y: ws.getBlocksBoundingBox().bottom + 24 } : { y: 24 };
     Blockly.Events.setGroup(true);
-    const block = create(kind, 24, y);
+    const block = create(kind, 24, y, slots);
     if (block && chosen && !chosen.isShadow()) {
       if (block.outputConnection) {
         const free = chosen.inputList.find(

@@ -8,6 +8,9 @@
   import BlockEditor from './BlockEditor.svelte';
   import Compare from './Compare.svelte';
   import Find from './Find.svelte';
+  import { definition } from '../../../../core/language/catalogue.ts';
+  import Notebook from './Notebook.svelte';
+  import Panel from './Panel.svelte';
   import LookOver from './LookOver.svelte';
   import Names from './Names.svelte';
   import Reckoner from './Reckoner.svelte';
@@ -15,11 +18,12 @@
 
   const w = useWorkbench();
   let editor: BlockEditor;
-  let mode = $state<'blocks' | 'both' | 'notebook'>('blocks');
+  let mode = $state<'blocks' | 'both' | 'flow' | 'notebook'>('blocks');
   let looking = $state(false);
   let reckoning = $state(false);
-  export const dragIn = (kind: string, event: PointerEvent) => editor.dragIn(kind, event);
-  export const add = (kind: string) => editor.add(kind);
+  export const dragIn = (kind: string, event: PointerEvent, slots?: Record<string, string>) =>
+    editor.dragIn(kind, event, slots);
+  export const add = (kind: string, slots?: Record<string, string>) => editor.add(kind, slots);
   export const trayArea = (area: () => DOMRect) => editor.trayArea(area);
   const undoable = $derived(w.session.past.at(-1)?.label);
   const redoable = $derived(w.session.future.at(-1)?.label);
@@ -29,7 +33,7 @@
   <div class="bar">
     <h2 class="mr-1 font-sans text-[14px] font-bold">Program</h2>
     <div role="group" aria-label="How to show the program" class="flex gap-1">
-      {#each [['blocks', 'Blocks'], ['both', 'Blocks + text'], ['notebook', 'Notebook']] as const as [key, title] (key)}
+      {#each [['blocks', 'Blocks'], ['both', 'Blocks + text'], ['flow', 'Flow'], ['notebook', 'Notebook']] as const as [key, title] (key)}
         <button class="chip" aria-pressed={mode === key} onclick={() => (mode = key)}>{title}</button>
       {/each}
     </div>
@@ -69,7 +73,7 @@
       {w.notice} <button class="chip underline" onclick={() => (w.notice = '')}>Close</button>
     </div>{/if}
   <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {mode === 'both' ? '1fr 1fr' : '1fr'}">
-    <div class="relative min-h-0 min-w-0 {mode === 'notebook' ? 'hidden' : ''}">
+    <div class="relative min-h-0 min-w-0 {mode === 'notebook' || mode === 'flow' ? 'hidden' : ''}">
       <BlockEditor bind:this={editor} />
       {#if w.session.project.program.stacks.length === 0 && w.session.project.program.routines.length === 0}
         <div
@@ -98,22 +102,31 @@
             Printing the text ...
           </p>{:then { default: PythonPane }}<PythonPane />{/await}
       </div>
+    {:else if mode === 'flow'}
+      {#await import('./flow/FlowPane.svelte')}<p class="p-4 text-soft">
+          Drawing the flow ...
+        </p>{:then { default: FlowPane }}<FlowPane
+          show={(id) => {
+            mode = 'blocks';
+            requestAnimationFrame(() => editor.focusOn(id));
+          }}
+        />{/await}
     {:else if mode === 'notebook'}
-      <label class="flex min-h-0 flex-col gap-2 bg-paper p-4">
-        <span class="text-soft">The idea in plain words: what happens at the start, what happens when ...</span>
-        <textarea
-          class="field min-h-0 flex-1 resize-none !bg-card text-[15px] leading-relaxed"
-          value={w.session.project.notebook}
-          onchange={(e) =>
-            w.session.change('write in the notebook', { ...w.session.project, notebook: e.currentTarget.value })}
-        ></textarea>
-      </label>
+      <Notebook />
     {/if}
     {#if w.panel}
       {@const close = () => (w.panel = undefined)}
       {#if w.panel.kind === 'compare'}<Compare id={w.panel.id} {close} />
       {:else if w.panel.kind === 'names'}<Names id={w.panel.id} {close} />
-      {:else if w.panel.kind === 'find'}<Find {close} />{/if}
+      {:else if w.panel.kind === 'find'}<Find {close} />
+      {:else if w.panel.kind === 'help'}
+        <Panel title={definition(w.panel.id).label[0]} {close}>
+          {#await import('../../handbook/BlockPage.svelte') then { default: BlockPage }}<BlockPage
+              kind={w.panel!.id}
+              heading={false}
+            />{/await}
+        </Panel>
+      {/if}
     {/if}
     {#if looking}<LookOver close={() => (looking = false)} />{/if}
     {#if reckoning}<Reckoner close={() => (reckoning = false)} />{/if}

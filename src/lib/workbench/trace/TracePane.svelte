@@ -10,7 +10,7 @@
   import { download, fileName } from '../../shelf/files.ts';
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
-  import { blockAt, draw, lanesOf, palette, type Palette } from './lanes.ts';
+  import { blockAt, draw, lanesOf, palette, plotsOf, type Palette } from './lanes.ts';
 
   const w = useWorkbench();
   const { runs } = w;
@@ -22,7 +22,8 @@
   let ghost = $state(true);
   let beside = $state(true);
   let listing = $state(false);
-  const lanes = $derived(lanesOf(w.session.project.kit));
+  const plots = $derived(runs.run && runs.run.version >= 0 ? plotsOf(runs.run.trace).join('\n') : '');
+  const lanes = $derived(lanesOf(w.session.project.kit, plots ? plots.split('\n') : []));
   const height = $derived(lanes.reduce((h, l) => h + l.height, 0));
   const run = $derived(runs.run);
   const other = $derived<Run | undefined>(

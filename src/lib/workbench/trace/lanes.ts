@@ -1,6 +1,6 @@
 /** Which lanes a trace has, and drawing them on a canvas with D3 scales. */
 import { scaleLinear } from 'd3-scale';
-import { definition, familyOf } from '../../../../core/language/catalogue.ts';
+import { catalogue, definition, familyOf } from '../../../../core/language/catalogue.ts';
 import type { Family } from '../../../../core/language/define.ts';
 import type { Kit } from '../../../../core/kit/kit.ts';
 import { allSteps, type Program } from '../../../../core/language/program.ts';
@@ -20,9 +20,11 @@ export type Lane =
       /** 360 is 0 again: no line across */ wraps?: true;
     }
   | { kind: 'lamps'; title: string; line: string; height: number; side: 'left' | 'right' }
+  | { kind: 'plot'; title: string; line: string; height: number; name: string }
   | { kind: 'log'; title: string; line: string; height: number };
 
-export function lanesOf(kit: Kit): Lane[] {
+/** @param plots names of what the program plots */
+export function lanesOf(kit: Kit, plots: readonly string[] = []): Lane[] {
   const servos = kit.parts.filter((p) => p.type === 'servo');
   return [
     { kind: 'blocks', title: 'Blocks', line: '', height: 30 },
@@ -66,7 +68,8 @@ export function lanesOf(kit: Kit): Lane[] {
       keys: [{ key: `servo${s.socket}`, colour: 'act' }],
       range: [0, 180]
     })),
-    { kind: 'log', title: 'Log', line: '', height: 30 }
+    ...plots.map((name): Lane => ({ kind: 'plot', title: name, line: 'plotted', height: 32, name })),
+    { kind: 'log', title: 'Log', line: 'and marks', height: 30 }
   ];
 }
 
@@ -107,7 +110,11 @@ export type Drawing = {
 };
 
 /** Rows of spans that are steps which do something themselves, not the loops around them. */
-const WRAPS = new Set(['repeat.times', 'repeat.ever', 'repeat.until', 'choose.if', 'routine.do']);
+const WRAPS = new Set(
+  [...catalogue.values()]
+    .filter((d) => d.shape === 'wrap' || ('loop' in d && d.loop) || d.kind === 'routine.do')
+    .map((d) => d.kind)
+);
 
 export function draw(g: CanvasRenderingContext2D, d: Drawing): void {
   const x = scaleLinear([d.fromUs, d.toUs], [0, d.width]);
@@ -130,6 +137,7 @@ export function draw(g: CanvasRenderingContext2D, d: Drawing): void {
     if (lane.kind === 'blocks') blocks(g, d, lane.height);
     else if (lane.kind === 'curve') curve(g, d, lane);
     else if (lane.kind === 'lamps') lamps(g, d, lane, x);
+    else if (lane.kind === 'plot') plot(g, d, lane, x);
     else log(g, d, x, lane.height);
     g.restore();
     top += lane.height;
@@ -264,13 +272,47 @@ function lamps(
   }
   if (on) bar(on.tUs, d.trace.ticks * 1000, on.colour);
 }
+/** What the program plotted holds until the next value. */
+function plot(g: CanvasRenderingContext2D, d: Drawing, lane: Lane & { kind: 'plot' }, x: (t: number) => number): void {
+  const points = d.trace.events.flatMap((e) => (e.type === 'plot' && e.name === lane.name ? [e] : []));
+  if (points.length === 0) return;
+  const values = points.map((p) => p.value);
+  const y = scaleLinear([Math.min(0, ...values), Math.max(1, ...values)], [lane.height - 5, 5]);
+  g.strokeStyle = d.palette.think;
+  g.lineWidth = 1.6;
+  g.beginPath();
+  points.forEach((p, i) => {
+    if (i === 0) g.moveTo(x(p.tUs), y(p.value));
+    else {
+      g.lineTo(x(p.tUs), y(points[i - 1].value));
+      g.lineTo(x(p.tUs), y(p.value));
+    }
+  });
+  g.lineTo(x(d.trace.ticks * 1000), y(values[values.length - 1]));
+  g.stroke();
+}
+/** Names of what a trace has plotted, in the order they came. */
+export const plotsOf = (trace: Trace | undefined): string[] => [
+  ...new Set((trace?.events ?? []).flatMap((e) => (e.type === 'plot' ? [e.name] : [])))
+];
 function log(g: CanvasRenderingContext2D, d: Drawing, x: (t: number) => number, height: number): void {
   g.font = '500 11px "Atkinson Hyperlegible Mono Variable"';
   g.fillStyle = d.palette.ink;
   let free = -1;
   for (const e of d.trace.events) {
-    if (e.type !== 'log' || e.tUs < d.fromUs || e.tUs > d.toUs) continue;
+    if ((e.type !== 'log' && e.type !== 'mark') || e.tUs < d.fromUs || e.tUs > d.toUs) continue;
     const at = x(e.tUs);
+    if (e.type === 'mark') {
+      // a small flag on its pole
+      g.fillStyle = d.palette.water;
+      g.fillRect(at, 2, 1.2, height - 6);
+      g.beginPath();
+      g.moveTo(at, 2);
+      g.lineTo(at + 9, 5.5);
+      g.lineTo(at, 9);
+      g.fill();
+      g.fillStyle = d.palette.ink;
+    }
     g.fillRect(at, 3, 1, height - 12);
     if (at < free) continue;
     const text = e.text.length > 24 ? `${e.text.slice(0, 23)}…` : e.text;

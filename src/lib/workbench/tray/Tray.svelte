@@ -5,9 +5,17 @@
   import { ICONS } from '../../ui/icons.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
 
+  import { usesOf } from '../../../../core/language/edit.ts';
+
   type Card = { kind: string; title: string; line: string; help: string; section: Section };
-  let { onadd, ondrag }: { onadd: (kind: string) => void; ondrag: (kind: string, event: PointerEvent) => void } =
-    $props();
+  type NameCard = { id: string; name: string; what: string; kind: string; slot: string; uses: number };
+  let {
+    onadd,
+    ondrag
+  }: {
+    onadd: (kind: string, slots?: Record<string, string>) => void;
+    ondrag: (kind: string, event: PointerEvent, slots?: Record<string, string>) => void;
+  } = $props();
   const w = useWorkbench();
   let find = $state('');
   let field: HTMLInputElement;
@@ -31,13 +39,40 @@
   const shown = $derived.by(() => {
     const words = find.trim().toLowerCase().split(/\s+/).filter(Boolean);
     if (!words.length) return cards.filter((c) => c.section === w.section);
-    return cards.filter((c) =>
-      words.every((word) =>
+    // what the title says counts for more than what the help says
+    const places = (c: Card): string[] =>
+      [
+        c.title,
+        `${c.title} ${c.line}`,
         `${c.title} ${c.line} ${c.help} ${SECTIONS[c.section].title} ${catalogue.get(c.kind)?.words ?? ''}`
-          .toLowerCase()
-          .includes(word)
-      )
-    );
+      ].map((t) => t.toLowerCase());
+    return cards
+      .map((card) => ({ card, at: places(card).findIndex((text) => words.every((word) => text.includes(word))) }))
+      .filter(({ at }) => at >= 0)
+      .sort((a, b) => a.at - b.at)
+      .map(({ card }) => card);
+  });
+  /** the program's own names, with how often each is used; each is the block that reads or does it */
+  const names = $derived.by((): NameCard[] => {
+    const { program } = w.session.project;
+    if (find.trim() || (w.section !== 'remember' && w.section !== 'reuse')) return [];
+    const all =
+      w.section === 'remember'
+        ? program.variables.map((v) => ({
+            id: v.id,
+            name: v.name,
+            what: v.list ? 'list' : 'variable',
+            kind: v.list ? 'list.value' : 'var.value',
+            slot: v.list ? 'list' : 'variable'
+          }))
+        : program.routines.map((r) => ({
+            id: r.id,
+            name: r.name,
+            what: 'routine',
+            kind: 'routine.do',
+            slot: 'routine'
+          }));
+    return all.map((a) => ({ ...a, uses: usesOf(program, a.id).length }));
   });
   const sections = Object.entries(SECTIONS) as [Section, (typeof SECTIONS)[Section]][];
 
@@ -48,28 +83,28 @@
     field.focus();
     field.select();
   }
-  let from: { kind: string; x: number; y: number } | undefined;
-  function down(event: PointerEvent, kind: string) {
+  let from: { kind: string; x: number; y: number; slots?: Record<string, string> } | undefined;
+  function down(event: PointerEvent, kind: string, slots?: Record<string, string>) {
     if (event.button !== 0) return;
     (event.currentTarget as HTMLElement).releasePointerCapture?.(event.pointerId);
-    from = { kind, x: event.clientX, y: event.clientY };
+    from = { kind, x: event.clientX, y: event.clientY, slots };
   }
   function move(event: PointerEvent) {
     if (!from || !(event.buttons & 1)) return;
     if (Math.hypot(event.clientX - from.x, event.clientY - from.y) < 5) return;
-    const { kind } = from;
+    const { kind, slots } = from;
     from = undefined;
     dragged = true;
-    ondrag(kind, event);
+    ondrag(kind, event, slots);
   }
   let dragged = false;
-  function click(kind: string) {
+  function click(kind: string, slots?: Record<string, string>) {
     from = undefined;
     if (dragged) {
       dragged = false;
       return;
     }
-    onadd(kind);
+    onadd(kind, slots);
   }
   function keys(event: KeyboardEvent) {
     if (event.key === 'Enter' && shown[0]) {
@@ -113,6 +148,26 @@
       />
       <span class="font-mono text-soft" aria-hidden="true">/</span>
     </label>
+    {#each names as one (one.id)}
+      <div class="flex gap-1">
+        <button
+          data-name={one.name}
+          title="The {one.what} {one.name}: drag it into the program"
+          onpointerdown={(e) => down(e, one.kind, { [one.slot]: one.id })}
+          onclick={() => click(one.kind, { [one.slot]: one.id })}
+          class="min-w-0 flex-1 cursor-grab truncate rounded-[7px] border border-rule bg-paper px-2 py-[3px] text-left font-semibold touch-none"
+          >{one.name}<small class="ml-1.5 font-[450] text-soft"
+            >{one.what} · {one.uses === 1 ? 'used once' : one.uses ? `used ${one.uses} times` : 'not used'}</small
+          ></button
+        >
+        <button
+          class="chip !px-1.5"
+          aria-label="Names: {one.name}"
+          title="Rename, take out, where it is used"
+          onclick={() => (w.panel = { kind: 'names', id: one.id })}>⋯</button
+        >
+      </div>
+    {/each}
     {#each shown as card (card.kind)}
       <button
         data-card={card.kind}

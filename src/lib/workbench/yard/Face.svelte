@@ -5,6 +5,21 @@
   const view = $derived(w.runs.view);
   const flat = $derived((view?.picture ?? DARK).replaceAll(' ', ''));
   const device = $derived(w.runs.shown === 'device');
+  /** what was read aloud last: a caption always, and a voice where the computer has one */
+  const caption = $derived.by(() => {
+    const run = w.runs.run;
+    if (!run || run.version < 0) return undefined;
+    return run.trace.events.findLast(
+      (e) => e.type === 'speech' && e.tUs <= w.runs.playheadUs && e.tUs > w.runs.playheadUs - 6e6
+    );
+  });
+  let said: unknown;
+  $effect(() => {
+    const live = w.runs.state === 'running' && w.runs.scrubUs === undefined && !w.muted;
+    if (!live || !caption || caption === said || caption.type !== 'speech') return;
+    said = caption;
+    window.speechSynthesis?.speak(new SpeechSynthesisUtterance(caption.text));
+  });
   let hovered = $state('');
   let nose = $state(false);
   const COLOUR: Record<string, string> = {
@@ -48,67 +63,76 @@
   });
 </script>
 
-<div
-  class="flex items-center gap-3 border-b border-rule bg-linen px-3 py-1.5"
-  role="group"
-  aria-label="Face of the robot"
->
-  <svg
-    width="92"
-    height="60"
-    viewBox="0 0 92 60"
-    role="img"
-    aria-label="Matrix of lamps"
-    class="shrink-0"
-    data-testid="matrix"
+<div class="relative">
+  <div
+    class="flex items-center gap-3 border-b border-rule bg-linen px-3 py-1.5"
+    role="group"
+    aria-label="Face of the robot"
   >
-    <rect width="92" height="60" rx="9" fill="#26352c" />
-    {#each { length: 35 } as _, i (i)}
-      <rect
-        x={8 + (i % 7) * 11}
-        y={4 + Math.floor(i / 7) * 10.6}
-        width="8"
-        height="8"
-        rx="2"
-        fill={levelOf(flat[i]) ? `color-mix(in srgb, #ffcf5a ${20 + levelOf(flat[i]) * 0.8}%, #43564a)` : '#43564a'}
-        stroke={w.pixel && w.pixel.y * 7 + w.pixel.x === i ? '#ffffff' : 'none'}
-        stroke-width="1.6"
-        role="presentation"
-        onpointerenter={() => (hovered = `x ${i % 7}, y ${Math.floor(i / 7)}`)}
-        onpointerleave={() => (hovered = '')}
-      />
-    {/each}
-  </svg>
-  <div class="min-w-0 flex-1 leading-[1.35]">
-    <b class="block truncate" data-testid="whose">{device ? w.device.unit.name : 'Rehearsal'}</b>
-    <span class="block truncate text-[13px] text-soft"
-      >{hovered || (device ? 'the device itself' : 'as on the kit sheet')}</span
+    <svg
+      width="92"
+      height="60"
+      viewBox="0 0 92 60"
+      role="img"
+      aria-label="Matrix of lamps"
+      class="shrink-0"
+      data-testid="matrix"
     >
-    <span class="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft">
-      {#each ['left', 'right'] as const as side (side)}
-        {@const lamp = view?.lamps[side]}
-        <span class="flex items-center gap-1"
-          ><i
-            class="inline-block h-2.5 w-2.5 rounded-full border border-[#8a8f82]"
-            style="background: {lamp?.on ? COLOUR[lamp.colour] : 'transparent'}"
-          ></i>{side}{lamp?.on ? ` ${lamp.colour}` : ''}</span
-        >
+      <rect width="92" height="60" rx="9" fill="#26352c" />
+      {#each { length: 35 } as _, i (i)}
+        <rect
+          x={8 + (i % 7) * 11}
+          y={4 + Math.floor(i / 7) * 10.6}
+          width="8"
+          height="8"
+          rx="2"
+          fill={levelOf(flat[i]) ? `color-mix(in srgb, #ffcf5a ${20 + levelOf(flat[i]) * 0.8}%, #43564a)` : '#43564a'}
+          stroke={w.pixel && w.pixel.y * 7 + w.pixel.x === i ? '#ffffff' : 'none'}
+          stroke-width="1.6"
+          role="presentation"
+          onpointerenter={() => (hovered = `x ${i % 7}, y ${Math.floor(i / 7)}`)}
+          onpointerleave={() => (hovered = '')}
+        />
       {/each}
-    </span>
+    </svg>
+    <div class="min-w-0 flex-1 leading-[1.35]">
+      <b class="block truncate" data-testid="whose">{device ? w.device.unit.name : 'Rehearsal'}</b>
+      <span class="block truncate text-[13px] text-soft"
+        >{hovered || (device ? 'the device itself' : 'as on the kit sheet')}</span
+      >
+      <span class="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft">
+        {#each ['left', 'right'] as const as side (side)}
+          {@const lamp = view?.lamps[side]}
+          <span class="flex items-center gap-1"
+            ><i
+              class="inline-block h-2.5 w-2.5 rounded-full border border-[#8a8f82]"
+              style="background: {lamp?.on ? COLOUR[lamp.colour] : 'transparent'}"
+            ></i>{side}{lamp?.on ? ` ${lamp.colour}` : ''}</span
+          >
+        {/each}
+      </span>
+    </div>
+    <div class="flex shrink-0 gap-[5px]">
+      <button
+        class="btn btn-plain !px-2.5"
+        aria-label="Dot"
+        title={device && !w.device.running ? 'Dot: starts the program on the device' : 'Dot'}
+        {...holds((down) => press('Dot', down))}>●</button
+      >
+      <button
+        class="btn btn-plain !px-2.5"
+        aria-label="Bar"
+        title={device ? 'Bar: hold it for 2 s to stop the program' : 'Bar'}
+        {...holds((down) => press('Bar', down))}>▬</button
+      >
+      <button class="btn btn-plain !px-2.5" title="Press on the touch bar" {...holds(touch)}>Nose</button>
+    </div>
   </div>
-  <div class="flex shrink-0 gap-[5px]">
-    <button
-      class="btn btn-plain !px-2.5"
-      aria-label="Dot"
-      title={device && !w.device.running ? 'Dot: starts the program on the device' : 'Dot'}
-      {...holds((down) => press('Dot', down))}>●</button
+  {#if caption?.type === 'speech'}<p
+      class="absolute inset-x-2 top-full z-10 mt-1 rounded-md bg-header px-2 py-1 text-[13px] text-[#eef2e4]"
+      role="status"
+      data-testid="caption"
     >
-    <button
-      class="btn btn-plain !px-2.5"
-      aria-label="Bar"
-      title={device ? 'Bar: hold it for 2 s to stop the program' : 'Bar'}
-      {...holds((down) => press('Bar', down))}>▬</button
-    >
-    <button class="btn btn-plain !px-2.5" title="Press on the touch bar" {...holds(touch)}>Nose</button>
-  </div>
+      {caption.text}
+    </p>{/if}
 </div>

@@ -4,6 +4,10 @@
   import Home from '@lucide/svelte/icons/undo-dot';
   import Fit from '@lucide/svelte/icons/maximize';
   import { onMount } from 'svelte';
+  import { allSteps } from '../../../../core/language/program.ts';
+  import { ghostOf } from '../../../../core/reckon/ghost.ts';
+  import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
+  import { keyName } from '../program/blockly/keys.ts';
   import { travelled } from '../../../../core/trace/query.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
   import BarrowShape from '../../ui/BarrowShape.svelte';
@@ -57,6 +61,26 @@
       ? runs.seen.trace.events.filter((e) => e.type === 'touch' && e.tUs <= runs.seenUs)
       : []
   );
+  /** the way that the chosen move block asks for: from where it last began, or from the start */
+  const ghost = $derived.by(() => {
+    const step = w.selected ? [...allSteps(session.project.program)].find((s) => s.id === w.selected) : undefined;
+    if (!step) return undefined;
+    const run = runs.current && runs.current.version >= 0 ? runs.current : undefined;
+    const began = run && !runs.busy ? ranWhen(run.trace, step.id).at(-1)?.[0] : undefined;
+    const at = run && began !== undefined ? stateAt(run.trace, began) : undefined;
+    const draft = w.draft?.block === step.id ? { ...step.slots, [w.draft.slot]: w.draft.value } : step.slots;
+    const start = at && run ? run.trace.header.start : startPose;
+    return ghostOf({ ...step, slots: draft }, kit, at ?? startPose, start.facingDeg);
+  });
+  /** keys of the computer go to the program while it runs and the yard has the focus */
+  let focused = $state(false);
+  function keyToProgram(event: KeyboardEvent, down: boolean) {
+    const key = keyName(event.key);
+    if (!runs.busy || !key || event.repeat) return;
+    event.preventDefault();
+    event.stopPropagation();
+    runs.input({ key, down });
+  }
   /** where loose things stand is not recorded: they are drawn where the mat has them */
   const canMove = $derived(away ? !w.device.running && !w.device.plugged : !runs.busy);
 
@@ -134,13 +158,27 @@
   }
 </script>
 
-<div class="relative h-full min-h-0 overflow-hidden bg-[#e9ebdd] dark:bg-[#141a16]">
+<!-- svelte-ignore a11y_no_static_element_interactions -->
+<div
+  class="relative h-full min-h-0 overflow-hidden bg-[#e9ebdd] dark:bg-[#141a16] {focused && runs.busy
+    ? 'outline-3 -outline-offset-3 outline-brass'
+    : ''}"
+  onfocusin={() => {
+    focused = true;
+    if (runs.busy) w.tell('Keys go to the robot now');
+  }}
+  onfocusout={() => (focused = false)}
+  onkeydowncapture={(e) => keyToProgram(e, true)}
+  onkeyupcapture={(e) => keyToProgram(e, false)}
+>
+  <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
   <svg
     bind:this={svg}
     class="h-full w-full touch-none"
     viewBox="-4 -4 {mat.width * 100 + 8} {H * 100 + 8}"
     preserveAspectRatio="xMidYMid meet"
     role="application"
+    tabindex={runs.busy ? 0 : -1}
     aria-label="Yard from above. Arrow keys move the robot, square brackets turn it."
     data-testid="yard"
   >
@@ -235,6 +273,38 @@
           stroke-linecap="round"
           data-testid="trail"
         />
+        {#if ghost}
+          {@const last = ghost.at(-1)!}
+          <g
+            data-testid="ghost"
+            data-x={last.x.toFixed(4)}
+            data-y={last.y.toFixed(4)}
+            data-facing={last.facingDeg.toFixed(1)}
+          >
+            <polyline
+              points={ghost.map((p) => `${(p.x * 100).toFixed(2)},${((H - p.y) * 100).toFixed(2)}`).join(' ')}
+              fill="none"
+              stroke="#7a3f63"
+              stroke-width="0.7"
+              stroke-linecap="round"
+            />
+            <g transform="translate({last.x * 100} {(H - last.y) * 100}) rotate({last.facingDeg - 90})">
+              <rect
+                x="-8.5"
+                y="-5.2"
+                width="15"
+                height="10.4"
+                rx="2"
+                fill="#7a3f63"
+                fill-opacity="0.12"
+                stroke="#7a3f63"
+                stroke-width="0.4"
+                stroke-dasharray="1.2 0.9"
+              />
+              <path d="M3.4 -2L6 0L3.4 2" fill="none" stroke="#7a3f63" stroke-width="0.7" stroke-linecap="round" />
+            </g>
+          </g>
+        {/if}
         {#each touches as t, i (i)}{#if t.type === 'touch'}<circle
               cx={t.x * 100}
               cy={(H - t.y) * 100}

@@ -49,8 +49,8 @@
           <Pane defaultSize={20.5} minSize={15}
             ><Tray
               bind:this={tray}
-              onadd={(kind) => program?.add(kind)}
-              ondrag={(kind, e) => program?.dragIn(kind, e)}
+              onadd={(kind, slots) => program?.add(kind, slots)}
+              ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
             /></Pane
           >
         </PaneGroup>

@@ -1,6 +1,5 @@
 /** Fields of our own: numbers with a slider, a dial or a keyboard of notes; names that are made where they are needed. */
 import * as Blockly from 'blockly/core';
-import { KEY } from '../../../../../core/language/blocks/begin.ts';
 import type { SlotSpec } from '../../../../../core/language/define.ts';
 import { hertzOf } from '../../../../../core/language/notes.ts';
 import { HEIGHT, levelOf, WIDTH } from '../../../../../core/language/pixels.ts';
@@ -8,6 +7,7 @@ import { readValue, workedOut } from '../../../../../core/language/python/value.
 import { show, typedNumber } from '../../../../../core/language/values.ts';
 import { LAMP_COLOURS } from '../../../ui/lamp-colours.ts';
 import { angleDial, noteKeys, numberSlider } from './instruments.ts';
+import { keyName } from './keys.ts';
 import { painter } from './painter.ts';
 
 const open = <T>(field: Blockly.Field<T>, content: HTMLElement, closed: () => void = () => {}): void => {
@@ -255,13 +255,6 @@ export class KeyField extends NameField {
     box.focus();
   }
 }
-/** The name of a key, as programs have it; undefined for keys they cannot ask for. */
-export function keyName(key: string): string | undefined {
-  const name =
-    key === ' ' ? 'Space' : key.startsWith('Arrow') ? key.slice(5) : key.length === 1 ? key.toUpperCase() : key;
-  return KEY.test(name) ? name : undefined;
-}
-
 /** A colour by its name, with a swatch of it. */
 export class ColourField extends Blockly.FieldDropdown {
   constructor(options: readonly string[], value: string) {

@@ -37,7 +37,7 @@ const make = (name: string, attributes: Record<string, string | number>, parent:
 /** 0 at the top, growing clockwise, as headings and turns do; steps of 5 degrees by hand. */
 export function angleDial(now: number, put: (n: number) => void, range: Range): Instrument {
   const half = range.max === 180;
-  const size = 132;
+  const size = 148;
   const r = 52;
   const svg = document.createElementNS(SVG, 'svg') as SVGSVGElement;
   svg.setAttribute('viewBox', `${-size / 2} ${-size / 2} ${size} ${size}`);

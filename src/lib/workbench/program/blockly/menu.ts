@@ -197,3 +197,17 @@ export function registerMenu(actions: MenuActions): void {
     (b) => current.remove(b)
   );
 }
+
+const KEYS =
+  'copy cut paste keyboard_nav_copy keyboard_nav_cut keyboard_nav_paste duplicate undo redo delete list_shortcuts';
+const ITEMS = 'blockCopyFromContextMenu blockCutFromContextMenu blockPasteFromContextMenu edit move blockDelete';
+/** Takes keys and menu entries of the libraries away that we have ourselves; to be called when a sheet is made. */
+export function ownKeys(): void {
+  const { registry } = Blockly.ShortcutRegistry;
+  for (const name of KEYS.split(' ')) if (registry.getRegistry()[name]) registry.unregister(name);
+  for (const id of ITEMS.split(' ')) {
+    const entry = Blockly.ContextMenuRegistry.registry.getItem(id);
+    // the library takes it back itself when the sheet is gone, so it is hidden, not taken out
+    if (entry && 'preconditionFn' in entry) entry.preconditionFn = () => 'hidden';
+  }
+}

@@ -1,0 +1,97 @@
+/** A small program that shows a block at work: its own example, or the block as it comes out of the tray. */
+import { barrow } from '../kit/kit.ts';
+import { newStep, definition } from './catalogue.ts';
+import { regrow } from './edit.ts';
+import { emptyProgram, type Program, type Step } from './program.ts';
+import { printPython } from './python/print.ts';
+import { readPython } from './python/read.ts';
+
+/** Names that examples may use without saying where they come from. */
+const TOP = `from mossbell import *
+
+wheels = Wheels(left="P", right="Q", diameter_mm=68, track_mm=124)
+display = Display()
+gyro = Gyro()
+nose = Nose()
+distance = Distance("10")
+motion = Motion()
+left_lamp = Lamp("left")
+right_lamp = Lamp("right")
+left_edge = Edge("left")
+right_edge = Edge("right")
+dot = Button("Dot")
+bar = Button("Bar")
+striker = Servo("U")
+pan = Servo("V")
+left_line = Line("20")
+right_line = Line("30")
+left_motor = Motor("P")
+right_motor = Motor("Q")
+
+count = 0
+things = []
+
+`;
+
+/** @returns the program of the example; lines of Python in a definition stand in main, unless they define it themselves */
+export function exampleOf(kind: string): Program {
+  const def = definition(kind);
+  if (def.example) {
+    const whole = /^(async )?def /m.test(def.example);
+    const body = whole
+      ? def.example
+      : `def main():\n    global count\n${def.example.replace(/^/gm, '    ')}\n\n\nrun(main)\n`;
+    const read = readPython(TOP + body);
+    if (!read.ok) throw new Error(`the example of ${kind}: ${read.problems[0].message}`);
+    const used = new Set(JSON.stringify([read.program.stacks, read.program.routines]).match(/"v\d+"/g) ?? []);
+    return placed({ ...read.program, variables: read.program.variables.filter((v) => used.has(`"${v.id}"`)) });
+  }
+  const program: Program = {
+    ...emptyProgram(),
+    variables: [
+      { id: 'v1', name: 'count' },
+      { id: 'v2', name: 'things', list: true }
+    ]
+  };
+  let n = 0;
+  const make = (k: string, slots: Step['slots'] = {}): Step => {
+    const step = newStep(k, `e${++n}`, program);
+    return { ...step, slots: { ...step.slots, ...slots } };
+  };
+  const it = make(kind);
+  const start = make('begin.start');
+  let steps: Step[];
+  if (def.shape === 'starter') steps = [it, make('sound.beep')];
+  else if (def.shape === 'value') {
+    const { gives } = def;
+    if (gives === 'picture') steps = [start, make('picture.show', { picture: it }), make('wait.time', { time: 1 })];
+    else if (gives === 'condition')
+      steps = [
+        start,
+        { ...make('choose.if', { if1: it }), bodies: { then1: [make('lamp.set')], otherwise: [make('sound.beep')] } }
+      ];
+    else steps = [start, make('log.line', { value: it })];
+  } else {
+    const bodies = it.bodies && Object.fromEntries(Object.keys(it.bodies).map((b) => [b, [make('sound.beep')]]));
+    steps = [start, { ...it, ...(bodies ? { bodies } : {}) }];
+    if (def.shape === 'step' && !('takesTime' in def && def.takesTime)) steps.push(make('wait.time', { time: 1 }));
+  }
+  const used = new Set(JSON.stringify(steps).match(/"v\d+"/g) ?? []);
+  return {
+    ...program,
+    variables: program.variables.filter((v) => used.has(`"${v.id}"`)),
+    stacks: [{ id: 's1', x: 24, y: 24, steps }]
+  };
+}
+/** Stacks and routines one below the other. */
+function placed(program: Program): Program {
+  let y = 24;
+  const down = <T extends { steps: Step[] }>(holder: T): T => {
+    const at = { ...holder, x: 24, y };
+    y += 60 + 40 * JSON.stringify(holder.steps).split('"kind"').length;
+    return at;
+  };
+  return regrow({ ...program, stacks: program.stacks.map(down), routines: program.routines.map(down) });
+}
+/** The lines of Python of the example. */
+export const exampleText = (kind: string): string => printPython(exampleOf(kind), barrow).text;

@@ -1,0 +1,100 @@
+<!-- The idea in plain words, line by line: indented, ticked off, tied to a stack or a routine. -->
+<script lang="ts">
+  import { sentence } from '../../../../core/language/catalogue.ts';
+  import { notebookLines, notebookText, type NotebookLine } from '../../../../core/notebook.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  const w = useWorkbench();
+  const lines = $derived(notebookLines(w.session.project.notebook));
+  const program = $derived(w.session.project.program);
+  const ties = $derived([
+    ...program.stacks
+      .filter((s) => s.steps.length)
+      .map((s) => ({ id: s.steps[0].id, name: sentence(s.steps[0], program) })),
+    ...program.routines.map((r) => ({ id: r.id, name: `routine ${r.name}` }))
+  ]);
+  let list: HTMLElement;
+  function put(next: NotebookLine[], label = 'write in the notebook') {
+    w.session.change(label, { ...w.session.project, notebook: notebookText(next) });
+  }
+  const change = (i: number, part: Partial<NotebookLine>, label?: string) =>
+    put(
+      lines.map((l, k) => (k === i ? { ...l, ...part } : l)),
+      label
+    );
+  function focus(i: number) {
+    requestAnimationFrame(() => list.querySelectorAll<HTMLInputElement>('input[type=text]')[i]?.focus());
+  }
+  function keys(event: KeyboardEvent, i: number) {
+    const input = event.currentTarget as HTMLInputElement;
+    const line = { ...lines[i], text: input.value };
+    if (event.key === 'Enter') {
+      event.preventDefault();
+      put([...lines.slice(0, i), line, { text: '', indent: line.indent, done: false }, ...lines.slice(i + 1)]);
+      focus(i + 1);
+    } else if (event.key === 'Tab' && (event.shiftKey ? line.indent > 0 : line.indent < 6) && input.value) {
+      event.preventDefault();
+      change(i, { text: input.value, indent: line.indent + (event.shiftKey ? -1 : 1) });
+      focus(i);
+    } else if (event.key === 'Backspace' && !input.value && lines.length > 1) {
+      event.preventDefault();
+      put(lines.filter((_, k) => k !== i));
+      focus(Math.max(0, i - 1));
+    } else if (event.key === 'ArrowUp') focus(i - 1);
+    else if (event.key === 'ArrowDown') focus(i + 1);
+  }
+</script>
+
+<div class="flex h-full min-h-0 flex-col gap-2 overflow-auto bg-paper p-4" data-testid="notebook">
+  <p class="text-soft">
+    The idea in plain words: what happens at the start, what happens when ... Enter begins a line, Tab moves it in.
+  </p>
+  <ol bind:this={list} class="flex flex-col gap-1">
+    {#each lines as line, i (i)}
+      {@const tie = ties.find((t) => t.id === line.tie)}
+      <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+      <li
+        class="flex items-center gap-2 rounded-md {line.tie && line.tie === w.pointed ? 'bg-linen' : ''}"
+        style="padding-left: {line.indent * 22}px"
+        onpointerenter={() => (w.pointed = line.tie)}
+        onpointerleave={() => (w.pointed = undefined)}
+      >
+        <input
+          type="checkbox"
+          checked={line.done}
+          aria-label="Done: {line.text || 'this line'}"
+          onchange={(e) => change(i, { done: e.currentTarget.checked }, 'tick a line')}
+        />
+        <input
+          type="text"
+          class="min-w-0 flex-1 border-0 border-b border-transparent bg-transparent px-1 py-1 text-[15px] focus:border-rule {line.done
+            ? 'text-soft line-through'
+            : ''}"
+          value={line.text}
+          aria-label="Line {i + 1}"
+          placeholder={lines.length === 1 ? 'When the robot sets off, it ...' : ''}
+          maxlength="400"
+          onchange={(e) => change(i, { text: e.currentTarget.value })}
+          onkeydown={(e) => keys(e, i)}
+        />
+        <select
+          class="max-w-[150px] rounded-md border border-rule bg-card px-1 py-0.5 text-[12.5px] {tie
+            ? 'text-ink'
+            : 'text-soft'}"
+          aria-label="What line {i + 1} belongs to"
+          value={tie?.id ?? ''}
+          onchange={(e) => change(i, { tie: e.currentTarget.value || undefined }, 'tie a line to a stack')}
+        >
+          <option value="">belongs to ...</option>
+          {#each ties as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
+        </select>
+      </li>
+    {/each}
+  </ol>
+  <button
+    class="btn btn-plain self-start"
+    onclick={() => {
+      put([...lines, { text: '', indent: 0, done: false }]);
+      focus(lines.length);
+    }}>Another line</button
+  >
+</div>

@@ -1,0 +1,43 @@
+<!-- The program as flow charts: they follow the edit, light what runs, and lead to the blocks. -->
+<script lang="ts">
+  import { partName } from '../../../../../core/kit/kit.ts';
+  import { flowsOf } from '../../../../../core/language/outline.ts';
+  import { useWorkbench } from '../../workbench.svelte.ts';
+  import FlowChart from './FlowChart.svelte';
+  import { layout, type Placed } from './layout.ts';
+  let { show }: { show: (block: string) => void } = $props();
+  const w = useWorkbench();
+  const program = $derived(w.session.project.program);
+  const flows = $derived(flowsOf(program, (socket) => partName(w.session.project.kit, socket)));
+  let charts = $state.raw<Placed[]>();
+  let trouble = $state('');
+  $effect(() => {
+    const wanted = flows;
+    Promise.all(wanted.map(layout)).then(
+      (placed) => {
+        if (wanted === flows) charts = placed;
+      },
+      (error: Error) => (trouble = error.message)
+    );
+  });
+</script>
+
+<div class="h-full overflow-auto bg-paper p-4" data-testid="flows">
+  {#if trouble}<p class="text-clay" role="alert">The chart could not be laid out: {trouble}</p>{/if}
+  {#if charts && charts.length === 0}<p class="text-soft">
+      Nothing can run yet. Put <b>At the start</b> and a few blocks into the program, and its flow is drawn here.
+    </p>{:else if !charts}<p class="text-soft">Laying the chart out ...</p>{/if}
+  <div class="flex flex-wrap items-start gap-8">
+    {#each charts ?? [] as placed (placed.flow.id)}
+      <FlowChart
+        {placed}
+        {program}
+        lit={w.runs.lit}
+        selected={w.selected}
+        pointed={w.pointed}
+        onchoose={show}
+        onpoint={(block) => (w.pointed = block)}
+      />
+    {/each}
+  </div>
+</div>

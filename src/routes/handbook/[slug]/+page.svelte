@@ -1,0 +1,18 @@
+<script lang="ts">
+  import { html } from '$lib/handbook/articles.ts';
+  let { data } = $props();
+</script>
+
+<svelte:head><title>{data.article.title} · Handbook</title></svelte:head>
+<article class="mb-article max-w-prose">
+  <h1 class="font-display text-[26px]">{data.article.title}</h1>
+  {@html html(data.article)}
+</article>
+
+<style>
+  .mb-article :global(p) {
+    margin: 0.7em 0;
+    line-height: 1.55;
+    font-size: 16px;
+  }
+</style>

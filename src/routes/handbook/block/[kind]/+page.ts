@@ -1,0 +1,8 @@
+import { error } from '@sveltejs/kit';
+import { catalogue } from '../../../../../core/language/catalogue.ts';
+import type { PageLoad } from './$types';
+
+export const load: PageLoad = ({ params }) => {
+  if (!catalogue.has(params.kind)) error(404, 'There is no such block.');
+  return { kind: params.kind };
+};
