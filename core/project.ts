@@ -21,6 +21,8 @@ export const projectSchema = z.strictObject({
   /** where the robot starts, when not at the mat's own start */
   start: z.strictObject({ x: z.number(), y: z.number(), facingDeg: z.number() }).optional(),
   notebook: z.string().max(100_000),
+  /** a text project: its Python is the program, and there are no blocks */
+  text: z.string().max(200_000).optional(),
   /** painted pictures with a name, to be used again */
   pictures: z.record(z.string().min(1).max(40), z.string().regex(/^[.#1-9]{7}( [.#1-9]{7}){4}$/)).optional()
 });
@@ -33,6 +35,7 @@ export type Project = {
   mat: Mat;
   start?: Pose;
   notebook: string;
+  text?: string;
   pictures?: Record<string, string>;
 };
 
@@ -85,11 +88,27 @@ export function checkProgram(program: Program): string | undefined {
   const ids = new Set<string>();
   for (const list of [program.stacks, program.routines, program.variables]) for (const one of list) ids.add(one.id);
   for (const routine of program.routines) for (const input of routine.inputs ?? []) ids.add(input.id);
+  for (const holder of [...program.stacks, ...program.routines]) {
+    const wrong = checkList(holder.steps);
+    if (wrong) return wrong;
+  }
   for (const step of allSteps(program)) {
     const wrong = checkStep(step, program);
     if (wrong) return wrong;
     if (ids.has(step.id)) return `the id "${step.id}" is used twice.`;
     ids.add(step.id);
+  }
+  return undefined;
+}
+/** Nothing can stand below a block that ends its list. */
+function checkList(list: readonly Step[]): string | undefined {
+  for (const [i, step] of list.entries()) {
+    if (i < list.length - 1 && catalogue.get(step.kind)?.shape === 'end')
+      return `nothing can stand below block "${step.id}" (${step.kind}), which ends its list.`;
+    for (const body of Object.values(step.bodies ?? {})) {
+      const wrong = checkList(body);
+      if (wrong) return wrong;
+    }
   }
   return undefined;
 }

@@ -180,11 +180,15 @@ test('a project is renamed, found on the shelf, and taken off it', async ({ page
 test('notebook and mat are part of the project', async ({ page }) => {
   await openDemo(page, 'Stop short');
   await page.getByRole('button', { name: 'Notebook' }).click();
-  await page.getByRole('textbox', { name: /The idea in plain words/ }).fill('Stop before the bench.');
+  await page.getByLabel('Line 1', { exact: true }).fill('Stop before the bench.');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('then beep');
+  await page.keyboard.press('Tab');
+  await page.getByLabel('Done: Stop before the bench.').check();
   await page.getByRole('button', { name: 'Blocks', exact: true }).click();
   await page.getByRole('combobox', { name: /^Mat/ }).selectOption('Fern bed');
   const p = await project(page);
-  expect([p.notebook, p.mat.name]).toEqual(['Stop before the bench.', 'Fern bed']);
+  expect([p.notebook, p.mat.name]).toEqual(['[x] Stop before the bench.\n  [ ] then beep', 'Fern bed']);
   await page.keyboard.press('Control+z');
   await expect(page.getByRole('combobox', { name: /^Mat/ })).toHaveValue('Long aisle');
 });

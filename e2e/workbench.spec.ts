@@ -128,6 +128,7 @@ test('switch off, park, note, duplicate and take out, from the menu of a block',
       .locator(`.blocklyDraggable.${kind.replace('.', '\\.')}`)
       .first()
       .locator('> .blocklyPath')
+      .first()
       .click({ button: 'right', position: { x: 30, y: 3 } });
     await page.getByRole('menuitem', { name: item, exact: true }).click();
   };

@@ -1076,7 +1076,18 @@ def run(*parts):
 # ---- the launcher: what main.py calls ----
 
 
+_space = {}
+
+
 def _stop():
+    """What a step does when the port asks for more than to go on: tells what every name holds, rests, or ends."""
+    if port.looks():
+        for name in _space:
+            value = _space[name]
+            if name[:1] != "_" and (value is None or type(value) in (int, float, bool, str, list, Picture)):
+                port.holds(name, "None" if value is None else _plain(value))
+        if port.rest():
+            return
     raise KeyboardInterrupt
 
 
@@ -1161,7 +1172,9 @@ def execute(path, text):
     if marked[:1] == "!":
         return port.over("error", "python|" + marked[1:])
     strict = marked[:1] == "#"
+    global _space
     space = {"_s": port.step, "_t": port.turn_over, "_x": _stop, "_n": _strict if strict else _n, "_in": _enter, "_out": _leave, "__name__": "program"}
+    _space = space
     try:
         exec(compile(marked, path, "exec"), space)
         port.over("done", "")

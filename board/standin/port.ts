@@ -19,6 +19,9 @@ export type PortHost = {
   interrupted(): boolean;
   serial: string;
   charge(): number;
+  /** whether to stop before this line and look; what it found; and to wait until the person goes on (false: to end) */
+  pausesAt(line: number): boolean;
+  paused(line: number, values: Record<string, Value>): boolean;
 };
 
 const DEEPEST = 101; // the outermost function and 100 routines
@@ -32,6 +35,9 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   let lines = new Map<number, number>();
   /** of each task, the lines that called the functions it is in */
   let callers = new Map<number, (number | undefined)[]>();
+  /** a stop before a line: whether it is on, and what the names hold */
+  let looking = false;
+  let held: Record<string, Value> = {};
   /** when the next "every" is due, microseconds; -1 for never */
   let due = -1;
 
@@ -121,7 +127,17 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
         if (error instanceof Halt) return 1;
         throw error;
       }
-      return host.interrupted() ? 1 : 0;
+      if (host.interrupted()) return 1;
+      looking = host.pausesAt(line);
+      return looking ? 2 : 0;
+    },
+    looks: () => looking,
+    holds: (name: string, v: unknown) => void (held[name] = v === 'None' ? 'nothing' : value(v)),
+    rest(): boolean {
+      looking = false;
+      const values = held;
+      held = {};
+      return host.paused(lines.get(task) ?? 0, values);
     },
     turn_over(): number {
       const bench = host.bench();

@@ -7,7 +7,7 @@ import CRC32 from 'crc-32';
 import type { Kit } from '../../core/kit/kit.ts';
 import { quirksOf, type Quirks } from '../../core/kit/quirks.ts';
 import { ERRORS, type ErrorKind } from '../../core/language/meaning.ts';
-import { emptyProgram } from '../../core/language/program.ts';
+import { emptyProgram, type Value } from '../../core/language/program.ts';
 import { Bench, Halt } from '../../core/run/bench.ts';
 import type { Ended, Input, TimedInput, Trace } from '../../core/trace/trace.ts';
 import type { Mat, Pose } from '../../core/yard/mat.ts';
@@ -25,6 +25,10 @@ export type Host = {
   /** a boundary was passed: pace, take in inputs, send frames */
   tick(bench: Bench): void;
   ended(trace: Trace): void;
+  /** for stepping through a text: whether to stop before a line, counted from 0 */
+  pausesAt?(line: number): boolean;
+  /** it stopped there; returns when the person goes on, false to end the run */
+  paused?(line: number, values: Record<string, Value>): boolean;
 };
 type MicroPython = {
   FS: {
@@ -87,7 +91,9 @@ export class StandIn {
         over: (how, info) => this.over(how, info),
         interrupted: () => this.stop,
         serial: options.serial,
-        charge: () => this.charge
+        charge: () => this.charge,
+        pausesAt: (line) => options.host.pausesAt?.(line) ?? false,
+        paused: (line, values) => options.host.paused?.(line, values) ?? true
       },
       () => this.lineIndex
     );

@@ -176,6 +176,7 @@ describe('the Python text', () => {
       '',
       'count = 0',
       'lange = 0  # Länge',
+      'things = []',
       '',
       '',
       'def main():',
@@ -193,7 +194,7 @@ describe('the Python text', () => {
       '',
       'run(main)'
     ]);
-    expect(blocks[15]).toBe(drive.id);
+    expect(blocks[16]).toBe(drive.id);
     expect(blocks[0]).toBe(null);
   });
   it('makes valid names of any language, without collisions', () => {

@@ -307,6 +307,9 @@ export const randomProgram: fc.Arbitrary<Program> = fc.constant(0).chain(() => {
     .map(({ stacks, bodies, given }) => ({
       ...program,
       stacks,
-      routines: program.routines.map((r, i) => ({ ...r, steps: [...bodies[i], given[i]] }))
+      routines: program.routines.map((r, i) => ({
+        ...r,
+        steps: catalogue.get(bodies[i].at(-1)?.kind ?? '')?.shape === 'end' ? bodies[i] : [...bodies[i], given[i]]
+      }))
     }));
 });

@@ -6,6 +6,8 @@ import '../../core/run/exact-math.ts';
 import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
 import wasmUrl from '@micropython/micropython-webassembly-pyscript/micropython.wasm?url';
 import { StandIn, type Flash, type LoadMicroPython, type Place } from '../../board/standin/standin.ts';
+import { noQuirks } from '../../core/kit/quirks.ts';
+import type { Value } from '../../core/language/program.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
 import type { Bench } from '../../core/run/bench.ts';
 import type { Delta } from '../../core/trace/recorder.ts';
@@ -21,6 +23,8 @@ export type ToBoard =
       flash: Flash;
       charge?: number;
       maps: [number, (string | null)[]][];
+      /** a text project is rehearsed: a board without faults, on the kit sheet's battery */
+      rehearsal?: { seed: number; speed: number; paused: boolean; breaks: number[] };
     }
   | { type: 'ring' }
   | Order;
@@ -32,13 +36,19 @@ export type Order =
   | { type: 'start' }
   | { type: 'press'; button: 'Dot' | 'Bar'; down: boolean }
   | { type: 'input'; input: Input }
-  | { type: 'interrupt' };
+  | { type: 'interrupt' }
+  | { type: 'pause' }
+  | { type: 'go'; step: boolean }
+  | { type: 'speed'; speed: number }
+  /** lines to stop before, from 0 */
+  | { type: 'breaks'; lines: number[] };
 export type FromBoard =
   | { type: 'ready'; hasLibrary: boolean; charge: number }
   | { type: 'serial'; bytes: Uint8Array }
   | { type: 'flash'; flash: Flash; hasLibrary: boolean; charge: number }
   | { type: 'began'; header: TraceHeader; specs: ChannelSpec[] }
   | { type: 'frame'; delta: Delta; worldUs: number; charge: number; pose: { x: number; y: number; facingDeg: number } }
+  | { type: 'paused'; line: number; values: Record<string, Value> }
   | { type: 'ended'; message: string; charge: number; place: Place | undefined };
 
 const post = (message: FromBoard, transfer: Transferable[] = []): void =>
@@ -49,6 +59,11 @@ let ring: Ring | undefined;
 let board: StandIn | undefined;
 let wall0 = 0;
 let sent = 0;
+let speed = 1;
+let stopNext = false;
+let breaks = new Set<number>();
+let resting = false;
+let stopped = false;
 const sleeper = typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
 
 function frame(bench: Bench): void {
@@ -65,13 +80,32 @@ function frame(bench: Bench): void {
 /** At every boundary of a running program: take orders, keep to the wall clock, report now and then. */
 function tick(bench: Bench): void {
   takeOrders();
-  const ahead = bench.worldUs / 1000 - (performance.now() - wall0);
+  const ahead = speed === Infinity ? 0 : bench.worldUs / 1000 / speed - (performance.now() - wall0);
   if (ahead > 4 && sleeper) Atomics.wait(sleeper, 0, 0, ahead);
-  else if (ahead < -500) wall0 = performance.now() - bench.worldUs / 1000;
+  else if (ahead < -500) rebase(bench);
   if (performance.now() - sent > FRAME_MS) {
     sent = performance.now();
     frame(bench);
   }
+}
+function rebase(bench: Bench): void {
+  wall0 = performance.now() - bench.worldUs / 1000 / speed;
+}
+/** The program rests before a line until the person goes on; orders are taken meanwhile. */
+function rest(line: number, values: Record<string, Value>): boolean {
+  const bench = board!.benchOfRun!;
+  frame(bench);
+  post({ type: 'paused', line, values });
+  resting = true;
+  stopped = false;
+  stopNext = false;
+  while (resting && !stopped) {
+    if (sleeper) Atomics.wait(sleeper, 0, 0, 8);
+    takeOrders();
+  }
+  resting = false;
+  rebase(bench);
+  return !stopped;
 }
 function takeOrders(): void {
   for (let order = ring?.take(); order; order = ring?.take()) act(order as Order);
@@ -107,7 +141,22 @@ function act(order: Order): void {
       if (board.running) board.give(order.input);
       return;
     case 'interrupt':
+      stopped = true;
       board.interrupt();
+      return;
+    case 'pause':
+      stopNext = true;
+      return;
+    case 'go':
+      stopNext = order.step;
+      resting = false;
+      return;
+    case 'speed':
+      speed = order.speed ?? Infinity;
+      if (board.benchOfRun) rebase(board.benchOfRun);
+      return;
+    case 'breaks':
+      breaks = new Set(order.lines);
   }
 }
 let before = '';
@@ -127,7 +176,13 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
   if (data.type === 'boot') {
     ring = data.ring && new Ring(data.ring);
     for (const [crc, blocks] of data.maps) maps.set(crc, blocks);
+    if (data.rehearsal) {
+      speed = data.rehearsal.speed ?? Infinity;
+      stopNext = data.rehearsal.paused;
+      breaks = new Set(data.rehearsal.breaks);
+    }
     board = await StandIn.boot({
+      ...(data.rehearsal ? { quirks: noQuirks, onBattery: false, limitS: 120, seed: data.rehearsal.seed } : {}),
       serial: data.serial,
       name: data.name,
       flash: data.flash,
@@ -142,6 +197,8 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
           post({ type: 'began', header: bench.trace.header, specs: channelSpecs(bench.options.kit) });
         },
         tick,
+        pausesAt: (line) => stopNext || breaks.has(line),
+        paused: rest,
         ended: () => {
           const bench = board!.benchOfRun;
           if (bench) frame(bench);

@@ -29,13 +29,13 @@ export const times = defineBlock({
 export const ever = defineBlock({
   kind: 'repeat.ever',
   section: 'repeat',
-  shape: 'end',
+  shape: 'wrap',
   loop: true,
   takesTime: true,
   words: 'repeat for ever {>do}',
   label: ['Repeat for ever', 'until the run is stopped'],
   slots: {},
-  help: 'Does its blocks again and again. Nothing can stand below it. "Leave the loop" ends it, and with it the stack.',
+  help: 'Does its blocks again and again. What stands below it is done only if the loop is left.',
   example: `while True:
     left_lamp.flip()
     wait(0.5)`,

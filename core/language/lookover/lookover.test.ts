@@ -160,4 +160,11 @@ describe('the look-over', () => {
     });
     expect(of({ ...log(b('sense.moisture')), off: true }, log(1))).toEqual([]);
   });
+  it('sees what stands below a loop for ever that nothing leaves', () => {
+    expect(of(b('repeat.ever', {}, { do: [wait(1)] }), log(1))).toEqual(['after-for-ever']);
+    const leave = b('choose.if', { if1: b('sense.nose') }, { then1: [b('repeat.leave')] });
+    expect(of(b('repeat.ever', {}, { do: [wait(1), leave] }), log(1))).toEqual([]);
+    const inner = b('repeat.times', {}, { do: [wait(1), b('repeat.leave')] });
+    expect(of(b('repeat.ever', {}, { do: [inner] }), log(1))).toEqual(['after-for-ever']);
+  });
 });

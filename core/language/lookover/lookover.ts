@@ -1,6 +1,6 @@
 /** The checks before a run, heaviest first. */
 import type { Looked, Remark, Severity } from './remark.ts';
-import { inputElsewhere, kitLacks, noLoop, slowTrigger } from './placing.ts';
+import { afterForEver, inputElsewhere, kitLacks, noLoop, slowTrigger } from './placing.ts';
 import { emptyLoop, mirroredMotor, neverStopped, notJoined, shownForNoTime, stopAtOnce, unreadable } from './rules.ts';
 import { socket } from './socket.ts';
 
@@ -9,6 +9,7 @@ const RULES = [
   noLoop,
   inputElsewhere,
   slowTrigger,
+  afterForEver,
   kitLacks,
   socket,
   notJoined,

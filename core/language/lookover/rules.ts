@@ -178,7 +178,7 @@ export const notJoined: Rule = ({ program }) => [
 export const emptyLoop: Rule = ({ program }) => {
   const remarks: Remark[] = [];
   for (const step of liveSteps(program)) {
-    if (!step.kind.startsWith('repeat.')) continue;
+    if (!step.kind.startsWith('repeat.') || !step.bodies) continue;
     if (bodiesOf(step).every((b) => (step.bodies?.[b] ?? []).every((s) => s.off)))
       remarks.push({
         rule: 'empty-loop',

@@ -132,7 +132,7 @@ describe('what does not run', () => {
       start(log('parked'))
     );
     const parked = { ...p, stacks: p.stacks.map((s, i) => (i === 2 ? { ...s, parked: true } : s)) };
-    expect(printPython(parked, barrow).text.split('\n').slice(6, -4)).toEqual([
+    expect(printPython(parked, barrow).text.split('\n').slice(7, -4)).toEqual([
       'def main():',
       '    # off: # later',
       '    # off: for _ in range(3):',

@@ -273,7 +273,7 @@ class Reader {
         const known = starters.get(name);
         if (!known) continue;
         const starter = { ...known, ...this.noteAbove(n) };
-        if (this.isEmptyMain(starter, steps, n)) continue;
+        if (stacks.size === 1 && this.isEmptyMain(starter, steps, n)) continue;
         this.program.stacks.push({ id: this.id('s'), x: 0, y: 0, steps: [starter, ...steps] });
         this.stackLines.push(this.lineOf(n.from));
       }
@@ -473,6 +473,11 @@ class Reader {
       if (isTurn || this.tails.has(n.from)) continue;
       const line = this.lineOf(n.from);
       const own = this.off[line];
+      const above = steps.at(-1);
+      if (above && catalogue.get(above.kind)?.shape === 'end') {
+        this.problem(n, 'Nothing can stand below a block that ends its list: this line is never reached.');
+        return steps;
+      }
       try {
         const { step, used } = this.statement(list, i, own);
         i += used - 1;

@@ -27,9 +27,9 @@ export async function openFile(file: File): Promise<Opened> {
   return read.ok ? createOnServer(read.project) : read;
 }
 
-export function download(name: string, text: string, type = 'application/json'): void {
+export function download(name: string, content: string | Blob, type = 'application/json'): void {
   const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([text], { type }));
+  link.href = URL.createObjectURL(typeof content === 'string' ? new Blob([content], { type }) : content);
   link.download = name;
   link.click();
   setTimeout(() => URL.revokeObjectURL(link.href), 10_000);

@@ -9,7 +9,11 @@ import type { Parting } from '../../../core/trace/compare.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, Trace, TraceHeader } from '../../../core/trace/trace.ts';
+import libraryText from '../../../board/lib/mossbell.py?raw';
+import { programFile } from '../../../board/standin/program-file.ts';
 import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
+import type { FromBoard, Order } from '../../workers/board.worker.ts';
+import { Ring } from '../../workers/ring.ts';
 
 export type RunKind = 'rehearsal' | 'device';
 /** One recorded run, and a number that changes as it grows. */
@@ -53,6 +57,11 @@ export class Runs {
   /** where the playhead stands, or undefined while it follows the run */
   scrubUs = $state<number>();
   seed = 1;
+  /** what the names of a text hold while it is paused; and why it did not run */
+  values = $state.raw<Record<string, Value>>({});
+  textTrouble = $state('');
+  breaks = $state.raw<ReadonlySet<number>>(new Set());
+  private board: { worker: Worker; order: (o: Order) => void } | undefined;
   private worker: Worker | undefined;
   private api: Comlink.Remote<BenchApi> | undefined;
   private runNumber = 0;
@@ -92,7 +101,66 @@ export class Runs {
     return this.view?.blocks ?? [];
   }
 
+  /** A text project runs on a stand-in's MicroPython, on the same bench. */
+  private async beginText(project: Project, text: string, paused: boolean): Promise<void> {
+    this.board?.worker.terminate();
+    const worker = new Worker(new URL('../../workers/board.worker.ts', import.meta.url), { type: 'module' });
+    const buffer = typeof SharedArrayBuffer !== 'undefined' && crossOriginIsolated ? Ring.make() : undefined;
+    const ring = buffer && new Ring(buffer);
+    const order = (o: Order): void => {
+      if (ring?.put(o)) worker.postMessage({ type: 'ring' });
+      else worker.postMessage(o);
+    };
+    this.board = { worker, order };
+    const file = new TextEncoder();
+    const pose = project.start ?? project.mat.start;
+    worker.onmessage = ({ data }: MessageEvent<FromBoard>) => {
+      if (this.board?.worker !== worker) return;
+      if (data.type === 'ready') {
+        order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
+        order({ type: 'start' });
+      } else if (data.type === 'began') this.current = new Run('rehearsal', 'This run', data.header, data.specs);
+      else if (data.type === 'frame') this.current?.add(data.delta);
+      else if (data.type === 'paused') {
+        this.state = 'paused';
+        this.here = `line ${data.line + 1}`;
+        this.values = data.values;
+      } else if (data.type === 'ended') {
+        this.state = 'ended';
+        this.here = undefined;
+        this.textTrouble = data.message;
+      }
+    };
+    worker.postMessage({
+      type: 'boot',
+      ring: buffer,
+      serial: 'REHEARSAL',
+      name: 'Rehearsal',
+      flash: { 'lib/mossbell.py': file.encode(libraryText), 'p/1.py': file.encode(programFile(text)) },
+      maps: [],
+      rehearsal: { seed: this.seed, speed: this.speed, paused, breaks: [...this.breaks] }
+    });
+  }
+  /** lines of a text to stop before, from 0 */
+  setBreaks(lines: ReadonlySet<number>): void {
+    this.breaks = lines;
+    this.board?.order({ type: 'breaks', lines: [...lines] });
+  }
+
   async begin(project: Project, paused = false): Promise<void> {
+    this.textTrouble = '';
+    this.values = {};
+    if (project.text !== undefined) {
+      if (this.current) this.ghost = this.current;
+      this.current = undefined;
+      this.state = paused ? 'paused' : 'running';
+      this.scrubUs = undefined;
+      this.shown = 'rehearsal';
+      this.here = undefined;
+      return this.beginText(project, project.text, paused);
+    }
+    this.board?.worker.terminate();
+    this.board = undefined;
     if (this.current) this.ghost = this.current;
     this.state = paused ? 'paused' : 'running';
     this.scrubUs = undefined;
@@ -125,26 +193,39 @@ export class Runs {
     this.variables = frame.variables;
   }
   pause(): void {
+    if (this.board) return this.board.order({ type: 'pause' });
     void this.api?.pause();
   }
   resume(): void {
     this.state = 'running';
     this.scrubUs = undefined;
+    if (this.board) return this.board.order({ type: 'go', step: false });
     void this.api?.resume();
   }
   step(): void {
     this.scrubUs = undefined;
+    if (this.board) return this.board.order({ type: 'go', step: true });
     void this.api?.step();
   }
   stop(): void {
+    if (this.board) return this.board.order({ type: 'interrupt' });
     void this.api?.stop();
   }
   setSpeed(speed: number): void {
     this.speed = speed;
+    this.board?.order({ type: 'speed', speed });
     void this.api?.speed(speed);
   }
   input(input: Input): void {
-    if (this.state === 'running' || this.state === 'paused') void this.api?.input(input);
+    if (this.board) {
+      if ('press' in input || 'release' in input)
+        this.board.order({
+          type: 'press',
+          button: 'press' in input ? input.press : input.release,
+          down: 'press' in input
+        });
+      else this.board.order({ type: 'input', input });
+    } else if (this.state === 'running' || this.state === 'paused') void this.api?.input(input);
   }
   /** All is prepared, and the run waits for the word to set off. */
   get waits(): boolean {
@@ -174,6 +255,8 @@ export class Runs {
     return this.bench().compare(options(before), options(now));
   }
   close(): void {
+    this.board?.worker.terminate();
+    this.board = undefined;
     this.worker?.terminate();
     this.worker = undefined;
     this.api = undefined;

@@ -2,6 +2,7 @@
 import { getContext, setContext } from 'svelte';
 import { lookOver, stopsStart } from '../../../core/language/lookover/lookover.ts';
 import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
+import { syntaxProblem } from '../../../core/language/python/syntax.ts';
 import type { Session } from '../project/session.svelte.ts';
 import { Runs } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
@@ -25,9 +26,10 @@ export class Workbench {
   pointed = $state<string>();
   section = $state<string>('begin');
   muted = $state(false);
-  remarks: Remark[] = $derived.by(() =>
-    lookOver({ program: this.session.project.program, kit: this.session.project.kit, mat: this.session.project.mat })
-  );
+  remarks: Remark[] = $derived.by(() => {
+    const { program, kit, mat, text } = this.session.project;
+    return text === undefined ? lookOver({ program, kit, mat }) : [];
+  });
   notice = $state('');
 
   constructor(readonly session: Session) {
@@ -45,7 +47,13 @@ export class Workbench {
     this.session.kit(mend.label, next.kit, next.program);
   }
   rehearse(paused = false): void {
-    const blocking = this.remarks.filter(stopsStart);
+    const { text } = this.session.project;
+    const wrong = text === undefined ? undefined : syntaxProblem(text);
+    if (wrong) {
+      this.notice = `The text cannot start. Line ${wrong.line + 1}, column ${wrong.column + 1}: ${wrong.message}`;
+      return;
+    }
+    const blocking = text === undefined ? this.remarks.filter(stopsStart) : [];
     if (blocking.length) {
       this.notice = `The program cannot start. ${blocking[0].says} ${blocking[0].todo}`;
       this.selected = blocking[0].blocks[0];

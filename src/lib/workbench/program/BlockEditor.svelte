@@ -136,13 +136,14 @@
     const { program } = session.project;
     if (what === 'routine') {
       const { program: next, routine } = addRoutine(program, name, 40, 420);
+      // the block that asked shows the new name itself
+      around.program = shown = next;
       session.program(`new routine ${name}`, next);
-      around.program = next;
       return routine.id;
     }
     const { program: next, variable } = addVariable(program, name, what === 'list');
+    around.program = shown = next;
     session.program(`new ${what} ${name}`, next);
-    around.program = next;
     return variable.id;
   };
   hooks.spec = (field) => {

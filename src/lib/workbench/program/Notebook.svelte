@@ -51,7 +51,6 @@
   <ol bind:this={list} class="flex flex-col gap-1">
     {#each lines as line, i (i)}
       {@const tie = ties.find((t) => t.id === line.tie)}
-      <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
       <li
         class="flex items-center gap-2 rounded-md {line.tie && line.tie === w.pointed ? 'bg-linen' : ''}"
         style="padding-left: {line.indent * 22}px"

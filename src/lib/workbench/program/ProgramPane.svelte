@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Ellipsis from '@lucide/svelte/icons/ellipsis';
+  import { download, fileName } from '../../shelf/files.ts';
   import Maximize from '@lucide/svelte/icons/maximize';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Undo from '@lucide/svelte/icons/undo-2';
@@ -25,6 +27,15 @@
     editor.dragIn(kind, event, slots);
   export const add = (kind: string, slots?: Record<string, string>) => editor.add(kind, slots);
   export const trayArea = (area: () => DOMRect) => editor.trayArea(area);
+  /** the blocks as a picture, for a worksheet or a slide */
+  async function savePicture(kind: 'svg' | 'png') {
+    const { programPicture, pngOf } = await import('./picture.ts');
+    const { program, kit } = w.session.project;
+    const picture = await programPicture(program, kit);
+    const blob = kind === 'svg' ? new Blob([picture.svg], { type: 'image/svg+xml' }) : await pngOf(picture);
+    download(`${fileName(w.session.project.name)}.${kind}`, blob);
+  }
+  let more = $state(false);
   const undoable = $derived(w.session.past.at(-1)?.label);
   const redoable = $derived(w.session.future.at(-1)?.label);
 </script>
@@ -59,6 +70,33 @@
       aria-pressed={reckoning}
       onclick={() => (reckoning = !reckoning)}><Calculator size={16} /></button
     >
+    <div class="relative">
+      <button
+        class="chip !px-1.5"
+        aria-label="More"
+        title="Find, names, tidy, picture, worksheet"
+        aria-expanded={more}
+        onclick={() => (more = !more)}><Ellipsis size={16} /></button
+      >
+      {#if more}
+        <!-- svelte-ignore a11y_no_static_element_interactions -->
+        <div
+          class="absolute top-full right-0 z-40 mt-1 flex w-56 flex-col rounded-xl border border-rule bg-card p-1 shadow-lg"
+          onclickcapture={() => setTimeout(() => (more = false), 0)}
+          onkeydown={(e) => e.key === 'Escape' && (more = false)}
+        >
+          <button class="mb-item" onclick={() => (w.panel = { kind: 'find', id: '' })}>Find in the program</button>
+          <button class="mb-item" onclick={() => (w.panel = { kind: 'names', id: '' })}>Names of the program</button>
+          <button class="mb-item" onclick={() => editor.tidy()}>Tidy the program</button>
+          <button class="mb-item" onclick={() => (w.panel = { kind: 'compare', id: '' })}
+            >Compare, still the same?</button
+          >
+          <button class="mb-item" onclick={() => savePicture('svg')}>Picture as SVG</button>
+          <button class="mb-item" onclick={() => savePicture('png')}>Picture as PNG</button>
+          <a class="mb-item" href="/project/{w.session.id}/worksheet">Worksheet to print</a>
+        </div>
+      {/if}
+    </div>
     {#if w.toCheck.length}
       <button
         class="chip !border !border-solid !border-[var(--clayrule)] !bg-[var(--claywash)] !text-clay"

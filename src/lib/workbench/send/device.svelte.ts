@@ -233,7 +233,8 @@ export class DeviceLink {
   async send(): Promise<void> {
     if (!this.plugged || this.progress) return;
     const { project } = this.workbench.session;
-    const { text, blocks } = printPython(project.program, project.kit);
+    const { text, blocks } =
+      project.text === undefined ? printPython(project.program, project.kit) : { text: project.text, blocks: [] };
     const file = encoder.encode(programFile(text));
     const crc = CRC32.str(text) >>> 0;
     this.cancelled = false;
@@ -253,8 +254,11 @@ export class DeviceLink {
         progress: (p) => (this.progress = p),
         cancelled: () => this.cancelled
       });
-      this.kept = { ...this.kept, maps: [...this.kept.maps.filter(([c]) => c !== crc).slice(-20), [crc, blocks]] };
-      this.order({ type: 'map', crc, blocks });
+      // a text project has no blocks to speak of: its lines stand for themselves
+      if (project.text === undefined) {
+        this.kept = { ...this.kept, maps: [...this.kept.maps.filter(([c]) => c !== crc).slice(-20), [crc, blocks]] };
+        this.order({ type: 'map', crc, blocks });
+      }
       await this.remember();
       this.message = `"${project.name}" is on ${this.unit.name} as program ${number}. Unplug it, stand it in the yard, and press Dot on its face.`;
       this.mood = 'good';

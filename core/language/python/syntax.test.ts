@@ -1,0 +1,29 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { barrow } from '../../kit/kit.ts';
+import { anyProgram } from '../../testing/random.ts';
+import { printPython } from './print.ts';
+import { syntaxProblem } from './syntax.ts';
+
+describe('a text that cannot be read', () => {
+  it.each([
+    ['def main():\n    log("moss)\n', 1, 'A quote mark is open'],
+    ['def main():\n    log(1\n\n\nrun(main)\n', 1, 'a ) is missing'],
+    ['def main():\n    log(1))\n', 1, 'a ) too many'],
+    ['def main()\n    log(1)\n', 0, 'A colon : is missing'],
+    ['def main():\n    if x = 3:\n        log(1)\n', 1, 'write == with two signs'],
+    ['def main():\n\tlog(1)\n', 1, 'with a tab']
+  ])('says where and why: %j', (text, line, why) => {
+    const problem = syntaxProblem(text)!;
+    expect(problem.line).toBe(line);
+    expect(problem.message).toContain(why);
+  });
+  it('is none that the printer prints', () => {
+    fc.assert(
+      fc.property(anyProgram, (p) => {
+        expect(syntaxProblem(printPython(p, barrow).text)).toBeUndefined();
+      }),
+      { numRuns: 100 }
+    );
+  });
+});

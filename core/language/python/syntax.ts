@@ -1,0 +1,58 @@
+/** What is wrong with a text as Python: the first place, in a sentence. */
+import { parser } from '@lezer/python';
+
+export type SyntaxProblem = { line: number; column: number; from: number; to: number; message: string };
+
+/** @returns the first place that cannot be read, lines and columns from 0; nothing if all of it can */
+export function syntaxProblem(text: string): SyntaxProblem | undefined {
+  let at: { from: number; to: number } | undefined;
+  parser.parse(text).iterate({
+    enter: (n) => {
+      if (n.type.isError && !at) at = { from: n.from, to: n.to };
+    }
+  });
+  const indent = /^( *)\t/m.exec(text);
+  if (!at && !indent) return undefined;
+  const from = at?.from ?? indent!.index;
+  const before = text.slice(0, from).split('\n');
+  // an error at the start of a line mostly means the end of the line before
+  let line = before.length - 1;
+  let column = before[line].length;
+  while (line > 0 && !before[line].trim() && column === before[line].length && text.slice(from).match(/^\s*(\n|$)/)) {
+    line--;
+    column = before[line].length;
+  }
+  // a bracket that is left open shows only where the next thing begins
+  const lines = text.split('\n');
+  if (lines.slice(0, line).reduce((sum, l) => sum + opened(l), 0) > 0) {
+    line = lines.findLastIndex((l, i) => i < line && opened(l) > 0);
+    column = lines[line].length;
+  }
+  return {
+    line,
+    column,
+    from,
+    to: Math.max(at?.to ?? from, from + 1),
+    message: reason(lines[line] ?? '', !at)
+  };
+}
+/** Round brackets that a line opens and does not close. */
+function opened(line: string): number {
+  const code = line.replace(/"(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*'/g, '').replace(/#.*/, '');
+  return code.split('(').length - code.split(')').length;
+}
+function reason(line: string, tab: boolean): string {
+  if (tab) return 'This line is moved in with a tab. Use four spaces.';
+  const code = line.replace(/"(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*'/g, '""').replace(/#.*/, '');
+  const count = (c: string): number => code.split(c).length - 1;
+  if (count('"') % 2 || count("'") % 2) return 'A quote mark is open: text begins and ends with one.';
+  if (count('(') > count(')')) return 'A bracket is open: a ) is missing.';
+  if (count(')') > count('(')) return 'There is a ) too many, or its ( is missing.';
+  if (count('[') !== count(']')) return 'A [ has no ], or the other way round.';
+  if (/^\s*(if|elif|else|for|while|def|async def)\b/.test(code) && !/:\s*$/.test(code))
+    return 'A colon : is missing at the end.';
+  if (/^\s*(if|elif|while)\b.*[^=!<>]=[^=]/.test(code))
+    return 'To compare, write == with two signs; one sign sets a name.';
+  if (/:\s*$/.test(code)) return 'After this line, something must stand moved in by four spaces.';
+  return 'This line cannot be read as Python.';
+}
