@@ -127,9 +127,9 @@ test('switch off, park, note, duplicate and take out, from the menu of a block',
     await page
       .locator(`.blocklyDraggable.${kind.replace('.', '\\.')}`)
       .first()
-      .locator('> .blocklyPath')
+      .locator('> .blocklyPath:not(.blocklyPathSelected)')
       .first()
-      .click({ button: 'right', position: { x: 30, y: 3 } });
+      .click({ button: 'right', position: { x: 30, y: 3 }, force: true });
     await page.getByRole('menuitem', { name: item, exact: true }).click();
   };
   await menu('sound.beep', 'Switch off');

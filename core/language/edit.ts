@@ -328,3 +328,21 @@ export function listAround(program: Program, id: string): Step[] | undefined {
   }
   return undefined;
 }
+
+/** Stacks and routines one below the other, for a program whose places nobody chose. */
+export function placed(program: Program): Program {
+  let y = 24;
+  const rows = (steps: readonly Step[]): number =>
+    steps.reduce((n, s) => n + 1 + Object.values(s.bodies ?? {}).reduce((m, b) => m + 1 + rows(b), 0), 0);
+  const down = <T extends { steps: Step[] }>(holder: T): T => {
+    const at = { ...holder, x: 24, y };
+    y += 70 + 38 * rows(holder.steps);
+    return at;
+  };
+  return {
+    ...program,
+    stacks: program.stacks.map(down),
+    routines: program.routines.map(down),
+    loose: program.loose.map((l) => ({ ...l, x: 24, y: (y += 50) - 50 }))
+  };
+}

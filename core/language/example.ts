@@ -1,7 +1,7 @@
 /** A small program that shows a block at work: its own example, or the block as it comes out of the tray. */
 import { barrow } from '../kit/kit.ts';
 import { newStep, definition } from './catalogue.ts';
-import { regrow } from './edit.ts';
+import { placed, regrow } from './edit.ts';
 import { emptyProgram, type Program, type Step } from './program.ts';
 import { printPython } from './python/print.ts';
 import { readPython } from './python/read.ts';
@@ -44,7 +44,7 @@ export function exampleOf(kind: string): Program {
     const read = readPython(TOP + body);
     if (!read.ok) throw new Error(`the example of ${kind}: ${read.problems[0].message}`);
     const used = new Set(JSON.stringify([read.program.stacks, read.program.routines]).match(/"v\d+"/g) ?? []);
-    return placed({ ...read.program, variables: read.program.variables.filter((v) => used.has(`"${v.id}"`)) });
+    return regrow(placed({ ...read.program, variables: read.program.variables.filter((v) => used.has(`"${v.id}"`)) }));
   }
   const program: Program = {
     ...emptyProgram(),
@@ -82,16 +82,6 @@ export function exampleOf(kind: string): Program {
     variables: program.variables.filter((v) => used.has(`"${v.id}"`)),
     stacks: [{ id: 's1', x: 24, y: 24, steps }]
   };
-}
-/** Stacks and routines one below the other. */
-function placed(program: Program): Program {
-  let y = 24;
-  const down = <T extends { steps: Step[] }>(holder: T): T => {
-    const at = { ...holder, x: 24, y };
-    y += 60 + 40 * JSON.stringify(holder.steps).split('"kind"').length;
-    return at;
-  };
-  return regrow({ ...program, stacks: program.stacks.map(down), routines: program.routines.map(down) });
 }
 /** The lines of Python of the example. */
 export const exampleText = (kind: string): string => printPython(exampleOf(kind), barrow).text;

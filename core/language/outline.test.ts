@@ -101,7 +101,7 @@ it('of any program is what the interpreter does: every step that follows another
         }
       }
     }),
-    { numRuns: 150, seed: 4 }
+    { numRuns: 250, seed: 4 }
   );
   expect(walked).toBeGreaterThan(1000);
 });

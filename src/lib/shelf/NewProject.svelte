@@ -2,6 +2,9 @@
   import { goto } from '$app/navigation';
   import Modal from 'flowbite-svelte/Modal.svelte';
   import { barrow } from '../../../core/kit/kit.ts';
+  import { newStep } from '../../../core/language/catalogue.ts';
+  import { emptyProgram } from '../../../core/language/program.ts';
+  import { printPython } from '../../../core/language/python/print.ts';
   import { newProject } from '../../../core/project.ts';
   import { mats } from '../../../core/yard/mats.ts';
   import { createOnServer } from './files.ts';
@@ -9,6 +12,20 @@
   let { open = $bindable(false) }: { open: boolean } = $props();
   let name = $state('');
   let mat = $state(mats[1].name);
+  let kind = $state<'blocks' | 'text'>('blocks');
+  const FIRST_TEXT = printPython(
+    {
+      ...emptyProgram(),
+      stacks: [{ id: 's', x: 0, y: 0, steps: [newStep('begin.start', 'a'), newStep('sound.beep', 'b')] }]
+    },
+    barrow
+  ).text;
+  const ABOUT: Record<string, string> = {
+    'Fern bed': 'a five-sided path round it, 40 cm a side',
+    'Long aisle': 'straight, with a hoop at 80 cm and marks each 10 cm',
+    'Potting floor': 'free floor, with the corners of a bed marked',
+    'Gravel path': 'a dark path in wide bends, for the line sensors'
+  };
   let problem = $state('');
   let busy = $state(false);
 
@@ -20,13 +37,12 @@
       return;
     }
     busy = true;
-    const made = await createOnServer(
-      newProject(
-        name.trim(),
-        barrow,
-        mats.find((m) => m.name === mat)!
-      )
+    const project = newProject(
+      name.trim(),
+      barrow,
+      mats.find((m) => m.name === mat)!
     );
+    const made = await createOnServer(kind === 'text' ? { ...project, text: FIRST_TEXT } : project);
     busy = false;
     if (made.ok) await goto(`/project/${made.id}`);
     else problem = made.problem;
@@ -46,6 +62,15 @@
       <!-- svelte-ignore a11y_autofocus -->
       <input class="field font-normal" bind:value={name} maxlength="80" autofocus placeholder="Pots to the bench" />
     </label>
+    <fieldset class="flex gap-2">
+      <legend class="mb-1 font-semibold">Blocks or text?</legend>
+      {#each ['blocks', 'text'] as const as k (k)}
+        <label class="flex flex-1 items-center gap-2 rounded-lg border border-rule px-3 py-2">
+          <input type="radio" name="kind" value={k} bind:group={kind} class="accent-brass" />
+          <b>{k === 'blocks' ? 'Blocks' : 'Text (Python)'}</b>
+        </label>
+      {/each}
+    </fieldset>
     <fieldset class="flex flex-col gap-1">
       <legend class="mb-1 font-semibold">Which mat lies in the yard?</legend>
       {#each mats as m (m.name)}
@@ -53,11 +78,7 @@
           <input type="radio" name="mat" value={m.name} bind:group={mat} class="accent-brass" />
           <span
             ><b>{m.name}</b>
-            <span class="text-soft"
-              >{m.name === 'Fern bed'
-                ? 'a five-sided path round it, 40 cm a side'
-                : 'straight, with a hoop at 80 cm and marks each 10 cm'}</span
-            ></span
+            <span class="text-soft">{ABOUT[m.name]}</span></span
           >
         </label>
       {/each}

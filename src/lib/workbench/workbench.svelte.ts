@@ -46,7 +46,10 @@ export class Workbench {
     const next = mend.apply(program, kit);
     this.session.kit(mend.label, next.kit, next.program);
   }
+  /** what is still being typed becomes part of the project first */
+  beforeRun: (() => void) | undefined;
   rehearse(paused = false): void {
+    this.beforeRun?.();
     const { text } = this.session.project;
     const wrong = text === undefined ? undefined : syntaxProblem(text);
     if (wrong) {

@@ -134,17 +134,12 @@
   };
   around.make = (what, name) => {
     const { program } = session.project;
-    if (what === 'routine') {
-      const { program: next, routine } = addRoutine(program, name, 40, 420);
-      // the block that asked shows the new name itself
-      around.program = shown = next;
-      session.program(`new routine ${name}`, next);
-      return routine.id;
-    }
-    const { program: next, variable } = addVariable(program, name, what === 'list');
-    around.program = shown = next;
-    session.program(`new ${what} ${name}`, next);
-    return variable.id;
+    const made = what === 'routine' ? addRoutine(program, name, 40, 420) : addVariable(program, name, what === 'list');
+    // the sheet has it at once: the block that asked for it shows it in the same gesture
+    around.program = shown = made.program;
+    bringIn(ws!, made.program);
+    session.program(`new ${what} ${name}`, made.program);
+    return 'routine' in made ? made.routine.id : made.variable.id;
   };
   hooks.spec = (field) => {
     const literal = field.getSourceBlock();

@@ -1,5 +1,6 @@
 <script lang="ts">
   import Ellipsis from '@lucide/svelte/icons/ellipsis';
+  import { printPython } from '../../../../core/language/python/print.ts';
   import { download, fileName } from '../../shelf/files.ts';
   import Maximize from '@lucide/svelte/icons/maximize';
   import Redo from '@lucide/svelte/icons/redo-2';
@@ -13,20 +14,24 @@
   import { definition } from '../../../../core/language/catalogue.ts';
   import Notebook from './Notebook.svelte';
   import Panel from './Panel.svelte';
+  import type TextPane from './text/TextPane.svelte';
   import LookOver from './LookOver.svelte';
   import Names from './Names.svelte';
   import Reckoner from './Reckoner.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
 
   const w = useWorkbench();
-  let editor: BlockEditor;
+  let editor = $state<BlockEditor>();
   let mode = $state<'blocks' | 'both' | 'flow' | 'notebook'>('blocks');
   let looking = $state(false);
   let reckoning = $state(false);
   export const dragIn = (kind: string, event: PointerEvent, slots?: Record<string, string>) =>
-    editor.dragIn(kind, event, slots);
-  export const add = (kind: string, slots?: Record<string, string>) => editor.add(kind, slots);
-  export const trayArea = (area: () => DOMRect) => editor.trayArea(area);
+    editor?.dragIn(kind, event, slots);
+  export const add = (kind: string, slots?: Record<string, string>) => {
+    if (isText) text?.insert(kind);
+    else editor?.add(kind, slots);
+  };
+  export const trayArea = (area: () => DOMRect) => editor?.trayArea(area);
   /** the blocks as a picture, for a worksheet or a slide */
   async function savePicture(kind: 'svg' | 'png') {
     const { programPicture, pngOf } = await import('./picture.ts');
@@ -36,6 +41,26 @@
     download(`${fileName(w.session.project.name)}.${kind}`, blob);
   }
   let more = $state(false);
+  const isText = $derived(w.session.project.text !== undefined);
+  const modes = $derived<[typeof mode, string][]>(
+    isText
+      ? [
+          ['blocks', 'Text'],
+          ['notebook', 'Notebook']
+        ]
+      : [
+          ['blocks', 'Blocks'],
+          ['both', 'Blocks + text'],
+          ['flow', 'Flow'],
+          ['notebook', 'Notebook']
+        ]
+  );
+  const shown = $derived(isText && mode !== 'notebook' ? 'blocks' : mode);
+  let text = $state<TextPane>();
+  function toText() {
+    const { project } = w.session;
+    w.session.change('to text', { ...project, text: printPython(project.program, project.kit).text });
+  }
   const undoable = $derived(w.session.past.at(-1)?.label);
   const redoable = $derived(w.session.future.at(-1)?.label);
 </script>
@@ -44,8 +69,8 @@
   <div class="bar">
     <h2 class="mr-1 font-sans text-[14px] font-bold">Program</h2>
     <div role="group" aria-label="How to show the program" class="flex gap-1">
-      {#each [['blocks', 'Blocks'], ['both', 'Blocks + text'], ['flow', 'Flow'], ['notebook', 'Notebook']] as const as [key, title] (key)}
-        <button class="chip" aria-pressed={mode === key} onclick={() => (mode = key)}>{title}</button>
+      {#each modes as [key, title] (key)}
+        <button class="chip" aria-pressed={shown === key} onclick={() => (mode = key)}>{title}</button>
       {/each}
     </div>
     <span class="flex-1"></span>
@@ -87,12 +112,13 @@
         >
           <button class="mb-item" onclick={() => (w.panel = { kind: 'find', id: '' })}>Find in the program</button>
           <button class="mb-item" onclick={() => (w.panel = { kind: 'names', id: '' })}>Names of the program</button>
-          <button class="mb-item" onclick={() => editor.tidy()}>Tidy the program</button>
+          <button class="mb-item" onclick={() => editor?.tidy()}>Tidy the program</button>
           <button class="mb-item" onclick={() => (w.panel = { kind: 'compare', id: '' })}
             >Compare, still the same?</button
           >
           <button class="mb-item" onclick={() => savePicture('svg')}>Picture as SVG</button>
           <button class="mb-item" onclick={() => savePicture('png')}>Picture as PNG</button>
+          <button class="mb-item" onclick={toText}>Make it a text project</button>
           <a class="mb-item" href="/project/{w.session.id}/worksheet">Worksheet to print</a>
         </div>
       {/if}
@@ -110,46 +136,55 @@
   {#if w.notice}<div class="remark !rounded-none border-x-0 border-t-0 text-clay" role="alert">
       {w.notice} <button class="chip underline" onclick={() => (w.notice = '')}>Close</button>
     </div>{/if}
-  <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {mode === 'both' ? '1fr 1fr' : '1fr'}">
-    <div class="relative min-h-0 min-w-0 {mode === 'notebook' || mode === 'flow' ? 'hidden' : ''}">
-      <BlockEditor bind:this={editor} />
-      {#if w.session.project.program.stacks.length === 0 && w.session.project.program.routines.length === 0}
-        <div
-          class="pointer-events-none absolute inset-x-6 top-8 max-w-sm rounded-xl border border-dashed border-rule bg-paper/90 p-4 text-soft"
-        >
-          Drag <b class="text-ink">At the start</b> from the tray on the right to here, then hang a block from
-          <b class="text-ink">Move</b>
-          below it. Press <b class="text-ink">Rehearse</b> after nearly every change.
+  <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {shown === 'both' ? '1fr 1fr' : '1fr'}">
+    <div class="relative min-h-0 min-w-0 {shown === 'notebook' || shown === 'flow' ? 'hidden' : ''}">
+      {#if isText}
+        {#await import('./text/TextPane.svelte')}<p class="p-4 text-soft">
+            Opening the text ...
+          </p>{:then { default: Text }}<Text bind:this={text} />{/await}
+      {:else}
+        <BlockEditor bind:this={editor} />
+        {#if w.session.project.program.stacks.length === 0 && w.session.project.program.routines.length === 0}
+          <div
+            class="pointer-events-none absolute inset-x-6 top-8 max-w-sm rounded-xl border border-dashed border-rule bg-paper/90 p-4 text-soft"
+          >
+            Drag <b class="text-ink">At the start</b> from the tray on the right to here, then hang a block from
+            <b class="text-ink">Move</b>
+            below it. Press <b class="text-ink">Rehearse</b> after nearly every change.
+          </div>
+        {/if}
+        <div class="absolute right-5 bottom-5 flex gap-1 rounded-lg border border-rule bg-card p-0.5">
+          <button class="chip !px-1.5" aria-label="Smaller" title="Smaller" onclick={() => editor?.zoom(-1)}
+            ><ZoomOut size={16} /></button
+          >
+          <button class="chip !px-1.5" aria-label="Larger" title="Larger" onclick={() => editor?.zoom(1)}
+            ><ZoomIn size={16} /></button
+          >
+          <button
+            class="chip !px-1.5"
+            aria-label="Fit the program"
+            title="Fit the program"
+            onclick={() => editor?.zoom(0)}><Maximize size={16} /></button
+          >
         </div>
       {/if}
-      <div class="absolute right-5 bottom-5 flex gap-1 rounded-lg border border-rule bg-card p-0.5">
-        <button class="chip !px-1.5" aria-label="Smaller" title="Smaller" onclick={() => editor.zoom(-1)}
-          ><ZoomOut size={16} /></button
-        >
-        <button class="chip !px-1.5" aria-label="Larger" title="Larger" onclick={() => editor.zoom(1)}
-          ><ZoomIn size={16} /></button
-        >
-        <button class="chip !px-1.5" aria-label="Fit the program" title="Fit the program" onclick={() => editor.zoom(0)}
-          ><Maximize size={16} /></button
-        >
-      </div>
     </div>
-    {#if mode === 'both'}
+    {#if shown === 'both'}
       <div class="min-h-0 min-w-0 border-l border-rule">
         {#await import('./PythonPane.svelte')}<p class="p-4 text-soft">
             Printing the text ...
           </p>{:then { default: PythonPane }}<PythonPane />{/await}
       </div>
-    {:else if mode === 'flow'}
+    {:else if shown === 'flow'}
       {#await import('./flow/FlowPane.svelte')}<p class="p-4 text-soft">
           Drawing the flow ...
         </p>{:then { default: FlowPane }}<FlowPane
           show={(id) => {
             mode = 'blocks';
-            requestAnimationFrame(() => editor.focusOn(id));
+            requestAnimationFrame(() => editor?.focusOn(id));
           }}
         />{/await}
-    {:else if mode === 'notebook'}
+    {:else if shown === 'notebook'}
       <Notebook />
     {/if}
     {#if w.panel}

@@ -6,17 +6,21 @@ const NEAR = 30;
 const what = (checks: readonly string[] | null): string =>
   !checks ? 'a value' : checks.length > 4 ? 'a value' : (SAYS[checks[0]] ?? 'a value');
 
+/** Where a connection is; what the library keeps of it lags behind while a block is dragged. */
+const placeOf = (block: Blockly.BlockSvg, connection: Blockly.RenderedConnection): Blockly.utils.Coordinate =>
+  Blockly.utils.Coordinate.sum(block.getRelativeToSurfaceXY(), connection.getOffsetInBlock());
+
 export function refusal(block: Blockly.BlockSvg): string | undefined {
   const out = block.outputConnection;
   if (!out || out.isConnected()) return undefined;
-  const here = new Blockly.utils.Coordinate(out.x, out.y);
+  const here = placeOf(block, out);
   let nearest: { slot: Blockly.RenderedConnection; distance: number } | undefined;
   for (const other of block.workspace.getAllBlocks(false)) {
     if (other === block || other.isShadow() || block.getDescendants(false).includes(other)) continue;
     for (const input of other.inputList) {
       const slot = input.connection as Blockly.RenderedConnection | null;
       if (!slot || input.type !== Blockly.inputs.inputTypes.VALUE) continue;
-      const distance = Blockly.utils.Coordinate.distance(here, new Blockly.utils.Coordinate(slot.x, slot.y));
+      const distance = Blockly.utils.Coordinate.distance(here, placeOf(other, slot));
       if (distance < NEAR && (!nearest || distance < nearest.distance)) nearest = { slot, distance };
     }
   }

@@ -1,0 +1,305 @@
+/** The whole language in the real editor: names, pictures, refactoring, clipboard, flow, text, handbook, worksheet. */
+import { expect, test, type Page } from '@playwright/test';
+import { newProject as makeProject, type Project } from '../core/project.ts';
+import { barrow } from '../core/kit/kit.ts';
+import { printPython } from '../core/language/python/print.ts';
+import { b, log, program, start, variable, wait } from '../core/testing/build.ts';
+import { longAisle, pottingFloor } from '../core/yard/mats.ts';
+import { dragCard, kinds, openDemo, project, rehearse, typeNumber, workbench } from './room.ts';
+
+async function open(page: Page, p: Partial<Project>): Promise<void> {
+  const whole = { ...makeProject('A test', barrow, pottingFloor), ...p };
+  const made = await page.request.post('/api/projects', { data: whole });
+  expect(made.ok(), await made.text()).toBe(true);
+  await page.goto(`/project/${(await made.json()).id}`);
+  if (p.text === undefined) await workbench(page);
+  else await page.getByTestId('text').waitFor();
+}
+const more = async (page: Page, item: string) => {
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.locator('.mb-item', { hasText: item }).click();
+};
+const body = (page: Page, selector: string) =>
+  page.locator(`${selector} > .blocklyPath:not(.blocklyPathSelected)`).first();
+const menu = async (page: Page, id: string, item: string) => {
+  await body(page, `[data-id="${id}"]`).click({ button: 'right', position: { x: 40, y: 6 }, force: true });
+  await page.getByRole('menuitem', { name: item, exact: true }).click();
+};
+const at = (steps: ReturnType<typeof start>) => ({ ...program(steps), stacks: [{ id: 's0', x: 20, y: 20, steps }] });
+
+test('repeated blocks chosen with a frame become a loop, and the program still does the same', async ({ page }) => {
+  const side = () => [b('drive.measure', { amount: 20 }), b('turn.angle', { side: 'right', angle: 90 })];
+  await open(page, { program: at(start(...side(), ...side(), ...side())) });
+  const pane = (await page.getByTestId('blocks').boundingBox())!;
+  await page.keyboard.down('Shift');
+  await page.mouse.move(pane.x + 5, pane.y + 58);
+  await page.mouse.down();
+  await page.mouse.move(pane.x + 300, pane.y + 260, { steps: 5 });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await expect(page.locator('.mb-chosen')).toHaveCount(6);
+  await expect(page.getByTestId('spoken')).toHaveText('6 blocks chosen');
+  const { program: before } = await project(page);
+  await menu(page, before.stacks[0].steps[2].id, 'Put these into a loop');
+  await expect.poll(async () => kinds(await project(page))).toEqual([['begin.start', 'repeat.times']]);
+  const [, loop] = (await project(page)).program.stacks[0].steps;
+  expect([loop.slots.count, loop.bodies!.do.map((s) => s.kind)]).toEqual([3, ['drive.measure', 'turn.angle']]);
+  await more(page, 'Compare');
+  await page.getByRole('button', { name: 'Rehearse both' }).click();
+  await expect(page.getByText(/Yes: \d+ events, the same/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await expect.poll(async () => kinds(await project(page))[0].length).toBe(7);
+});
+
+test('blocks with another number become a routine with an input', async ({ page }) => {
+  const steps = start(b('turn.angle', { angle: 90 }), b('sound.beep'), b('turn.angle', { angle: 45 }), b('sound.beep'));
+  await open(page, { program: at(steps) });
+  await menu(page, steps[1].id, 'Make a routine of these');
+  await page.getByLabel('routine', { exact: true }).fill('corner');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect.poll(async () => (await project(page)).program.routines.length).toBe(1);
+  const { program: p } = await project(page);
+  expect(p.routines[0].inputs!.map((i) => i.name)).toEqual(['angle']);
+  expect(p.stacks[0].steps.filter((s) => s.kind === 'routine.do').map((s) => Object.values(s.slots)[1])).toEqual([
+    90, 45
+  ]);
+  await expect(page.locator('.routine\\.do').first()).toContainText('corner');
+});
+
+test('names are changed everywhere; one that is in use is taken out only when it is asked twice', async ({ page }) => {
+  const steps = start(b('var.set', { variable: 'v1', value: 3 }), log(variable('v1')));
+  await open(page, { program: at(steps) });
+  await page.getByRole('tab', { name: 'Remember' }).click();
+  await expect(page.locator('[data-name="count"]')).toContainText('used 2 times');
+  await page.getByRole('button', { name: 'Names: count' }).click();
+  const panel = page.getByRole('dialog', { name: 'Names of the program' });
+  await panel.getByLabel('Name', { exact: true }).first().fill('pots');
+  await panel.getByLabel('Name', { exact: true }).first().press('Tab');
+  await expect(page.locator('.var\\.set')).toContainText('pots');
+  await panel.getByRole('button', { name: 'Take it out' }).first().click();
+  await expect(panel.getByRole('alert')).toContainText('2 blocks use it');
+  await panel.getByRole('button', { name: 'Take it out all the same' }).click();
+  await expect(page.locator('.var\\.set')).toContainText('gone');
+  expect((await project(page)).program.variables.map((v) => v.name)).toEqual(['Länge', 'things']);
+});
+
+test('blocks are copied into another project, as blocks and as Python', async ({ page, context }) => {
+  await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+  const steps = start(b('var.set', { variable: 'v1', value: 3 }), log(variable('v1')));
+  await open(page, { program: at(steps) });
+  await body(page, `[data-id="${steps[1].id}"]`).click({ position: { x: 30, y: 6 }, force: true });
+  await page.keyboard.press('Control+c');
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain('count = 3');
+  await open(page, { program: at(start(wait(1))) });
+  await body(page, '.wait\\.time').click({ position: { x: 30, y: 6 }, force: true });
+  await page.keyboard.press('Control+v');
+  await expect.poll(async () => kinds(await project(page))).toEqual([['begin.start', 'wait.time'], ['var.set']]);
+  // lines of Python become blocks, and what blocks cannot say is refused with the reason
+  await page.evaluate(() => navigator.clipboard.writeText('for _ in range(2):\n    beep()'));
+  await page.keyboard.press('Control+v');
+  await expect.poll(async () => kinds(await project(page)).flat()).toContain('repeat.times');
+  await page.evaluate(() => navigator.clipboard.writeText('dance()'));
+  await page.keyboard.press('Control+v');
+  await expect(page.getByRole('alert').filter({ hasText: 'cannot become blocks' })).toContainText(
+    'Line 1: No block says "dance()".'
+  );
+});
+
+test('a wrong drop is refused with a word; one block is pulled out with Alt', async ({ page }) => {
+  const steps = start(b('wait.until'), b('sound.beep'), wait(1));
+  await open(page, { program: at(steps) });
+  const pane = (await page.getByTestId('blocks').boundingBox())!;
+  const slot = (await page.locator('.wait\\.until > .blocklyPath').first().boundingBox())!;
+  await dragCard(page, 'Work out', 'Arithmetic', slot.x - pane.x + 96, slot.y - pane.y + 18);
+  await expect(page.getByRole('alert').first()).toContainText(
+    'That slot takes a condition. This block gives a number.'
+  );
+  const beep = (await page.locator('.sound\\.beep > .blocklyPath').first().boundingBox())!;
+  await page.keyboard.down('Alt');
+  await page.mouse.move(beep.x + 34, beep.y + 16);
+  await page.mouse.down();
+  await page.mouse.move(beep.x + 240, beep.y + 120, { steps: 8 });
+  await page.mouse.up();
+  await page.keyboard.up('Alt');
+  await expect
+    .poll(async () => kinds(await project(page)))
+    .toEqual([['begin.start', 'wait.until', 'wait.time'], ['sound.beep']]);
+});
+
+test('the ghost of a move follows the number while it is dragged, and arithmetic becomes a number or blocks', async ({
+  page
+}) => {
+  const drive = b('drive.measure', { amount: 20 });
+  await open(page, { program: at(start(drive)) });
+  await body(page, '.drive\\.measure').click({ position: { x: 30, y: 6 }, force: true });
+  const ghost = page.getByTestId('ghost');
+  const y = async () => Number(await ghost.getAttribute('data-y'));
+  expect(await y()).toBeCloseTo(0.6, 3);
+  await page.locator('.drive\\.measure .blocklyShadow text').first().click();
+  const slider = page.getByRole('slider', { name: /Slider from/ });
+  await slider.fill('50');
+  await expect.poll(y).toBeCloseTo(0.9, 3);
+  await page.locator('.blocklyHtmlInput').press('ArrowUp');
+  await expect.poll(y).toBeCloseTo(0.91, 3);
+  await page.locator('.blocklyHtmlInput').press('Escape');
+  await typeNumber(page, 'drive.measure', 0, 0, '3*21.4');
+  await expect.poll(async () => (await project(page)).program.stacks[0].steps[1].slots.amount).toBe(64.2);
+  await page.locator('.drive\\.measure .blocklyShadow text').first().click();
+  await page.locator('.blocklyHtmlInput').fill('2*(3+4)');
+  await expect(page.locator('.mb-sum').first()).toContainText('Enter: 14');
+  await page.locator('.blocklyHtmlInput').press('Shift+Enter');
+  await expect
+    .poll(async () => JSON.stringify((await project(page)).program.stacks[0].steps[1].slots.amount))
+    .toContain('calc.sum');
+});
+
+test('the painter has tools, levels and names; pointing at a pixel lights it on the face', async ({ page }) => {
+  await open(page, { program: at(start(b('picture.show'))) });
+  await page.locator('.lit\\.picture rect').first().click();
+  await page.getByRole('button', { name: 'Clear: all dark' }).click();
+  await page.getByLabel('Brightness of the brush').fill('50');
+  await page.getByRole('button', { name: 'x 6, y 0' }).click();
+  await expect(page.getByTestId('matrix').locator('rect[stroke="#ffffff"]')).toHaveCount(1);
+  await page.getByRole('button', { name: 'Mirror sideways' }).click();
+  await page.getByRole('button', { name: 'Shift down' }).click();
+  await page.getByLabel('Name of this picture').fill('dew');
+  await page.getByRole('button', { name: 'Keep' }).click();
+  await expect(page.getByRole('button', { name: 'Take: dew' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  const now = await project(page);
+  const picture = '....... 5...... ....... ....... .......';
+  expect(now.program.stacks[0].steps[1].slots.picture).toEqual({ picture });
+  expect(now.pictures).toEqual({ dew: picture });
+});
+
+test('the flow follows the edit, lights what runs and leads to the block', async ({ page }) => {
+  await openDemo(page, 'Along the path by table');
+  await page.getByRole('button', { name: 'Flow' }).click();
+  const chart = page.getByTestId('flow');
+  await expect(chart.locator('[data-kind="table"]')).toHaveCount(1);
+  await expect(chart).toContainText('16 s over?');
+  await page.getByTestId('rehearse').click();
+  await expect(chart.locator('.lit').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await chart.getByRole('button', { name: 'stop the wheels with brake' }).click();
+  await expect(page.locator('.wheels\\.stop').first()).toHaveClass(/blocklySelected|blocklyActiveFocus/);
+});
+
+test('a text project runs on MicroPython, stops at a line, shows values, and becomes blocks when it can', async ({
+  page
+}) => {
+  const text = printPython(
+    at(start(b('repeat.count', { variable: 'v1', from: 1, to: 3 }, { do: [log(variable('v1')), wait(0.2)] }))),
+    barrow
+  ).text;
+  await open(page, { text, mat: longAisle });
+  const stop = async () => {
+    const line = (await page.locator('.cm-line', { hasText: 'log(count)' }).boundingBox())!;
+    const gutter = (await page.locator('.mb-stops').boundingBox())!;
+    await page.mouse.click(gutter.x + 8, line.y + line.height / 2);
+  };
+  await stop();
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByTestId('values')).toContainText('count = 1');
+  await expect(page.locator('.mb-line-running')).toContainText('log(count)');
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByTestId('values')).toContainText('count = 2');
+  await page.getByRole('button', { name: 'Step', exact: true }).click();
+  await expect(page.locator('.mb-line-running')).toContainText('wait(0.2)');
+  await stop();
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled();
+  // a mistake: line, column, a sentence
+  const content = page.locator('.cm-content');
+  await content.click();
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('log("open');
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByRole('alert').first()).toContainText(/Line \d+, column \d+: A quote mark is open/);
+  // a line that no block says
+  await page.keyboard.press('Control+z');
+  await content.click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.type(`from mossbell import *\ndef main():\ndance()\n`);
+  await page.getByRole('button', { name: 'To blocks' }).click();
+  await expect(page.getByRole('region', { name: 'What blocks cannot say' })).toContainText('Line');
+  await content.click();
+  await page.keyboard.press('Control+a');
+  await page.keyboard.insertText(text);
+  await page.getByRole('button', { name: 'To blocks' }).click();
+  await page.getByTestId('blocks').and(page.locator('[data-ready]')).waitFor();
+  await expect.poll(async () => kinds(await project(page))).toEqual([['begin.start', 'repeat.count']]);
+});
+
+test('a program in two phases waits for the word to set off; what is read aloud has its caption', async ({ page }) => {
+  const q = program(
+    [b('begin.before'), b('servo.angle', { angle: 20 }), b('sound.say', { words: 'ready' })],
+    [b('begin.off'), b('drive.measure', { amount: 10 })]
+  );
+  await open(page, { program: q });
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByTestId('caption')).toHaveText('ready');
+  await page.getByTestId('setoff').click();
+  await expect(page.getByTestId('setoff')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled({ timeout: 20_000 });
+});
+
+test('keys of the computer reach the program while the yard has the focus, and nowhere else', async ({ page }) => {
+  const q = program([b('begin.key', { key: 'W' }), log('forward')]);
+  await open(page, { program: q });
+  await page.getByTestId('rehearse').click();
+  await page.keyboard.press('w');
+  await page.getByTestId('yard').focus();
+  await page.keyboard.press('w');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  const logged = await page.evaluate(() => document.querySelector('[data-testid=trace-events]')?.textContent ?? '');
+  expect(logged).not.toContain('forwardforward');
+});
+
+test('the handbook is searched, and an example opens and runs', async ({ page }) => {
+  await page.goto('/handbook');
+  await page.getByLabel('Find in the handbook').fill('brake coast');
+  await page.getByRole('link', { name: 'Brake and coast' }).first().click();
+  await expect(page.getByRole('heading', { name: 'Brake and coast' })).toBeVisible();
+  await page.getByLabel('Find in the handbook').fill('drive facing');
+  await page.getByRole('link', { name: 'Drive facing' }).click();
+  await page.getByRole('button', { name: 'Open this example' }).click();
+  await workbench(page);
+  await rehearse(page);
+  expect(kinds(await project(page))[0]).toContain('drive.facing');
+  // a block's own help stands beside the program
+  const id = (await project(page)).program.stacks[0].steps[1].id;
+  await menu(page, id, 'What does it do?');
+  await expect(page.getByRole('dialog', { name: 'Drive facing' }).getByTestId('block-page')).toContainText(
+    'steers by the gyro'
+  );
+});
+
+test('a picture of the program is saved, and a worksheet prints program, idea, kit and mat', async ({ page }) => {
+  await openDemo(page, 'The square bed');
+  const [svg] = await Promise.all([page.waitForEvent('download'), more(page, 'Picture as SVG')]);
+  expect(svg.suggestedFilename()).toMatch(/\.svg$/);
+  const [png] = await Promise.all([page.waitForEvent('download'), more(page, 'Picture as PNG')]);
+  expect(png.suggestedFilename()).toMatch(/\.png$/);
+  await more(page, 'Worksheet to print');
+  const sheet = page.getByTestId('worksheet');
+  await expect(sheet.getByTestId('program-picture').locator('svg')).toContainText('repeat');
+  await expect(sheet).toContainText('turn the corner');
+  await expect(sheet).toContainText('striker');
+  await page.getByLabel('Flow').check();
+  await expect(sheet.getByTestId('flow')).toBeVisible();
+});
+
+test('find leads to blocks, and a new project can be text', async ({ page }) => {
+  await openDemo(page, 'Round the fern bed');
+  await more(page, 'Find in the program');
+  await page.getByLabel('Find', { exact: true }).fill('turn');
+  await expect(page.getByRole('dialog', { name: 'Find in the program' })).toContainText(/\d block/);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
+  await page.getByLabel('What shall it be called?').fill('In words');
+  await page.getByRole('radio', { name: 'Text (Python)' }).check();
+  await page.getByRole('button', { name: 'Start the project' }).click();
+  await expect(page.getByTestId('text')).toContainText('def main():');
+});
