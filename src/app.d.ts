@@ -2,6 +2,10 @@ declare namespace App {
   interface Error {
     message: string;
   }
+  interface Locals {
+    /** the language of the interface that the request asks for */
+    language: string;
+  }
 }
 declare module '*.wasm?url' {
   const url: string;

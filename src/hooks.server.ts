@@ -1,7 +1,13 @@
 import type { Handle, HandleServerError } from '@sveltejs/kit';
+import { languageOf, speaks } from '$lib/server/language.ts';
+import { say } from '../core/words.ts';
 
 export const handle: Handle = async ({ event, resolve }) => {
-  const response = await resolve(event);
+  const code = languageOf(event.cookies.get('mossbell.language'), event.request.headers.get('accept-language'));
+  event.locals.language = code;
+  const response = await speaks(code, () =>
+    resolve(event, { transformPageChunk: ({ html }) => html.replace('%language%', code) })
+  );
   // the built server sets these on static files too; here they make `vite dev` the same
   response.headers.set('Cross-Origin-Opener-Policy', 'same-origin');
   response.headers.set('Cross-Origin-Embedder-Policy', 'require-corp');
@@ -12,15 +18,15 @@ export const handle: Handle = async ({ event, resolve }) => {
 export const handleError: HandleServerError = ({ error }) => {
   const code = (error as { code?: string }).code ?? '';
   if (code.startsWith('SQLITE_BUSY'))
-    return { message: 'The database is busy. Your work stays in this browser until it can be saved.' };
+    return { message: say('The database is busy. Your work stays in this browser until it can be saved.') };
   if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')
     return {
-      message: 'The disk of the school computer is full. Your work stays in this browser until it can be saved.'
+      message: say('The disk of the school computer is full. Your work stays in this browser until it can be saved.')
     };
   console.error(error);
   return {
     message: code.startsWith('SQLITE')
-      ? `The database cannot be written (${code}). Your work stays in this browser until it can be saved.`
-      : 'Something went wrong on the school computer.'
+      ? say('The database cannot be written ({code}). Your work stays in this browser until it can be saved.', { code })
+      : say('Something went wrong on the school computer.')
   };
 };

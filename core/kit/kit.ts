@@ -4,6 +4,7 @@
  * choice for the invented device.
  */
 import * as z from 'zod';
+import { later, say, word } from '../words.ts';
 
 const mm = (min: number, max: number) => z.number().min(min).max(max);
 export const SOCKETS = {
@@ -129,23 +130,34 @@ export function checkWiring(kit: Kit): Wiring[] {
   const seen = new Set<string>();
   for (const part of kit.parts) {
     if (seen.has(part.socket))
-      found.push({ socket: part.socket, text: `Two parts are in socket ${part.socket}. Move one of them.` });
+      found.push({
+        socket: part.socket,
+        text: say('Two parts are in socket {socket}. Move one of them.', { socket: part.socket })
+      });
     seen.add(part.socket);
     if (!socketsFor(part.type).includes(part.socket))
       found.push({
         socket: part.socket,
-        text: `A ${typeName(part.type)} does not fit socket ${part.socket}. It goes into ${socketsFor(part.type).join(', ')}.`
+        text: say('A {typeName} does not fit socket {socket}. It goes into {n}.', {
+          typeName: typeName(part.type),
+          socket: part.socket,
+          n: socketsFor(part.type).join(', ')
+        })
       });
   }
   for (const side of ['left', 'right'] as const)
     if (kit.parts.filter((p) => p.drives === side).length !== 1)
-      found.push({ socket: '', text: `The ${side} wheel needs exactly one motor.` });
+      found.push({ socket: '', text: say('The {side} wheel needs exactly one motor.', { side }) });
   return found;
 }
-export const typeName = (type: Part['type']): string =>
-  ({ motor: 'motor', servo: 'angle servo', spin: 'spin servo', line: 'line sensor', distance: 'distance sensor' })[
-    type
-  ];
+const TYPES: Record<Part['type'], readonly [string, string]> = {
+  motor: [later('motor'), later('a motor')],
+  servo: [later('angle servo'), later('an angle servo')],
+  spin: [later('spin servo'), later('a spin servo')],
+  line: [later('line sensor'), later('a line sensor')],
+  distance: [later('distance sensor'), later('a distance sensor')]
+};
+export const typeName = (type: Part['type']): string => word(TYPES[type][0]);
 
 /**
  * Moves the part in `from` to `to`; what was in `to` changes places with it.
@@ -161,4 +173,4 @@ export const changePart = (kit: Kit, socket: string, change: Partial<Part>): Kit
   parts: kit.parts.map((p) => (p.socket === socket ? { ...p, ...change } : p))
 });
 /** With its article. */
-export const aPart = (type: Part['type']): string => `${type === 'servo' ? 'an' : 'a'} ${typeName(type)}`;
+export const aPart = (type: Part['type']): string => word(TYPES[type][1]);

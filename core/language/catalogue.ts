@@ -13,6 +13,7 @@ import * as work from './blocks/work.ts';
 import { pieces, SECTIONS, type BlockDef, type Piece, type SlotSpec } from './define.ts';
 import type { Program, Slot, Step } from './program.ts';
 import { isStep } from './program.ts';
+import { say, word, wordIn } from '../words.ts';
 
 const list = [
   begin.start,
@@ -177,6 +178,17 @@ export function wordsOf(step: Step, program?: Program): Piece[] {
   const def = definition(step.kind);
   return pieces(def.grows ? def.grows.words(step, program) : def.words);
 }
+/** The same in the language of the moment; slots and bodies may stand in another order. */
+export function saidWords(step: Step, program?: Program): Piece[] {
+  const def = definition(step.kind);
+  return def.grows ? grownWords(def, def.grows.words(step, program)) : pieces(word(def.words));
+}
+/** The words of a block that grows, translated phrase by phrase, the longer phrase first. */
+export function grownWords(def: BlockDef, words: string): Piece[] {
+  const phrases = [...(def.grows?.phrases ?? [])].sort((a, b) => b.length - a.length).join('|');
+  const each = new RegExp(`(?<=^|\\s)(${phrases})(?=\\s|$)`, 'g');
+  return pieces(words).map((p) => ('text' in p ? { text: p.text.replace(each, (ph) => wordIn(def.kind, ph)) } : p));
+}
 export const bodiesOf = (step: Step): string[] =>
   definition(step.kind).shape === 'value' ? [] : wordsOf(step).flatMap((p) => ('body' in p ? [p.body] : []));
 /** Slots in the order they are worked out: that of the definition, or of the words where a block grows. */
@@ -233,7 +245,7 @@ export function nameOf(spec: SlotSpec, id: string, program: Program): string | u
 
 /** A step in plain words, for lists, announcements and messages. */
 export function sentence(step: Step, program: Program, partName: (socket: string) => string = (s) => s): string {
-  return wordsOf(step, program)
+  return saidWords(step, program)
     .map((piece) => {
       if ('text' in piece) return piece.text;
       if ('body' in piece) return '';
@@ -241,11 +253,11 @@ export function sentence(step: Step, program: Program, partName: (socket: string
       const spec = slotSpec(step, piece.slot, program);
       if (slot === undefined) return '...';
       if (isStep(slot)) return `(${sentence(slot, program, partName)})`;
-      if (typeof slot === 'object') return 'painted';
+      if (typeof slot === 'object') return say('painted');
       if (spec?.type === 'part') return partName(String(slot));
       if (spec && ['variable', 'list', 'routine', 'input'].includes(spec.type))
         return nameOf(spec, String(slot), program) ?? '?';
-      return String(slot);
+      return spec?.type === 'choice' ? word(String(slot), step.kind) : String(slot);
     })
     .filter(Boolean)
     .join(' ')

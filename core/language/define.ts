@@ -117,6 +117,8 @@ type Common<S extends Slots> = {
   spell?: Readonly<Record<string, Readonly<Record<string, string>>>>;
   /** a block that grows: its words and slots depend on how far this very step has grown */
   grows?: {
+    /** the wording in them, phrase by phrase, for other languages */
+    phrases: readonly string[];
     words: (step: Step, program?: Program) => string;
     slot: (name: string, program?: Program, step?: Step) => SlotSpec | undefined;
   };

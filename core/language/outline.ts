@@ -5,6 +5,7 @@
 import { branches, cannot, caseCount, hasOtherwise, questions, tableRows } from './blocks/choose.ts';
 import { sentence } from './catalogue.ts';
 import { isLive, isStep, type Program, type Step } from './program.ts';
+import { later, say, word } from '../words.ts';
 
 export type FlowNode = {
   id: string;
@@ -27,7 +28,7 @@ export function flowsOf(program: Program, partName: (socket: string) => string):
       return chart(s.id, title, s.steps[0].id, s.steps.slice(1), program, partName);
     }),
     ...program.routines.map((r) => {
-      const title = `routine ${r.name}${r.inputs?.length ? `: ${r.inputs.map((i) => i.name).join(', ')}` : ''}`;
+      const title = `${say('routine {name}', { name: r.name })}${r.inputs?.length ? `: ${r.inputs.map((i) => i.name).join(', ')}` : ''}`;
       return chart(r.id, title, r.id, r.steps, program, partName);
     })
   ];
@@ -49,11 +50,11 @@ function chart(
     return node.id;
   };
   const join = (open: readonly Open[], to: string): void => {
-    for (const { from, label } of open) edges.push({ from, to, ...(label ? { label } : {}) });
+    for (const { from, label } of open) edges.push({ from, to, ...(label ? { label: word(label) } : {}) });
   };
-  const say = (slot: Step['slots'][string] | undefined): string =>
+  const told = (slot: Step['slots'][string] | undefined): string =>
     isStep(slot) ? sentence(slot, program, partName) : slot === undefined ? '...' : String(slot);
-  const ask = (step: Step, slot: string): string => `${say(step.slots[slot])}?`;
+  const ask = (step: Step, slot: string): string => `${told(step.slots[slot])}?`;
 
   const steps = (body: readonly Step[], open: Open[], loop: Loop | undefined): Open[] => {
     let now = open;
@@ -89,7 +90,7 @@ function chart(
     // a question that nobody comes to is not drawn
     if (end.length === 0 && question === undefined) return loop.leaves;
     join(end, head());
-    edges.push({ from: head(), to: top, label: goesOn });
+    edges.push({ from: head(), to: top, label: word(goesOn) });
     return [{ from: head(), label: goesOn === 'yes' ? 'no' : 'yes' }, ...loop.leaves];
   };
   const one = (step: Step, open: Open[], loop: Loop | undefined): Open[] => {
@@ -112,7 +113,7 @@ function chart(
         return tableRows(n)
           .filter((row) => !cannot(step).includes(row))
           .flatMap((row) => {
-            const label = [...row].map((c) => (c === 'y' ? 'yes' : 'no')).join(', ');
+            const label = [...row].map((c) => (c === 'y' ? say('yes') : say('no'))).join(', ');
             return steps(step.bodies?.[row] ?? [], [{ from: node, label }], loop);
           });
       }
@@ -121,22 +122,37 @@ function chart(
         join(open, node);
         const exits: Open[] = [];
         for (let n = 1; n <= caseCount(step); n++)
-          exits.push(...steps(step.bodies?.[`do${n}`] ?? [], [{ from: node, label: say(step.slots[`c${n}`]) }], loop));
-        const rest: Open[] = [{ from: node, label: 'otherwise' }];
+          exits.push(...steps(step.bodies?.[`do${n}`] ?? [], [{ from: node, label: told(step.slots[`c${n}`]) }], loop));
+        const rest: Open[] = [{ from: node, label: later('otherwise') }];
         return [...exits, ...(hasOtherwise(step) ? steps(step.bodies!.otherwise, rest, loop) : rest)];
       }
       case 'repeat.times':
-        return asked(step, open, `turns left of ${say(step.slots.count)}?`, 'yes');
+        return asked(step, open, say('turns left of {count}?', { count: told(step.slots.count) }), 'yes');
       case 'repeat.for':
-        return asked(step, open, `${say(step.slots.time)} s over?`, 'no');
+        return asked(step, open, say('{time} s over?', { time: told(step.slots.time) }), 'no');
       case 'repeat.count': {
         const name = program.variables.find((v) => v.id === step.slots.variable)?.name ?? '?';
         const { from, to, step: by } = step.slots;
-        return asked(step, open, `${name} goes from ${say(from)} to ${say(to)} in steps of ${say(by)}: more?`, 'yes');
+        return asked(
+          step,
+          open,
+          say('{name} goes from {from} to {to} in steps of {by}: more?', {
+            name,
+            from: told(from),
+            to: told(to),
+            by: told(by)
+          }),
+          'yes'
+        );
       }
       case 'repeat.each': {
         const name = program.variables.find((v) => v.id === step.slots.variable)?.name ?? '?';
-        return asked(step, open, `${name} is the next of ${say(step.slots.list)}: is there one?`, 'yes');
+        return asked(
+          step,
+          open,
+          say('{name} is the next of {list}: is there one?', { name, list: told(step.slots.list) }),
+          'yes'
+        );
       }
       case 'repeat.until':
         return (step.slots.look === 'after' ? askedAfter : asked)(step, open, ask(step, 'condition'), 'no');
@@ -170,6 +186,6 @@ function chart(
   };
   const first = add('terminator', title, owner);
   const rest = steps(list, [{ from: first }], undefined);
-  if (rest.length) join(rest, add('terminator', 'end'));
+  if (rest.length) join(rest, add('terminator', say('end')));
   return { id, title, nodes, edges };
 }

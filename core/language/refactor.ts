@@ -1,6 +1,6 @@
 /** Tidying a program without changing what it does: repeated blocks become a loop or a routine; two stacks are compared. */
 import { addInput, addRoutine, addVariable, copySteps, listAround, mapSteps } from './edit.ts';
-import { definition, slotSpec, wordsOf } from './catalogue.ts';
+import { definition, saidWords, slotSpec } from './catalogue.ts';
 import { inputSlot } from './blocks/reuse.ts';
 import {
   allIds,
@@ -299,7 +299,7 @@ function inputName(steps: readonly Step[], { step, slot }: Hole, n: number): str
   const owner = [...walkSteps(steps)][step];
   const plain = slot.replace(/^in:.*/, 'value').replace(/\d+$/, '');
   const name =
-    plain.length > 1 ? plain : (wordsOf(owner).find((p) => 'text' in p) as { text: string } | undefined)?.text;
+    plain.length > 1 ? plain : (saidWords(owner).find((p) => 'text' in p) as { text: string } | undefined)?.text;
   return `${name ?? 'value'}${n ? ` ${n + 1}` : ''}`.slice(0, 60);
 }
 

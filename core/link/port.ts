@@ -1,4 +1,5 @@
 /** A byte link to a device: the stand-in's, or a serial port. Everything above it is the same code. */
+import { say } from '../words.ts';
 export interface LinkPort {
   write(bytes: Uint8Array): Promise<void>;
   /** what has arrived, as soon as there is something; undefined when `timeoutMs` pass without; throws LinkClosed when gone */
@@ -7,7 +8,7 @@ export interface LinkPort {
 /** The cable was pulled, or the device went away. */
 export class LinkClosed extends Error {
   constructor() {
-    super('The device was unplugged.');
+    super(say('The device was unplugged.'));
   }
 }
 /** Something on the device's side did not go as it should: a sentence for the person with what to do. */

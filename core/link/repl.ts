@@ -4,6 +4,7 @@
  */
 import { utf8 } from '../bytes.ts';
 import { LinkProblem, type LinkPort } from './port.ts';
+import { say } from '../words.ts';
 
 const TIMEOUT_MS = 4000;
 const decode = (bytes: number[]): string => {
@@ -28,7 +29,8 @@ export class RawRepl {
         if (tail.every((c, i) => this.waiting[looked + i] === c))
           return decode(this.waiting.splice(0, looked + tail.length).slice(0, looked));
       const more = await this.port.read(timeoutMs);
-      if (!more) throw new LinkProblem('The device does not answer. Unplug it, plug it in again and try once more.');
+      if (!more)
+        throw new LinkProblem(say('The device does not answer. Unplug it, plug it in again and try once more.'));
       this.waiting.push(...more);
     }
   }
@@ -52,8 +54,8 @@ export class RawRepl {
     if (errors.trim()) {
       const last = errors.trim().split('\n').pop()!.trim();
       if (/OSError: (\[Errno )?28/.test(last))
-        throw new LinkProblem('The storage of the device is full. Delete a program that is no longer needed.');
-      throw new LinkProblem(`The device says: ${last}`);
+        throw new LinkProblem(say('The storage of the device is full. Delete a program that is no longer needed.'));
+      throw new LinkProblem(say('The device says: {last}', { last }));
     }
     return out;
   }

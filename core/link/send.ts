@@ -47,6 +47,7 @@ def _ask():
     print(' '.join([n[:-3] for n in os.listdir('p') if n.endswith('.py')]))
 _ask()
 `;
+import { say } from '../words.ts';
 
 /** Reads what is on the device. The raw REPL must have been entered. */
 export async function ask(repl: RawRepl): Promise<Found> {
@@ -73,10 +74,10 @@ async function put(
   await repl.exec(`import os, binascii\n_f = open(${tmp}, 'wb')`);
   try {
     for (let at = 0; at < bytes.length; at += CHUNK) {
-      if (cancelled()) throw new LinkProblem('Sending was cancelled. The old program is still on the device.');
+      if (cancelled()) throw new LinkProblem(say('Sending was cancelled. The old program is still on the device.'));
       const wrote = await repl.exec(`print(_f.write(${pyBytes(bytes.subarray(at, at + CHUNK))}))`);
       if (Number(wrote) !== Math.min(CHUNK, bytes.length - at))
-        throw new LinkProblem('A piece of the program did not arrive whole. Send it again.');
+        throw new LinkProblem(say('A piece of the program did not arrive whole. Send it again.'));
       said(Math.min(1, (at + CHUNK) / bytes.length));
     }
   } finally {
@@ -110,39 +111,46 @@ export async function send(
   { file, library, mayInstall, progress, cancelled = () => false }: SendOptions
 ): Promise<{ found: Found; number: number }> {
   const repl = new RawRepl(port);
-  progress({ stage: 'asking', share: 0, says: 'Asking the device what it has' });
+  progress({ stage: 'asking', share: 0, says: say('Asking the device what it has') });
   await repl.enter();
   const found = await ask(repl);
   if (found.library !== library.version) {
     if (!(await mayInstall(found))) {
       await repl.leave();
-      throw new LinkProblem('Without the board library the program cannot run. Nothing on the device was changed.');
+      throw new LinkProblem(
+        say('Without the board library the program cannot run. Nothing on the device was changed.')
+      );
     }
     await put(
       repl,
       'lib/mossbell.py',
       library.file,
       (share) =>
-        progress({ stage: 'library', share, says: `Installing the board library, ${Math.round(share * 100)} %` }),
+        progress({
+          stage: 'library',
+          share,
+          says: say('Installing the board library, {round} %', { round: Math.round(share * 100) })
+        }),
       cancelled
     );
   }
   if (file.length > found.freeBytes)
-    throw new LinkProblem('The storage of the device is full. Delete a program that is no longer needed.');
+    throw new LinkProblem(say('The storage of the device is full. Delete a program that is no longer needed.'));
   const number = Math.max(0, ...found.programs) + 1;
   await put(
     repl,
     `p/${number}.py`,
     file,
-    (share) => progress({ stage: 'sending', share, says: `Sending, ${Math.round(share * 100)} %` }),
+    (share) =>
+      progress({ stage: 'sending', share, says: say('Sending, {round} %', { round: Math.round(share * 100) }) }),
     cancelled
   );
-  progress({ stage: 'checking', share: 1, says: 'Making it the one the button starts' });
+  progress({ stage: 'checking', share: 1, says: say('Making it the one the button starts') });
   // the pointer is replaced as a whole, last
   await repl.exec(
     `_f = open('p/active.tmp', 'w')\n_f.write('${number} ${(CRC32.buf(file) >>> 0).toString(16)}')\n_f.close()\nos.rename('p/active.tmp', 'p/active')`
   );
   await repl.leave();
-  progress({ stage: 'done', share: 1, says: 'The program is on the device' });
+  progress({ stage: 'done', share: 1, says: say('The program is on the device') });
   return { found, number };
 }

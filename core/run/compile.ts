@@ -81,7 +81,9 @@ function argsOf(step: Step, program: Program): { fast: Eval; slow?: SlowEval } {
     const spec = slotSpec(step, name, program)!;
     const slot = step.slots[name];
     const fixed = !isStep(slot) && !['condition', 'list', 'items'].includes(spec.type);
-    return { name, fixed, ...evalOf(slot, spec, program) };
+    // what a routine is given is looked at where it is used, as in Python
+    const { check, ...way } = evalOf(slot, spec, program);
+    return { name, fixed, ...way, ...(check && !name.startsWith('in:') ? { check } : {}) };
   });
   const checks = all.flatMap(({ name, check }) => (check ? [{ name, check }] : []));
   const slow: SlowEval | undefined = all.some((a) => a.slow)

@@ -162,7 +162,7 @@ describe('variables', () => {
     ).toEqual(['0', 'moss', 'picture']);
     const both = run(program(start(wait(0.1), log(v('v1'))), start(b('var.change', { variable: 'v1', amount: 7 }))));
     expect(logs(both)).toEqual(['7']);
-    expect(both.variables).toEqual({ v1: 7 });
+    expect(both.variables).toEqual({ v1: 7, l1: [] });
   });
   it('refuse to add to what is no number', () => {
     const trace = run([b('var.set', { variable: 'v1', value: 'pots' }), b('var.change', { variable: 'v1' })]);

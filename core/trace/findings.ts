@@ -1,6 +1,7 @@
 /** What a trace shows that the person should know. Pure functions of the trace; each names blocks and times. */
 import { channel, type Trace, type TraceEvent } from './trace.ts';
 import { askedAndGot, sampleAt, tickAt } from './query.ts';
+import { retell, say, word } from '../words.ts';
 
 export type Finding = { rule: string; says: string; blocks: string[]; fromUs: number; toUs: number };
 const BRIEF_US = 30_000;
@@ -24,7 +25,7 @@ const errors = (trace: Trace): Finding[] =>
     .filter((e) => e.type === 'error')
     .map((e) => ({
       rule: 'error',
-      says: `The program stopped here: ${e.message}`,
+      says: say('The program stopped here: {message}', { message: retell(e.message) }),
       blocks: blocksOf(e),
       fromUs: e.tUs,
       toUs: e.tUs
@@ -36,7 +37,7 @@ const ended = (trace: Trace): Finding[] => {
     return [
       {
         rule: 'still-driving',
-        says: 'The program is over, but a motor still runs: nothing stopped it.',
+        says: say('The program is over, but a motor still runs: nothing stopped it.'),
         blocks: [],
         fromUs: at,
         toUs: at
@@ -44,10 +45,16 @@ const ended = (trace: Trace): Finding[] => {
     ];
   if (trace.ended === 'time limit')
     return [
-      { rule: 'time-limit', says: `The run was ended at its limit of ${at / 1e6} s.`, blocks: [], fromUs: at, toUs: at }
+      {
+        rule: 'time-limit',
+        says: say('The run was ended at its limit of {e6} s.', { e6: at / 1e6 }),
+        blocks: [],
+        fromUs: at,
+        toUs: at
+      }
     ];
   if (trace.ended === 'battery flat')
-    return [{ rule: 'battery', says: 'The battery is flat.', blocks: [], fromUs: at, toUs: at }];
+    return [{ rule: 'battery', says: say('The battery is flat.'), blocks: [], fromUs: at, toUs: at }];
   return [];
 };
 
@@ -56,7 +63,10 @@ const touched = (trace: Trace): Finding[] =>
     .filter((e) => e.type === 'touch')
     .map((e) => ({
       rule: 'touched',
-      says: `Touched ${e.what} with ${one(e.speedCmS)} cm/s${e.nose ? ', with its nose' : ''}.`,
+      says: say(e.nose ? 'Touched {what} with {one} cm/s, with its nose.' : 'Touched {what} with {one} cm/s.', {
+        what: retell(e.what),
+        one: one(e.speedCmS)
+      }),
       blocks: [],
       fromUs: e.tUs,
       toUs: e.tUs
@@ -72,7 +82,7 @@ function briefly(trace: Trace): Finding[] {
       if (shown && e.tUs - shown.tUs < BRIEF_US && shown.picture.includes('#') && shown.block !== e.block)
         out.push({
           rule: 'shown-briefly',
-          says: `This picture was shown for ${one((e.tUs - shown.tUs) / 1000)} ms: nobody can see it.`,
+          says: say('This picture was shown for {x} ms: nobody can see it.', { x: one((e.tUs - shown.tUs) / 1000) }),
           blocks: blocksOf(shown),
           fromUs: shown.tUs,
           toUs: e.tUs
@@ -82,7 +92,7 @@ function briefly(trace: Trace): Finding[] {
       if (running && e.how !== 'power' && e.tUs - running.tUs < BRIEF_US)
         out.push({
           rule: 'ran-briefly',
-          says: `The motor ran for ${one((e.tUs - running.tUs) / 1000)} ms.`,
+          says: say('The motor ran for {x} ms.', { x: one((e.tUs - running.tUs) / 1000) }),
           blocks: blocksOf(running),
           fromUs: running.tUs,
           toUs: e.tUs
@@ -105,19 +115,36 @@ function moves(trace: Trace): Finding[] {
     if (m.ended === 'blocked')
       out.push({
         rule: 'blocked',
-        says: `${m.what} was blocked: asked ${one(m.asked)} ${m.unit}, got ${one(m.got)} ${m.unit}.`,
+        says: say('{what} was blocked: asked {one} {unit}, got {one2} {unit}.', {
+          what: retell(m.what),
+          one: one(m.asked),
+          unit: word(m.unit),
+          one2: one(m.got)
+        }),
         ...span
       });
     else if (m.ended === 'taken over')
       out.push({
         rule: 'taken-over',
-        says: `${m.what} was taken over by another block after ${one(m.got)} of ${one(m.asked)} ${m.unit}.`,
+        says: say('{what} was taken over by another block after {one} of {one2} {unit}.', {
+          what: retell(m.what),
+          one: one(m.got),
+          one2: one(m.asked),
+          unit: word(m.unit)
+        }),
         ...span
       });
     else if (m.unit !== 'turns' && Math.abs(off) > Math.max(0.02 * Math.abs(m.asked), m.unit === 'cm' ? 0.3 : 1))
       out.push({
         rule: 'asked-and-got',
-        says: `${m.what}: asked ${one(m.asked)} ${m.unit}, got ${one(m.got)} ${m.unit}, ${off > 0 ? '+' : ''}${one(off)} ${m.unit}.`,
+        says: say('{what}: asked {one} {unit}, got {one2} {unit}, {x}{one3} {unit}.', {
+          what: retell(m.what),
+          one: one(m.asked),
+          unit: word(m.unit),
+          one2: one(m.got),
+          x: off > 0 ? '+' : '',
+          one3: one(off)
+        }),
         ...span
       });
     if (x && y && m.ended === 'done' && m.unit === 'cm') {
@@ -129,7 +156,7 @@ function moves(trace: Trace): Finding[] {
       if (rolled > 0.5)
         out.push({
           rule: 'rolled-on',
-          says: `After ${m.what} it rolled on by ${one(rolled)} cm.`,
+          says: say('After {what} it rolled on by {one} cm.', { what: retell(m.what), one: one(rolled) }),
           blocks,
           fromUs: m.toUs,
           toUs: until
@@ -143,7 +170,10 @@ function missed(trace: Trace): Finding[] {
   for (const e of trace.events) if (e.type === 'missed') counts.set(e.trigger, [...(counts.get(e.trigger) ?? []), e]);
   return [...counts].map(([trigger, list]) => ({
     rule: 'trigger-missed',
-    says: `"${trigger}" came ${list.length === 1 ? 'once' : `${list.length} times`} while its stack still ran, and was missed.`,
+    says: say('"{trigger}" came {n, plural, one {once} other {# times}} while its stack still ran, and was missed.', {
+      trigger: retell(trigger),
+      n: list.length
+    }),
     blocks: blocksOf(list[0]),
     fromUs: list[0].tUs,
     toUs: list[list.length - 1].tUs
@@ -157,7 +187,16 @@ function clipped(trace: Trace): Finding[] {
     return [
       {
         rule: 'clipped',
-        says: `${e.what === 'angle' ? 'An' : 'A'} ${e.what} of ${one(e.asked)} was asked for; the device can do ${one(e.used)}.`,
+        says: say(
+          e.what === 'angle'
+            ? 'An angle of {one} was asked for; the device can do {one2}.'
+            : 'A {what} of {one} was asked for; the device can do {one2}.',
+          {
+            what: retell(e.what),
+            one: one(e.asked),
+            one2: one(e.used)
+          }
+        ),
         blocks: blocksOf(e),
         fromUs: e.tUs,
         toUs: e.tUs

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../core/words.ts';
   import { goto, invalidateAll } from '$app/navigation';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
   import Trash from '@lucide/svelte/icons/trash-2';
@@ -6,6 +7,7 @@
   import Thumb from '$lib/shelf/Thumb.svelte';
   import { createOnServer, openFile } from '$lib/shelf/files.ts';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
+  import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
   import KeysDialog from '$lib/ui/KeysDialog.svelte';
   import { isTyping, singleKeys } from '$lib/ui/keys.svelte.ts';
@@ -36,14 +38,15 @@
     else problem = made.problem;
   }
   async function remove(id: string, name: string) {
-    if (!confirm(`Take "${name}" off the shelf? It cannot be brought back.`)) return;
+    if (!confirm(say('Take "{name}" off the shelf? It cannot be brought back.', { name }))) return;
     await fetch(`/api/projects/${id}`, { method: 'DELETE' });
     await invalidateAll();
   }
   function when(at: number): string {
     const days = Math.floor((new Date().setHours(24, 0, 0, 0) - at) / 86_400_000);
     const date = new Date(at);
-    if (days <= 0) return `today ${date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`;
+    if (days <= 0)
+      return say('today {x}', { x: date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) });
     return days === 1 ? 'yesterday' : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
   }
   function keys(event: KeyboardEvent) {
@@ -54,7 +57,7 @@
   }
 </script>
 
-<svelte:head><title>Shelf · Moss Bell</title></svelte:head>
+<svelte:head><title>{say('Shelf · Moss Bell')}</title></svelte:head>
 <svelte:window onkeydown={keys} />
 
 <div
@@ -74,65 +77,74 @@
   }}
 >
   <TopBar home={false} crumb="Shelf">
-    {#snippet name()}<h1 class="text-[18px]">Moss Bell</h1>{/snippet}
+    {#snippet name()}<h1 class="text-[18px]">{say('Moss Bell')}</h1>{/snippet}
     <span class="flex-1"></span>
     <label class="btn btn-ghost !cursor-text !py-0.5">
-      <span class="sr-only">Find a project</span>
+      <span class="sr-only">{say('Find a project')}</span>
       <input
         bind:this={field}
         bind:value={find}
-        placeholder="Find a project"
+        placeholder={say('Find a project')}
         class="w-36 border-0 bg-transparent p-1 text-[#eef2e4] placeholder:text-[#c9d2c4]"
       />
       <span class="font-mono" aria-hidden="true">/</span>
     </label>
-    <button class="btn btn-ghost" onclick={() => picker?.click()}><FolderOpen size={16} />Open a file</button>
+    <button class="btn btn-ghost" onclick={() => picker?.click()}><FolderOpen size={16} />{say('Open a file')}</button>
     <input
       bind:this={picker}
       type="file"
       accept=".json,application/json"
       class="hidden"
-      aria-label="Project file"
+      aria-label={say('Project file')}
       onchange={(e) => {
         void take(e.currentTarget.files?.[0]);
         e.currentTarget.value = '';
       }}
     />
+    <LanguageChoice />
     <ThemeButton />
   </TopBar>
 
   <div class="grid min-h-0 flex-1 grid-cols-[300px_1fr]">
     <aside class="flex flex-col gap-2.5 overflow-auto border-r border-rule bg-paper px-4 py-[18px]">
-      <h2 class="text-[19px]">Start something</h2>
-      <span class="-mt-2 text-soft">Which device is it for?</span>
+      <h2 class="text-[19px]">{say('Start something')}</h2>
+      <span class="-mt-2 text-soft">{say('Which device is it for?')}</span>
       <button
         class="grid cursor-pointer grid-cols-[64px_1fr] items-center gap-3 rounded-xl border border-rule bg-card px-2.5 py-2 text-left hover:border-brass"
         onclick={() => (making = true)}
       >
         <DeviceArt />
-        <span><b class="block leading-tight">Barrow</b><small class="text-soft">two-wheeled robot</small></span>
+        <span
+          ><b class="block leading-tight">{say('Barrow')}</b><small class="text-soft">{say('two-wheeled robot')}</small
+          ></span
+        >
       </button>
       <p class="mt-auto text-[12.5px] text-soft">
-        No device at hand? There are two stand-ins in the yard, Barrow 3 and Barrow 5, that behave like real ones, small
-        faults included.
+        {say(
+          'No device at hand? There are two stand-ins in the yard, Barrow 3 and Barrow 5, that behave like real ones, small faults included.'
+        )}
       </p>
     </aside>
 
     <main class="overflow-auto px-[22px] py-[18px]">
       {#if problem}
         <div class="remark mb-4 flex items-start justify-between gap-4" role="alert">
-          <span class="text-clay">{problem}</span><button class="chip" onclick={() => (problem = '')}>Close</button>
+          <span class="text-clay">{problem}</span><button class="chip" onclick={() => (problem = '')}
+            >{say('Close')}</button
+          >
         </div>
       {/if}
       <div class="mb-2.5 flex items-baseline gap-3.5">
-        <h2 class="text-[19px]">Go on with</h2>
-        <span class="text-soft">saved by themselves as you work</span>
+        <h2 class="text-[19px]">{say('Go on with')}</h2>
+        <span class="text-soft">{say('saved by themselves as you work')}</span>
       </div>
       {#if own.length === 0}
         <p class="rounded-xl border border-dashed border-rule bg-paper p-5 text-soft">
           {find
-            ? 'No project of that name.'
-            : 'Your projects will stand here, each known by the picture of its blocks. Start one on the left, open a demo project below as a copy, or drop a project file anywhere on this page.'}
+            ? say('No project of that name.')
+            : say(
+                'Your projects will stand here, each known by the picture of its blocks. Start one on the left, open a demo project below as a copy, or drop a project file anywhere on this page.'
+              )}
         </p>
       {:else}
         <ul class="grid grid-cols-[repeat(auto-fill,minmax(215px,1fr))] gap-3.5">
@@ -145,20 +157,20 @@
                 <Thumb bars={card.bars} />
                 <span class="block px-3 py-2 leading-snug">
                   <b class="block truncate">{card.name}</b><small class="text-soft"
-                    >Barrow · {when(card.changedAt)}</small
+                    >{say('Barrow · {when}', { when: when(card.changedAt) })}</small
                   >
                   {#if card.toCheck}<small class="mt-1 block w-fit rounded-md bg-[var(--claywash)] px-2 text-clay"
-                      >{card.toCheck} {card.toCheck === 1 ? 'thing' : 'things'} to check</small
+                      >{say('{n, plural, one {# thing} other {# things}} to check', { n: card.toCheck })}</small
                     >
                   {:else if card.parked}<small class="mt-1 block w-fit rounded-md bg-linen px-2 text-soft"
-                      >{card.parked} {card.parked === 1 ? 'stack' : 'stacks'} parked</small
+                      >{say('{n, plural, one {# stack} other {# stacks}} parked', { n: card.parked })}</small
                     >{/if}
                 </span>
               </a>
               <button
                 class="absolute right-1.5 bottom-1.5 rounded-md p-1.5 text-soft opacity-0 group-hover:opacity-100 hover:text-clay focus-visible:opacity-100"
-                aria-label="Take {card.name} off the shelf"
-                title="Take off the shelf"
+                aria-label={say('Take {name} off the shelf', { name: card.name })}
+                title={say('Take off the shelf')}
                 onclick={() => remove(card.id, card.name)}><Trash size={15} /></button
               >
             </li>
@@ -167,8 +179,8 @@
       {/if}
       <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
       <div class="mb-2.5 flex items-baseline gap-3.5">
-        <h2 class="text-[19px]">Demo projects</h2>
-        <span class="text-soft">from the Hollowmere Glasshouse; opened as a copy</span>
+        <h2 class="text-[19px]">{say('Demo projects')}</h2>
+        <span class="text-soft">{say('from the Hollowmere Glasshouse; opened as a copy')}</span>
       </div>
       <ul class="grid grid-cols-[repeat(auto-fill,minmax(215px,1fr))] gap-3.5">
         {#each demo as card (card.id)}
@@ -179,7 +191,8 @@
             >
               <Thumb bars={card.bars} />
               <span class="block px-3 py-2 leading-snug"
-                ><b class="block truncate">{card.name}</b><small class="text-soft">Barrow · opens as a copy</small
+                ><b class="block truncate">{card.name}</b><small class="text-soft"
+                  >{say('Barrow · opens as a copy')}</small
                 ></span
               >
             </button>
@@ -191,7 +204,7 @@
   {#if dropping}<div
       class="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-2xl border-2 border-dashed border-brass bg-[#26352ccc] text-xl font-semibold text-white"
     >
-      Drop the project file to open it
+      {say('Drop the project file to open it')}
     </div>{/if}
 </div>
 <NewProject bind:open={making} />

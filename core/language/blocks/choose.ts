@@ -37,6 +37,7 @@ else:
     wheels.drive(cm=20, power=45, ending="brake")`,
   mistake: 'It is looked at once, when the program comes by. To watch something, put it into a loop.',
   grows: {
+    phrases: ['if', 'otherwise if', 'otherwise'],
     words: (step) => ifWords(branches(step), hasOtherwise(step)),
     slot: (name) => (/^if\d+$/.test(name) ? { type: 'condition' } : undefined)
   },
@@ -88,6 +89,7 @@ export const table = defineBlock({
     wait_ms(20)
 wheels.stop("brake")`,
   grows: {
+    phrases: ['decide by table', 'and', 'yes', 'no', 'cannot happen'],
     words: (step) => {
       const n = questions(step);
       const head = Array.from({ length: n }, (_, q) => `{q${q + 1}}`).join(' and ');
@@ -135,6 +137,7 @@ elif found == 1:
 else:
     right_lamp.on()`,
   grows: {
+    phrases: ['match', 'case', 'otherwise'],
     words: (step) => {
       let words = 'match {value}';
       for (let n = 1; n <= count(step, 'do'); n++) words += ` case {c${n}} {>do${n}}`;

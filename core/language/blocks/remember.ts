@@ -73,6 +73,7 @@ export const listNew = defineBlock({
   slots: { i1: any(3), i2: any(1), i3: any(4) },
   help: 'A new list with these things in it, in their order. Add and take away places in its menu.',
   grows: {
+    phrases: ['list of', 'nothing'],
     words: itemWords,
     slot: (name): SlotSpec | undefined => (/^i\d+$/.test(name) ? any(0) : undefined)
   },

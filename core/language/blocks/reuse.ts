@@ -70,7 +70,7 @@ def corner(angle):
 
 run(main)
 `,
-  grows: withInputs('do'),
+  grows: { ...withInputs('do'), phrases: ['do'] },
   *run(task, args) {
     yield* task.callRoutine(args.routine, asked(args));
   },
@@ -124,7 +124,7 @@ def factorial(n):
 run(main)
 `,
   mistake: 'The routine must reach "give back"; otherwise there is no value, and the program stops here.',
-  grows: { ...withInputs('', ''), words: (step, program) => valueWords(step, program) },
+  grows: { ...withInputs('', ''), phrases: ['of'], words: (step, program) => valueWords(step, program) },
   value: () => {
     throw new Error('a routine takes time');
   },

@@ -5,6 +5,7 @@ import { isLive, isStep, liveSteps, walkSteps, type Program, type Routine, type 
 import { isSlow } from '../python/print.ts';
 import type { Remark, Rule } from './remark.ts';
 import { liveLists } from './walk.ts';
+import { later, say } from '../../words.ts';
 
 /** no-loop: a block that leaves a loop or goes to its next turn stands in none. */
 export const noLoop: Rule = ({ program }) =>
@@ -15,8 +16,8 @@ export const noLoop: Rule = ({ program }) =>
     rule: 'no-loop',
     severity: 'will not work',
     blocks: [step.id],
-    says: 'This block stands in no loop, so there is nothing to leave: the program cannot start.',
-    todo: 'Put it into a loop, or take it out.',
+    says: say('This block stands in no loop, so there is nothing to leave: the program cannot start.'),
+    todo: say('Put it into a loop, or take it out.'),
     mends: []
   }));
 
@@ -29,8 +30,8 @@ export const inputElsewhere: Rule = ({ program }) =>
     rule: 'input-elsewhere',
     severity: 'will not work',
     blocks: [step.id],
-    says: 'This input belongs to a routine and means nothing outside of it: the program cannot start.',
-    todo: 'Put the block into its routine, or use a variable.',
+    says: say('This input belongs to a routine and means nothing outside of it: the program cannot start.'),
+    todo: say('Put the block into its routine, or use a variable.'),
     mends: []
   }));
 
@@ -42,18 +43,20 @@ export const slowTrigger: Rule = ({ program }) =>
       rule: 'slow-trigger',
       severity: 'will not work',
       blocks: [starter.id],
-      says: 'A routine cannot be asked in the condition of a starter, since it takes time: the program cannot start.',
-      todo: 'Let a stack ask it in a loop, and send a message.',
+      says: say(
+        'A routine cannot be asked in the condition of a starter, since it takes time: the program cannot start.'
+      ),
+      todo: say('Let a stack ask it in a loop, and send a message.'),
       mends: []
     }));
 
 const MISSING: Record<string, string> = {
-  wheels: 'two driven wheels',
-  edges: 'touch edges',
-  light: 'a light sensor',
-  temperature: 'a temperature sensor',
-  moisture: 'a moisture sensor',
-  motion: 'an accelerometer',
+  wheels: later('two driven wheels'),
+  edges: later('touch edges'),
+  light: later('a light sensor'),
+  temperature: later('a temperature sensor'),
+  moisture: later('a moisture sensor'),
+  motion: later('an accelerometer'),
   lamps: 'lamps'
 };
 /** kit-lacks: the kit has not what a block needs; parts in sockets have a rule of their own. */
@@ -67,8 +70,11 @@ export const kitLacks: Rule = ({ program, kit }) => {
         rule: 'kit-lacks',
         severity: 'will not work',
         blocks: [step.id],
-        says: `This block needs ${missing.map((m) => MISSING[m]).join(' and ')}, which ${kit.name} does not have.`,
-        todo: 'Take it out or switch it off, or choose a device that has it.',
+        says: say('This block needs {n}, which {name} does not have.', {
+          n: missing.map((m) => MISSING[m]).join(' and '),
+          name: kit.name
+        }),
+        todo: say('Take it out or switch it off, or choose a device that has it.'),
         mends: []
       }
     ];
@@ -86,8 +92,8 @@ export const afterForEver: Rule = ({ program }) =>
           rule: 'after-for-ever',
           severity: 'probably not meant',
           blocks: [step.id, next.id],
-          says: 'What stands below this loop is never done: it repeats for ever, and nothing leaves it.',
-          todo: 'Put "leave the loop" into it, or use a loop that ends.',
+          says: say('What stands below this loop is never done: it repeats for ever, and nothing leaves it.'),
+          todo: say('Put "leave the loop" into it, or use a loop that ends.'),
           mends: []
         }
       ];

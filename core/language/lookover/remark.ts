@@ -1,8 +1,10 @@
 import type { Kit } from '../../kit/kit.ts';
 import type { Mat } from '../../yard/mat.ts';
 import type { Program } from '../program.ts';
+import { later } from '../../words.ts';
 
-export type Severity = 'will not work' | 'probably not meant' | 'consider';
+export const SEVERITIES = [later('will not work'), later('probably not meant'), later('consider')] as const;
+export type Severity = (typeof SEVERITIES)[number];
 /** What can be put right in one click: a change of the program, of the kit, or of both. */
 export type Mend = { label: string; apply: (program: Program, kit: Kit) => { program: Program; kit: Kit } };
 export type Remark = {

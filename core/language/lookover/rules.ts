@@ -6,6 +6,7 @@ import { allIds, freshId, isStep, liveSteps, type Program, type Step } from '../
 import { typedNumber } from '../values.ts';
 import type { Remark, Rule } from './remark.ts';
 import { literal, liveLists, takesTime } from './walk.ts';
+import { say, word } from '../../words.ts';
 
 const RUNS = ['wheels.run', 'motor.run'];
 const STOPS = [
@@ -53,12 +54,12 @@ export const neverStopped: Rule = ({ program }) => {
       blocks: [run.id],
       says:
         run.kind === 'motor.run'
-          ? 'This motor is started and nothing stops it: it runs on when the program is over.'
-          : 'The wheels are started and nothing stops them: the robot drives on when the program is over.',
-      todo: 'Wait as long as it should run, then stop it.',
+          ? say('This motor is started and nothing stops it: it runs on when the program is over.')
+          : say('The wheels are started and nothing stops them: the robot drives on when the program is over.'),
+      todo: say('Wait as long as it should run, then stop it.'),
       mends: [
         {
-          label: 'Add: wait 1 s, then stop',
+          label: say('Add: wait 1 s, then stop'),
           apply: (p, kit) => {
             const wait = fresh(p, 'wait.time', { time: 1 });
             const stop = {
@@ -90,11 +91,11 @@ export const shownForNoTime: Rule = ({ program }) => {
           rule: 'shown-for-no-time',
           severity: 'probably not meant',
           blocks: [before.id, step.id],
-          says: 'The first picture is replaced at once: it is shown for 0.1 ms, and nobody sees it.',
-          todo: 'Put a wait between the two.',
+          says: say('The first picture is replaced at once: it is shown for 0.1 ms, and nobody sees it.'),
+          todo: say('Put a wait between the two.'),
           mends: [
             {
-              label: 'Add: wait 0.5 s between them',
+              label: say('Add: wait 0.5 s between them'),
               apply: (p, kit) => ({ program: insertAfter(p, before.id, [fresh(p, 'wait.time')]), kit })
             }
           ]
@@ -119,11 +120,11 @@ export const stopAtOnce: Rule = ({ program }) => {
         rule: 'stop-at-once',
         severity: 'probably not meant',
         blocks: [run.id, stop.id],
-        says: 'It is stopped 0.1 ms after it was started: nothing will seem to happen.',
-        todo: 'Put a wait between the two, or use the block that runs for a time.',
+        says: say('It is stopped 0.1 ms after it was started: nothing will seem to happen.'),
+        todo: say('Put a wait between the two, or use the block that runs for a time.'),
         mends: [
           {
-            label: 'Add: wait 1 s between them',
+            label: say('Add: wait 1 s between them'),
             apply: (p, kit) => ({ program: insertAfter(p, run.id, [fresh(p, 'wait.time', { time: 1 })]), kit })
           }
         ]
@@ -140,11 +141,11 @@ export const notJoined: Rule = ({ program }) => [
       rule: 'not-joined',
       severity: 'probably not meant',
       blocks: [stack.steps[0].id],
-      says: 'These blocks hang on no starter: they never run.',
-      todo: 'Join them to a stack, park them, or take them out.',
+      says: say('These blocks hang on no starter: they never run.'),
+      todo: say('Join them to a stack, park them, or take them out.'),
       mends: [
         {
-          label: 'Put "at the start" on top',
+          label: say('Put "at the start" on top'),
           apply: (p, kit) => ({
             program: {
               ...p,
@@ -156,7 +157,7 @@ export const notJoined: Rule = ({ program }) => [
           })
         },
         {
-          label: 'Park them',
+          label: say('Park them'),
           apply: (p, kit) => ({
             program: { ...p, stacks: p.stacks.map((s) => (s.id === stack.id ? { ...s, parked: true } : s)) },
             kit
@@ -168,9 +169,9 @@ export const notJoined: Rule = ({ program }) => [
     rule: 'not-joined',
     severity: 'consider',
     blocks: [l.value.id],
-    says: 'This value lies loose: nothing uses it.',
-    todo: 'Put it into a slot, or take it out.',
-    mends: [{ label: 'Take it out', apply: (p, kit) => ({ program: removeStep(p, l.value.id), kit }) }]
+    says: say('This value lies loose: nothing uses it.'),
+    todo: say('Put it into a slot, or take it out.'),
+    mends: [{ label: say('Take it out'), apply: (p, kit) => ({ program: removeStep(p, l.value.id), kit }) }]
   }))
 ];
 
@@ -184,9 +185,9 @@ export const emptyLoop: Rule = ({ program }) => {
         rule: 'empty-loop',
         severity: step.kind === 'repeat.until' ? 'consider' : 'probably not meant',
         blocks: [step.id],
-        says: 'There is nothing in this loop to repeat.',
-        todo: 'Drag blocks into it, or take it out.',
-        mends: [{ label: 'Take it out', apply: (p, kit) => ({ program: removeStep(p, step.id), kit }) }]
+        says: say('There is nothing in this loop to repeat.'),
+        todo: say('Drag blocks into it, or take it out.'),
+        mends: [{ label: say('Take it out'), apply: (p, kit) => ({ program: removeStep(p, step.id), kit }) }]
       });
   }
   for (const stack of program.stacks)
@@ -195,8 +196,8 @@ export const emptyLoop: Rule = ({ program }) => {
         rule: 'empty-starter',
         severity: 'consider',
         blocks: [stack.steps[0].id],
-        says: 'Nothing hangs on this starter.',
-        todo: 'Drag blocks below it.',
+        says: say('Nothing hangs on this starter.'),
+        todo: say('Drag blocks below it.'),
         mends: []
       });
   if (program.stacks.length === 0) return remarks;
@@ -205,11 +206,11 @@ export const emptyLoop: Rule = ({ program }) => {
       rule: 'no-starter',
       severity: 'will not work',
       blocks: [],
-      says: 'No stack begins with a starter: nothing will run.',
-      todo: 'Take "at the start" from Begin.',
+      says: say('No stack begins with a starter: nothing will run.'),
+      todo: say('Take "at the start" from Begin.'),
       mends: [
         {
-          label: 'Add "at the start"',
+          label: say('Add "at the start"'),
           apply: (p, kit) => ({
             program: addStack(p, { id: freshId(allIds(p), 's'), x: 20, y: 20, steps: [fresh(p, 'begin.start')] }),
             kit
@@ -247,11 +248,14 @@ export const mirroredMotor: Rule = ({ program, kit }) => {
         rule: 'mirrored-motor',
         severity: 'probably not meant',
         blocks: [a.id, b.id],
-        says: `Both motors get the same sign, but the ${mirrored.name} is mounted mirrored: the robot spins instead of driving.`,
-        todo: 'Use Run both wheels, which knows how they are mounted, or turn the sign round.',
+        says: say(
+          'Both motors get the same sign, but the {name} is mounted mirrored: the robot spins instead of driving.',
+          { name: mirrored.name }
+        ),
+        todo: say('Use Run both wheels, which knows how they are mounted, or turn the sign round.'),
         mends: [
           {
-            label: 'Use Run both wheels',
+            label: say('Use Run both wheels'),
             apply: (p, k) => {
               const power = { [String(a.slots.motor)]: Math.abs(pa), [String(b.slots.motor)]: Math.abs(pb) };
               const sign = (partAt(k, left.socket)?.mounted === 'mirrored' ? pb : pa) > 0 ? 1 : -1;
@@ -283,11 +287,11 @@ export const unreadable: Rule = ({ program }) => {
             rule: 'not-a-number',
             severity: 'will not work',
             blocks: [step.id],
-            says: `"${slot ?? ''}" is not a number, so the program cannot start.`,
-            todo: 'Type a number, such as 30 or 0.5, or put a value block there.',
+            says: say('"{x}" is not a number, so the program cannot start.', { x: String(slot ?? '') }),
+            todo: say('Type a number, such as 30 or 0.5, or put a value block there.'),
             mends: [
               {
-                label: `Put ${spec.default} there`,
+                label: say('Put {default} there', { default: spec.default }),
                 apply: (p, kit) => ({ program: setSlot(p, step.id, name, spec.default), kit })
               }
             ]
@@ -297,8 +301,12 @@ export const unreadable: Rule = ({ program }) => {
             rule: 'out-of-range',
             severity: 'probably not meant',
             blocks: [step.id],
-            says: `${n} is outside of what is possible here: ${spec.min ?? 'anything'} to ${spec.max ?? 'anything'}.`,
-            todo: 'The device will use the nearest it can.',
+            says: say('{n} is outside of what is possible here: {x} to {x2}.', {
+              n,
+              x: spec.min ?? say('anything'),
+              x2: spec.max ?? say('anything')
+            }),
+            todo: say('The device will use the nearest it can.'),
             mends: []
           });
         else if (spec.whole && !Number.isInteger(n))
@@ -306,8 +314,8 @@ export const unreadable: Rule = ({ program }) => {
             rule: 'not-whole',
             severity: 'will not work',
             blocks: [step.id],
-            says: `${n} is not a whole number, and one is needed here.`,
-            todo: 'Type a whole number.',
+            says: say('{n} is not a whole number, and one is needed here.', { n }),
+            todo: say('Type a whole number.'),
             mends: []
           });
       } else if (spec.type === 'condition' && slot === undefined)
@@ -315,8 +323,8 @@ export const unreadable: Rule = ({ program }) => {
           rule: 'no-condition',
           severity: 'probably not meant',
           blocks: [step.id],
-          says: 'Its condition is empty, and an empty condition is never true.',
-          todo: 'Put a condition into the slot, from Work out or Sense.',
+          says: say('Its condition is empty, and an empty condition is never true.'),
+          todo: say('Put a condition into the slot, from Work out or Sense.'),
           mends: []
         });
       else if (spec.type === 'items' && slot === undefined)
@@ -324,8 +332,8 @@ export const unreadable: Rule = ({ program }) => {
           rule: 'no-list',
           severity: 'will not work',
           blocks: [step.id],
-          says: 'No list stands in its slot: the program will stop here.',
-          todo: 'Put a list there, from Remember.',
+          says: say('No list stands in its slot: the program will stop here.'),
+          todo: say('Put a list there, from Remember.'),
           mends: []
         });
       else if (NAMES.has(spec.type) && nameOf(spec, String(slot), program) === undefined)
@@ -333,8 +341,8 @@ export const unreadable: Rule = ({ program }) => {
           rule: 'nameless',
           severity: 'will not work',
           blocks: [step.id],
-          says: `This block names no ${spec.type}.`,
-          todo: `Choose a ${spec.type} in its list, or make one.`,
+          says: say('This block names no {type}.', { type: word(spec.type) }),
+          todo: say('Choose a {type} in its list, or make one.', { type: word(spec.type) }),
           mends: []
         });
     }

@@ -4,6 +4,7 @@ import { slotSpec } from '../catalogue.ts';
 import { setSlot } from '../edit.ts';
 import { liveSteps } from '../program.ts';
 import type { Mend, Remark, Rule } from './remark.ts';
+import { say } from '../../words.ts';
 
 export const socket: Rule = ({ program, kit }) => {
   const found: Remark[] = [];
@@ -16,14 +17,14 @@ export const socket: Rule = ({ program, kit }) => {
       const candidates = kit.parts.filter((p) => p.type === spec.part);
       const mends: Mend[] = candidates.slice(0, 2).flatMap((p: Part): Mend[] => [
         {
-          label: `Change the block to ${p.name} (${p.socket})`,
+          label: say('Change the block to {name} ({socket})', { name: p.name, socket: p.socket }),
           apply: (program, kit) => ({ program: setSlot(program, step.id, name, p.socket), kit })
         },
         ...(there || !socketsFor(p.type).includes(slot)
           ? []
           : [
               {
-                label: `Move the ${p.name} to ${slot}`,
+                label: say('Move the {name} to {slot}', { name: p.name, slot }),
                 apply: (...[program, kit]: Parameters<Mend['apply']>) => ({
                   program,
                   kit: movePart(kit, p.socket, slot)
@@ -36,11 +37,20 @@ export const socket: Rule = ({ program, kit }) => {
         severity: 'will not work',
         blocks: [step.id],
         says: there
-          ? `The program uses ${aPart(spec.part)} in ${slot}, but the ${partName(kit, slot)} sits there.`
-          : `The program uses ${aPart(spec.part)} in ${slot}, and nothing is plugged in there.`,
+          ? say('The program uses {aPart} in {slot}, but the {partName} sits there.', {
+              aPart: aPart(spec.part),
+              slot,
+              partName: partName(kit, slot)
+            })
+          : say('The program uses {aPart} in {slot}, and nothing is plugged in there.', {
+              aPart: aPart(spec.part),
+              slot
+            }),
         todo: candidates.length
-          ? `${candidates.map((p) => `Your ${p.name} sits in ${p.socket}.`).join(' ')}`
-          : `The kit sheet has no ${typeName(spec.part)}. Plug one in, or take the block out.`,
+          ? `${candidates.map((p) => say('Your {name} sits in {socket}.', { name: p.name, socket: p.socket })).join(' ')}`
+          : say('The kit sheet has no {typeName}. Plug one in, or take the block out.', {
+              typeName: typeName(spec.part)
+            }),
         mends
       });
     }

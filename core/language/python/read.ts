@@ -12,6 +12,7 @@ import { emptyProgram, type InputType, type Program, type RoutineInput, type Slo
 import { ANNOTATIONS } from './print.ts';
 import { formOf, type Form, type Segment } from './form.ts';
 import { natural } from './names.ts';
+import { say, word } from '../../words.ts';
 
 export type ReadProblem = { line: number; message: string };
 export type ReadText = { ok: true; program: Program } | { ok: false; problems: ReadProblem[] };
@@ -236,7 +237,7 @@ class Reader {
         if (n.type.isError && !found) found = n.node;
       }
     });
-    if (found) this.problem(found, 'This line cannot be read as Python.');
+    if (found) this.problem(found, say('This line cannot be read as Python.'));
     return !!found;
   }
 
@@ -248,13 +249,13 @@ class Reader {
       const line = this.t(n);
       if (n.name === 'FunctionDefinition') functions.set(this.t(this.part(n, 'VariableName')!), n);
       else if (n.name === 'ImportStatement') {
-        if (line.trim() !== 'from mossbell import *') this.problem(n, 'Blocks know nothing of other libraries.');
+        if (line.trim() !== 'from mossbell import *') this.problem(n, say('Blocks know nothing of other libraries.'));
       } else if (n.name === 'AssignStatement') this.declare(n);
       else if (n.name === 'ExpressionStatement' && /^run\(/.test(line)) run = n;
-      else this.problem(n, 'Blocks stand in functions: this line stands outside of all of them.');
+      else this.problem(n, say('Blocks stand in functions: this line stands outside of all of them.'));
     }
     if (!run) {
-      this.problem(node, 'There is no run(...) at the end, so nothing would start.');
+      this.problem(node, say('There is no run(...) at the end, so nothing would start.'));
       return;
     }
     // what run() is given at the end of each of its arguments begins a stack; every other function is a routine
@@ -279,7 +280,8 @@ class Reader {
       }
     }
     for (const [name, n] of functions) if (!stacks.has(name)) this.routine(name, n);
-    for (const name of stacks) if (!functions.has(name)) this.problem(run, `There is no function ${name}.`);
+    for (const name of stacks)
+      if (!functions.has(name)) this.problem(run, say('There is no function {name}.', { name }));
   }
   /** What the printer writes where no stack can run. */
   private isEmptyMain(starter: Step, steps: Step[], n: SyntaxNode): boolean {
@@ -312,7 +314,10 @@ class Reader {
     if (part && part[1] in PART_CLASSES)
       this.names.set(name, { what: 'part', socket: part[2], type: PART_CLASSES[part[1]] });
     else if (!/^(Wheels|Display|Gyro|Motion|Nose|Distance|Lamp|Edge|Button)\(/.test(given))
-      this.problem(n, 'At the top stand parts of the device and variables that begin as 0 or as an empty list [].');
+      this.problem(
+        n,
+        say('At the top stand parts of the device and variables that begin as 0 or as an empty list [].')
+      );
   }
   private declareRoutine(name: string, n: SyntaxNode): void {
     const id = this.id('r');
@@ -326,7 +331,7 @@ class Reader {
       if (params[i].name !== 'VariableName') continue;
       const type = params[i + 1]?.name === 'TypeDef' ? this.t(params[i + 1].lastChild!) : '';
       const known = (Object.keys(ANNOTATIONS) as InputType[]).find((k) => ANNOTATIONS[k] === type);
-      if (!known) this.problem(params[i], `Blocks know no inputs of the type ${type}.`);
+      if (!known) this.problem(params[i], say('Blocks know no inputs of the type {type}.', { type }));
       inputs.push({ id: this.id('i'), name: this.t(params[i]), type: known ?? 'number' });
     }
     if (told !== undefined) {
@@ -367,7 +372,7 @@ class Reader {
     for (const arg of this.args(run.firstChild!)) {
       const made = this.starter(arg);
       if (made) found.set(made.f, made.step);
-      else this.problem(arg, `No starter block says "${this.t(arg)}".`);
+      else this.problem(arg, say('No starter block says "{t}".', { t: this.t(arg) }));
     }
     return found;
   }
@@ -418,7 +423,7 @@ class Reader {
       const run = list.find((n) => n.name === 'ExpressionStatement');
       const starters = run && this.starters(run);
       const starter = starters?.get(this.t(this.part(definition, 'VariableName')!));
-      if (!starter) return this.problem(definition, 'This stack does not say how it begins.');
+      if (!starter) return this.problem(definition, say('This stack does not say how it begins.'));
       add([
         { ...starter, ...this.noteAbove(definition), ...(how.off ? { off: true } : {}) },
         ...this.functionBody(definition)
@@ -475,7 +480,7 @@ class Reader {
       const own = this.off[line];
       const above = steps.at(-1);
       if (above && catalogue.get(above.kind)?.shape === 'end') {
-        this.problem(n, 'Nothing can stand below a block that ends its list: this line is never reached.');
+        this.problem(n, say('Nothing can stand below a block that ends its list: this line is never reached.'));
         return steps;
       }
       try {
@@ -506,7 +511,7 @@ class Reader {
       one(this.call(n)) ??
       one(this.give(n)) ??
       one(this.pattern(n, depth));
-    if (!found) throw new Unreadable(n, `No block says "${this.t(n).split('\n')[0].slice(0, 60)}".`);
+    if (!found) throw new Unreadable(n, say('No block says "{n}".', { n: this.t(n).split('\n')[0].slice(0, 60) }));
     return found;
   }
 
@@ -536,7 +541,7 @@ class Reader {
     asked.forEach((a, i) => this.put(step, `q${i + 1}`, a, { type: 'condition' }));
     const bodies = this.bodies(next);
     if (bodies.length !== rows.length || ![2, 3].includes(asked.length))
-      throw new Unreadable(next, 'A table has one branch for each row.');
+      throw new Unreadable(next, say('A table has one branch for each row.'));
     const cannot: string[] = [];
     rows.forEach((row, i) => {
       if (/^:?\s*cannot_happen\(\)\s*$/.test(this.t(bodies[i]))) {
@@ -559,7 +564,7 @@ class Reader {
     const bodies = this.bodies(next);
     const count = this.conditions(next).length;
     bodies.forEach((b, i) => (step.bodies![i < count ? `do${i + 1}` : 'otherwise'] = this.body(b, depth)));
-    if (caseCount(step) !== count) throw new Unreadable(next, 'A match has one branch for each case.');
+    if (caseCount(step) !== count) throw new Unreadable(next, say('A match has one branch for each case.'));
     return step;
   }
   /** A wait whose condition asks a routine, as it is printed among several tasks. */
@@ -594,7 +599,10 @@ class Reader {
   private putInputs(step: Step, args: SyntaxNode[], n: SyntaxNode): Step {
     const inputs = this.program.routines.find((r) => r.id === step.slots.routine)?.inputs ?? [];
     if (inputs.length !== args.length)
-      throw new Unreadable(n, `This routine needs ${inputs.length} ${inputs.length === 1 ? 'value' : 'values'}.`);
+      throw new Unreadable(
+        n,
+        say('This routine needs {n, plural, one {# value} other {# values}}.', { n: inputs.length })
+      );
     inputs.forEach((input, i) => {
       const slot = inputSlot(input.id);
       this.put(step, slot, args[i], slotSpec(step, slot, this.program)!);
@@ -609,7 +617,7 @@ class Reader {
   private give(n: SyntaxNode): Step | undefined {
     if (n.name !== 'ReturnStatement') return undefined;
     const step: Step = { id: this.id(), kind: 'routine.give', slots: {} };
-    if (n.lastChild!.name === 'return') throw new Unreadable(n, 'A block that gives back needs a value.');
+    if (n.lastChild!.name === 'return') throw new Unreadable(n, say('A block that gives back needs a value.'));
     this.put(step, 'value', n.lastChild!, { type: 'any', default: 0 });
     return step;
   }
@@ -685,7 +693,7 @@ class Reader {
   }
   private put(step: Step, name: string, n: SyntaxNode, spec: SlotSpec, hole?: Segment): void {
     if (hole && 'quoted' in hole) {
-      if (n.name !== 'String') throw new Unreadable(n, 'A name in quotes belongs here.');
+      if (n.name !== 'String') throw new Unreadable(n, say('A name in quotes belongs here.'));
       step.slots[name] = this.string(n);
       return;
     }
@@ -696,7 +704,7 @@ class Reader {
       const plain = unbracketed(n);
       if (isWhole) [from] = this.args(call);
       else if (!/^-?\s*\d+$/.test(this.t(plain)))
-        throw new Unreadable(n, 'A whole number belongs here: write whole(...) around it.');
+        throw new Unreadable(n, say('A whole number belongs here: write whole(...) around it.'));
     }
     const value = this.value(from, spec);
     if (value === undefined) delete step.slots[name];
@@ -711,13 +719,14 @@ class Reader {
     if (inner.name === 'Boolean') {
       if (spec.type === 'condition' && given === 'False') return undefined;
       if (spec.type === 'any') return given === 'True';
-      throw new Unreadable(inner, `No block says ${given} here.`);
+      throw new Unreadable(inner, say('No block says {given} here.', { given }));
     }
     if (inner.name === 'None') return emptySlot({ type: 'items' });
     if (inner.name === 'Number' || (inner.name === 'UnaryExpression' && /^-\s*[\d.]/.test(given))) {
       const number = Number(given.replace(/\s|_/g, ''));
-      if (!Number.isFinite(number)) throw new Unreadable(inner, `"${given}" is not a number that blocks know.`);
-      if (spec.type === 'text') throw new Unreadable(inner, 'Text in quotes belongs here.');
+      if (!Number.isFinite(number))
+        throw new Unreadable(inner, say('"{given}" is not a number that blocks know.', { given }));
+      if (spec.type === 'text') throw new Unreadable(inner, say('Text in quotes belongs here.'));
       return number;
     }
     if (inner.name === 'String') return this.string(inner);
@@ -725,7 +734,7 @@ class Reader {
     if (painted) {
       const picture = { picture: JSON.parse(painted[1]) as string };
       if (!/^[.#1-9]{7}( [.#1-9]{7}){4}$/.test(picture.picture))
-        throw new Unreadable(inner, 'A picture is five rows of seven.');
+        throw new Unreadable(inner, say('A picture is five rows of seven.'));
       const plain = spec.type === 'picture' && bare(n).name !== 'ParenthesizedExpression' && !asBlock;
       return plain ? picture : { id: this.id(), kind: 'picture.value', slots: { pixels: picture } };
     }
@@ -737,7 +746,7 @@ class Reader {
       if (given.startsWith("'")) return given.slice(1, -1);
       return JSON.parse(given) as string;
     } catch {
-      throw new Unreadable(n, `${given.slice(0, 40)} is a kind of text that blocks do not write.`);
+      throw new Unreadable(n, say('{n} is a kind of text that blocks do not write.', { n: given.slice(0, 40) }));
     }
   }
   private named(n: SyntaxNode, spec: SlotSpec): string {
@@ -751,7 +760,10 @@ class Reader {
       if (meaning.what === 'input' && spec.type === 'input') return meaning.id;
       if (meaning.what === 'routine' && spec.type === 'routine') return meaning.id;
     }
-    throw new Unreadable(n, `There is no ${spec.type === 'part' ? spec.part : spec.type} called ${name}.`);
+    throw new Unreadable(
+      n,
+      say('There is no {x} called {name}.', { x: word(spec.type === 'part' ? spec.part : spec.type), name })
+    );
   }
   /** A value block. */
   private block(n: SyntaxNode): Step {
@@ -759,7 +771,8 @@ class Reader {
     if (n.name === 'UnaryExpression' && this.t(n.firstChild!) === 'not' && operand.name === 'BinaryExpression') {
       // the grammar takes "not a and b" for "not (a and b)", which Python does not
       const sign = this.t(operand.firstChild!.nextSibling!);
-      if (sign === 'and' || sign === 'or') throw new Unreadable(n, 'Put brackets round the "not": (not ...) and ...');
+      if (sign === 'and' || sign === 'or')
+        throw new Unreadable(n, say('Put brackets round the "not": (not ...) and ...'));
     }
     if (n.name === 'VariableName') {
       const name = this.t(n);
@@ -801,7 +814,7 @@ class Reader {
         why = error;
       }
     }
-    throw why ?? new Unreadable(n, `No block says "${this.t(n).slice(0, 60)}".`);
+    throw why ?? new Unreadable(n, say('No block says "{n}".', { n: this.t(n).slice(0, 60) }));
   }
 }
 const slotName = (hole: Exclude<Segment, { text: string } | { f: true }>): string =>

@@ -1,5 +1,6 @@
 /** What is wrong with a text as Python: the first place, in a sentence. */
 import { parser } from '@lezer/python';
+import { say } from '../../words.ts';
 
 export type SyntaxProblem = { line: number; column: number; from: number; to: number; message: string };
 
@@ -42,17 +43,17 @@ function opened(line: string): number {
   return code.split('(').length - code.split(')').length;
 }
 function reason(line: string, tab: boolean): string {
-  if (tab) return 'This line is moved in with a tab. Use four spaces.';
+  if (tab) return say('This line is moved in with a tab. Use four spaces.');
   const code = line.replace(/"(?:[^"\\]|\\.)*"|'(?:[^'\\]|\\.)*'/g, '""').replace(/#.*/, '');
   const count = (c: string): number => code.split(c).length - 1;
-  if (count('"') % 2 || count("'") % 2) return 'A quote mark is open: text begins and ends with one.';
-  if (count('(') > count(')')) return 'A bracket is open: a ) is missing.';
-  if (count(')') > count('(')) return 'There is a ) too many, or its ( is missing.';
-  if (count('[') !== count(']')) return 'A [ has no ], or the other way round.';
+  if (count('"') % 2 || count("'") % 2) return say('A quote mark is open: text begins and ends with one.');
+  if (count('(') > count(')')) return say('A bracket is open: a ) is missing.');
+  if (count(')') > count('(')) return say('There is a ) too many, or its ( is missing.');
+  if (count('[') !== count(']')) return say('A [ has no ], or the other way round.');
   if (/^\s*(if|elif|else|for|while|def|async def)\b/.test(code) && !/:\s*$/.test(code))
-    return 'A colon : is missing at the end.';
+    return say('A colon : is missing at the end.');
   if (/^\s*(if|elif|while)\b.*[^=!<>]=[^=]/.test(code))
-    return 'To compare, write == with two signs; one sign sets a name.';
-  if (/:\s*$/.test(code)) return 'After this line, something must stand moved in by four spaces.';
-  return 'This line cannot be read as Python.';
+    return say('To compare, write == with two signs; one sign sets a name.');
+  if (/:\s*$/.test(code)) return say('After this line, something must stand moved in by four spaces.');
+  return say('This line cannot be read as Python.');
 }

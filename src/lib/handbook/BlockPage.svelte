@@ -1,5 +1,6 @@
 <!-- One block of the handbook, made from its definition: what it does, its slots, an example that runs, its Python. -->
 <script lang="ts">
+  import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
   import { barrow } from '../../../core/kit/kit.ts';
   import { catalogue, definition } from '../../../core/language/catalogue.ts';
@@ -14,31 +15,36 @@
   const text = $derived(exampleText(kind));
   const slots = $derived(Object.entries(def.slots).filter(([, s]) => s.type !== 'rows'));
   const WHAT: Record<SlotSpec['type'], string> = {
-    number: 'a number',
-    choice: 'a choice',
-    part: 'a part of the kit',
-    variable: 'a variable',
-    list: 'a list',
-    routine: 'a routine',
-    input: 'an input',
-    name: 'a name',
-    rows: 'rows that cannot happen',
-    condition: 'a condition',
-    picture: 'a picture',
-    text: 'text',
-    items: 'a list',
-    any: 'any value'
+    number: later('a number'),
+    choice: later('a choice'),
+    part: later('a part of the kit'),
+    variable: later('a variable'),
+    list: later('a list'),
+    routine: later('a routine'),
+    input: later('an input'),
+    name: later('a name'),
+    rows: later('rows that cannot happen'),
+    condition: later('a condition'),
+    picture: later('a picture'),
+    text: later('text'),
+    items: later('a list'),
+    any: later('any value')
   };
   const range = (s: SlotSpec): string => {
-    if (s.type === 'choice') return s.options.join(', ');
+    if (s.type === 'choice') return s.options.map((o) => word(o, kind)).join(', ');
     if (s.type !== 'number') return '';
-    const ends = s.max === undefined ? (s.min === undefined ? '' : `from ${s.min}`) : `${s.min ?? '...'} to ${s.max}`;
-    return [ends, s.unit, s.whole ? 'whole' : ''].filter(Boolean).join(', ');
+    const ends =
+      s.max === undefined
+        ? s.min === undefined
+          ? ''
+          : say('from {min}', { min: s.min })
+        : say('{x} to {max}', { x: s.min ?? '...', max: s.max });
+    return [ends, s.unit, s.whole ? say('whole') : ''].filter(Boolean).join(', ');
   };
   let trouble = $state('');
   async function openExample() {
     const project = {
-      ...newProject(`Example: ${def.label[0]}`.slice(0, 80), barrow, longAisle),
+      ...newProject(say('Example: {label}', { label: word(def.label[0]) }).slice(0, 80), barrow, longAisle),
       program: exampleOf(kind)
     };
     const answer = await fetch('/api/projects', {
@@ -55,7 +61,7 @@
 </script>
 
 <article class="flex flex-col gap-3" data-testid="block-page">
-  {#if heading}<h1 class="font-display text-[26px]">{def.label[0]}</h1>{/if}
+  {#if heading}<h1 class="font-display text-[26px]">{word(def.label[0])}</h1>{/if}
   <p class="flex items-center gap-2 text-soft">
     <svg
       viewBox="0 0 24 24"
@@ -67,45 +73,50 @@
       stroke-linejoin="round"
       style="stroke: var(--{section.family})"
       aria-hidden="true">{@html ICONS[def.section]}</svg
-    >{section.title} · {def.label[1]}
+    >{word(section.title)} · {word(def.label[1])}
   </p>
   <p
     class="self-start rounded-[7px] border border-l-[9px] px-3 py-1.5 font-semibold"
     style="--c: var(--{section.family}); border-color: color-mix(in srgb, var(--c) 34%, var(--card)); border-left-color: var(--c); background: color-mix(in srgb, var(--c) 7%, var(--card))"
   >
-    {#each def.words.split(/(\{[^}]*\})/) as piece, i (i)}{#if piece.startsWith('{>')}<br /><span class="text-soft"
-          >... blocks ...</span
+    {#each word(def.words).split(/(\{[^}]*\})/) as piece, i (i)}{#if piece.startsWith('{>')}<br /><span
+          class="text-soft">{say('... blocks ...')}</span
         ><br />{:else if piece.startsWith('{')}<span class="rounded bg-card px-1.5 text-[14px]"
           >{piece.slice(1, -1)}</span
         >{:else}{piece}{/if}{/each}
   </p>
-  <p class="max-w-prose">{def.help}</p>
-  {#if def.mistake}<p class="remark max-w-prose"><b>Watch out.</b> {def.mistake}</p>{/if}
+  <p class="max-w-prose">{word(def.help)}</p>
+  {#if def.mistake}<p class="remark max-w-prose"><b>{say('Watch out.')}</b> {word(def.mistake)}</p>{/if}
   {#if slots.length}
     <table class="w-full max-w-prose text-left text-[14px]">
       <thead class="text-soft"
         ><tr
-          ><th class="py-1 pr-3">Slot</th><th class="pr-3">takes</th><th class="pr-3">range</th><th>comes with</th></tr
+          ><th class="py-1 pr-3">{say('Slot')}</th><th class="pr-3">{say('takes')}</th><th class="pr-3"
+            >{say('range')}</th
+          ><th>{say('comes with')}</th></tr
         ></thead
       >
       <tbody>
         {#each slots as [name, spec] (name)}<tr class="border-t border-rule"
-            ><td class="py-1 pr-3 font-semibold">{name}</td><td class="pr-3">{WHAT[spec.type]}</td><td class="pr-3"
-              >{range(spec)}</td
+            ><td class="py-1 pr-3 font-semibold">{name}</td><td class="pr-3">{word(WHAT[spec.type])}</td><td
+              class="pr-3">{range(spec)}</td
             ><td>{'default' in spec && typeof spec.default !== 'object' ? spec.default : ''}</td></tr
           >{/each}
       </tbody>
     </table>
   {/if}
-  <h2 class="mt-1 text-[16px] font-semibold">Example</h2>
+  <h2 class="mt-1 text-[16px] font-semibold">{say('Example')}</h2>
   <pre
     class="overflow-auto rounded-lg border border-rule bg-linen p-3 font-mono text-[13px] leading-[1.45]">{text.trim()}</pre>
-  <div><button class="btn btn-go" onclick={openExample}>Open this example</button></div>
+  <div><button class="btn btn-go" onclick={openExample}>{say('Open this example')}</button></div>
   {#if trouble}<p class="text-clay" role="alert">{trouble}</p>{/if}
-  {#if def.needs?.length}<p class="text-soft">Offered where the kit has: {def.needs.join(', ')}.</p>{/if}
+  {#if def.needs?.length}<p class="text-soft">
+      {say('Offered where the kit has: {n}.', { n: def.needs.join(', ') })}
+    </p>{/if}
   <p class="text-soft">
-    See also: {#each related as d, i (d.kind)}{i ? ', ' : ''}<a class="underline" href="/handbook/block/{d.kind}"
-        >{d.label[0]}</a
+    {say('See also:')}
+    {#each related as d, i (d.kind)}{i ? ', ' : ''}<a class="underline" href="/handbook/block/{d.kind}"
+        >{word(d.label[0])}</a
       >{/each}
   </p>
 </article>

@@ -1,5 +1,6 @@
 <!-- A measured drawing, to scale from the kit's own numbers: click a dimension to change it, drag a card to another socket. -->
 <script lang="ts">
+  import { say, word } from '../../../core/words.ts';
   import type { Kit, Part } from '../../../core/kit/kit.ts';
   import { socketsFor, typeName } from '../../../core/kit/kit.ts';
   import BarrowShape from '../ui/BarrowShape.svelte';
@@ -38,9 +39,14 @@
   const partOf = (socket: string) => kit.parts.find((p) => p.socket === socket);
   function line(p: Part | undefined): string {
     if (!p) return 'empty';
-    if (p.type === 'motor') return `${p.mounted ?? 'normal'}${p.drives ? '' : ', no wheel'}`;
-    if (p.type === 'servo') return p.hornDeg ? `horn fitted at ${p.hornDeg > 0 ? '+' : ''}${p.hornDeg}°` : 'horn at 0°';
-    return p.type === 'distance' ? '4 to 180 cm, 22° cone' : `line, ${kit.lineSensors.apartMm} mm apart`;
+    if (p.type === 'motor') return `${word(p.mounted ?? 'normal')}${p.drives ? '' : say(', no wheel')}`;
+    if (p.type === 'servo')
+      return p.hornDeg
+        ? say('horn fitted at {x}{hornDeg}°', { x: p.hornDeg > 0 ? '+' : '', hornDeg: p.hornDeg })
+        : say('horn at 0°');
+    return p.type === 'distance'
+      ? say('4 to 180 cm, 22° cone')
+      : say('line, {apartMm} mm apart', { apartMm: kit.lineSensors.apartMm });
   }
   let drag = $state<{ from: string; dx: number; dy: number; x: number; y: number }>();
   let svg: SVGSVGElement;
@@ -72,7 +78,7 @@
   viewBox="0 0 880 748"
   class="h-full w-full"
   role="group"
-  aria-label="Barrow from above, measured"
+  aria-label={say('Barrow from above, measured')}
   data-testid="kit-drawing"
 >
   <defs>
@@ -128,7 +134,7 @@
       role="button"
       tabindex="0"
       class="cursor-pointer"
-      aria-label="Wheel diameter {w.leftDiameterMm} mm, change it"
+      aria-label={say('Wheel diameter {leftDiameterMm} mm, change it', { leftDiameterMm: w.leftDiameterMm })}
       onclick={() => ondimension('diameter')}
       onkeydown={(e) => e.key === 'Enter' && ondimension('diameter')}
       ><rect x={CX - 44} y={CY - half - 74} width="88" height="20" rx="5" fill="var(--paper)" /><text
@@ -136,26 +142,29 @@
         y={CY - half - 59}
         text-anchor="middle"
         text-decoration="underline"
-        >⌀ {w.leftDiameterMm}{w.rightDiameterMm !== w.leftDiameterMm ? ` / ${w.rightDiameterMm}` : ''} mm</text
+        >{say('⌀ {leftDiameterMm}{x} mm', {
+          leftDiameterMm: w.leftDiameterMm,
+          x: w.rightDiameterMm !== w.leftDiameterMm ? ` / ${w.rightDiameterMm}` : ''
+        })}</text
       ></g
     >
     <g
       role="button"
       tabindex="0"
       class="cursor-pointer"
-      aria-label="Track width {w.trackMm} mm, change it"
+      aria-label={say('Track width {trackMm} mm, change it', { trackMm: w.trackMm })}
       onclick={() => ondimension('track')}
       onkeydown={(e) => e.key === 'Enter' && ondimension('track')}
       ><rect x={CX + front + 52} y={CY + 62} width="104" height="20" rx="5" fill="var(--paper)" /><text
         x={CX + front + 56}
         y={CY + 77}
-        text-decoration="underline">track {w.trackMm} mm</text
+        text-decoration="underline">{say('track {trackMm} mm', { trackMm: w.trackMm })}</text
       ></g
     >
     <text x={CX + (kit.lineSensors.aheadMm * S) / 2} y={CY + half + 58} text-anchor="middle"
-      >{kit.lineSensors.aheadMm} mm</text
+      >{say('{aheadMm} mm', { aheadMm: kit.lineSensors.aheadMm })}</text
     >
-    <text x={CX - b.axleFromRearMm * S + 30} y={CY + 88} font-size="11.5">x down, y to the left</text>
+    <text x={CX - b.axleFromRearMm * S + 30} y={CY + 88} font-size="11.5">{say('x down, y to the left')}</text>
   </g>
   {#each spots as s (s.socket)}
     {@const p = partOf(s.socket)}
@@ -177,7 +186,7 @@
       onpointermove={move}
       onpointerup={up}
       role="img"
-      aria-label="Socket {s.socket}: {p ? `${p.name}, ${line(p)}` : 'empty'}"
+      aria-label={say('Socket {socket}: {x}', { socket: s.socket, x: p ? `${p.name}, ${line(p)}` : say('empty') })}
       data-socket={s.socket}
     >
       <rect

@@ -1,10 +1,14 @@
 <script lang="ts">
+  import { later, word } from '../../../core/words.ts';
   import type { Session } from './session.svelte.ts';
   let { session }: { session: Session } = $props();
   const words = $derived(
-    { saved: 'saved', saving: 'saving ...', 'kept here': 'kept in this browser', elsewhere: 'changed in another tab' }[
-      session.saving
-    ]
+    {
+      saved: later('saved'),
+      saving: later('saving ...'),
+      'kept here': later('kept in this browser'),
+      elsewhere: later('changed in another tab')
+    }[session.saving]
   );
 </script>
 
@@ -14,5 +18,5 @@
     : 'bg-[#5d2412] text-[#fbe9e2]'}"
   role="status"
   title={session.trouble}
-  data-testid="saving">{words}</span
+  data-testid="saving">{word(words)}</span
 >

@@ -1,5 +1,6 @@
 <!-- What a person must know about saving, and what they can do about it. -->
 <script lang="ts">
+  import { say } from '../../../core/words.ts';
   import type { Session } from './session.svelte.ts';
   let { session }: { session: Session } = $props();
 </script>
@@ -8,15 +9,15 @@
   <div class="flex items-center gap-3 border-b border-[var(--clayrule)] bg-[var(--claywash)] px-4 py-1.5" role="alert">
     <span class="flex-1 text-clay">{session.trouble}</span>
     {#if session.secondId}<a class="btn btn-plain !py-1" href="/project/{session.secondId}" data-sveltekit-reload
-        >Open mine</a
+        >{say('Open mine')}</a
       ><button class="btn btn-plain !py-1" onclick={() => ((session.trouble = ''), (session.secondId = undefined))}
-        >Go on with this one</button
+        >{say('Go on with this one')}</button
       >
     {:else if session.saving === 'elsewhere'}<button class="btn btn-plain !py-1" onclick={() => session.refresh()}
-        >Show the newest</button
+        >{say('Show the newest')}</button
       >
     {:else if session.saving === 'kept here'}<button class="btn btn-plain !py-1" onclick={() => session.save()}
-        >Try again</button
+        >{say('Try again')}</button
       >{/if}
   </div>
 {/if}

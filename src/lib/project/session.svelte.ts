@@ -7,6 +7,7 @@ import type { Project } from '../../../core/project.ts';
 import { checkProject } from '../../../core/project.ts';
 import type { Program } from '../../../core/language/program.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
+import { say } from '../../../core/words.ts';
 
 type Past = { label: string; project: Project };
 type Journal = { base: number; project: Project };
@@ -42,7 +43,7 @@ export class Session {
     this.channel.onmessage = ({ data }) => {
       if (data > this.version && this.saving === 'saved') {
         this.saving = 'elsewhere';
-        this.trouble = 'This project was changed in another tab.';
+        this.trouble = say('This project was changed in another tab.');
       }
     };
   }
@@ -56,7 +57,7 @@ export class Session {
     const kept = (await get(session.journal).catch(() => undefined)) as Journal | undefined;
     if (kept && checkProject(kept.project).ok) {
       if (kept.base === answer.version) {
-        session.past = [{ label: 'work taken up again', project: session.project }];
+        session.past = [{ label: say('work taken up again'), project: session.project }];
         session.project = kept.project;
         session.saving = 'saving';
         session.saveSoon(0);
@@ -125,7 +126,7 @@ export class Session {
         // what was changed while the answer was under way belongs to it too
         await this.second(this.project);
         this.version = answer.version;
-        this.past = [...this.past, { label: 'the other tab', project: this.project }];
+        this.past = [...this.past, { label: say('the other tab'), project: this.project }];
         this.project = answer.project;
         this.saving = 'saved';
       } else if (!response.ok) throw new Error(answer.message);
@@ -142,7 +143,7 @@ export class Session {
       this.saving = 'kept here';
       this.trouble =
         error instanceof TypeError
-          ? 'The school computer does not answer. Your work is kept in this browser and saved when it does.'
+          ? say('The school computer does not answer. Your work is kept in this browser and saved when it does.')
           : (error as Error).message;
       this.saveSoon(AGAIN_MS);
     } finally {
@@ -152,7 +153,7 @@ export class Session {
   }
   /** Another tab saved first: this tab's work becomes a project of its own, and both are offered. */
   private async second(project: Project): Promise<void> {
-    const name = `${project.name} (second tab)`.slice(0, 80);
+    const name = say('{name} (second tab)', { name: project.name }).slice(0, 80);
     const response = await fetch('/api/projects', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
@@ -160,14 +161,14 @@ export class Session {
     });
     if (!response.ok) throw new Error((await response.json()).message);
     this.secondId = (await response.json()).id;
-    this.trouble = `Another tab had changed this project. What you did here was kept as "${name}".`;
+    this.trouble = say('Another tab had changed this project. What you did here was kept as "{name}".', { name });
     await del(this.journal);
   }
   /** The newest from the database, after another tab saved. */
   async refresh(): Promise<void> {
     const answer = await (await fetch(`/api/projects/${this.id}`)).json();
     this.version = answer.version;
-    this.past = [...this.past, { label: 'the other tab', project: this.project }];
+    this.past = [...this.past, { label: say('the other tab'), project: this.project }];
     this.project = answer.project;
     this.saving = 'saved';
     this.trouble = '';

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { seed } from '../../../demo/seed.ts';
+import { demoProjects, seed } from '../../../demo/seed.ts';
 import { barrow } from '../../../core/kit/kit.ts';
 import { newProject } from '../../../core/project.ts';
 import { b, log, program, start } from '../../../core/testing/build.ts';
@@ -56,7 +56,7 @@ describe('projects in the database', () => {
     expect(openProject(store, id)!.project.name).toBe('Pots 209');
   });
   it('of the demo are laid on an empty shelf once, and can be neither written nor taken off', () => {
-    expect(seed(store)).toBe(7);
+    expect(seed(store)).toBe(demoProjects().length);
     expect(seed(store)).toBe(0);
     const [card] = listProjects(store);
     const { version, project } = openProject(store, card.id)!;

@@ -7,6 +7,7 @@ import { lookOver } from '../../../core/language/lookover/lookover.ts';
 import { thumb, type Bar } from '../shelf/thumb.ts';
 import type { Store } from './database.ts';
 import { projects, versions } from './schema.ts';
+import { say } from '../../../core/words.ts';
 
 /** Versions kept of each project. */
 const KEPT = 200;
@@ -64,7 +65,7 @@ export function openProject(store: Store, id: string): Opened | undefined {
     .limit(1)
     .get();
   if (!row) return undefined;
-  const read = checkProject(JSON.parse(row.json), 'The saved project');
+  const read = checkProject(JSON.parse(row.json), say('The saved project'));
   if (!read.ok) throw new Error(read.problem);
   return { id, version: row.version, demo: row.demo, project: read.project };
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { later, say } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
   import Modal from 'flowbite-svelte/Modal.svelte';
   import { barrow } from '../../../core/kit/kit.ts';
@@ -21,10 +22,10 @@
     barrow
   ).text;
   const ABOUT: Record<string, string> = {
-    'Fern bed': 'a five-sided path round it, 40 cm a side',
-    'Long aisle': 'straight, with a hoop at 80 cm and marks each 10 cm',
-    'Potting floor': 'free floor, with the corners of a bed marked',
-    'Gravel path': 'a dark path in wide bends, for the line sensors'
+    'Fern bed': later('a five-sided path round it, 40 cm a side'),
+    'Long aisle': later('straight, with a hoop at 80 cm and marks each 10 cm'),
+    'Potting floor': later('free floor, with the corners of a bed marked'),
+    'Gravel path': later('a dark path in wide bends, for the line sensors')
   };
   let problem = $state('');
   let busy = $state(false);
@@ -33,7 +34,7 @@
     event.preventDefault();
     problem = '';
     if (!name.trim()) {
-      problem = 'Give the project a name, so that you find it again.';
+      problem = say('Give the project a name, so that you find it again.');
       return;
     }
     busy = true;
@@ -51,28 +52,34 @@
 
 <Modal
   bind:open
-  title="A project for Barrow"
+  title={say('A project for Barrow')}
   size="sm"
   class="bg-card text-ink"
   classes={{ header: 'text-ink', body: 'text-ink' }}
 >
   <form class="flex flex-col gap-3" onsubmit={create}>
     <label class="flex flex-col gap-1 font-semibold">
-      What shall it be called?
+      {say('What shall it be called?')}
       <!-- svelte-ignore a11y_autofocus -->
-      <input class="field font-normal" bind:value={name} maxlength="80" autofocus placeholder="Pots to the bench" />
+      <input
+        class="field font-normal"
+        bind:value={name}
+        maxlength="80"
+        autofocus
+        placeholder={say('Pots to the bench')}
+      />
     </label>
     <fieldset class="flex gap-2">
-      <legend class="mb-1 font-semibold">Blocks or text?</legend>
+      <legend class="mb-1 font-semibold">{say('Blocks or text?')}</legend>
       {#each ['blocks', 'text'] as const as k (k)}
         <label class="flex flex-1 items-center gap-2 rounded-lg border border-rule px-3 py-2">
           <input type="radio" name="kind" value={k} bind:group={kind} class="accent-brass" />
-          <b>{k === 'blocks' ? 'Blocks' : 'Text (Python)'}</b>
+          <b>{k === 'blocks' ? say('Blocks') : say('Text (Python)')}</b>
         </label>
       {/each}
     </fieldset>
     <fieldset class="flex flex-col gap-1">
-      <legend class="mb-1 font-semibold">Which mat lies in the yard?</legend>
+      <legend class="mb-1 font-semibold">{say('Which mat lies in the yard?')}</legend>
       {#each mats as m (m.name)}
         <label class="flex items-center gap-2 rounded-lg border border-rule px-3 py-2">
           <input type="radio" name="mat" value={m.name} bind:group={mat} class="accent-brass" />
@@ -84,6 +91,6 @@
       {/each}
     </fieldset>
     {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
-    <div class="flex justify-end"><button class="btn btn-go" disabled={busy}>Start the project</button></div>
+    <div class="flex justify-end"><button class="btn btn-go" disabled={busy}>{say('Start the project')}</button></div>
   </form>
 </Modal>

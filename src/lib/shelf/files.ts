@@ -1,5 +1,6 @@
 /** Opening and saving project files in the browser. */
 import { readProject, LARGEST_FILE, writeProject, type Project } from '../../../core/project.ts';
+import { say } from '../../../core/words.ts';
 
 export type Opened = { ok: true; id: string } | { ok: false; problem: string };
 
@@ -13,7 +14,7 @@ export async function createOnServer(project: Project): Promise<Opened> {
     const answer = await response.json();
     return response.ok ? { ok: true, id: answer.id } : { ok: false, problem: answer.message };
   } catch {
-    return { ok: false, problem: 'The school computer does not answer. Is Moss Bell still running there?' };
+    return { ok: false, problem: say('The school computer does not answer. Is Moss Bell still running there?') };
   }
 }
 
@@ -21,7 +22,10 @@ export async function openFile(file: File): Promise<Opened> {
   if (file.size > LARGEST_FILE)
     return {
       ok: false,
-      problem: `${file.name} is ${Math.round(file.size / 1e6)} MB long. A project is at most 8 MB. Is it another kind of file?`
+      problem: say('{name} is {round} MB long. A project is at most 8 MB. Is it another kind of file?', {
+        name: file.name,
+        round: Math.round(file.size / 1e6)
+      })
     };
   const read = readProject(await file.text(), file.name);
   return read.ok ? createOnServer(read.project) : read;

@@ -1,19 +1,21 @@
 <!-- Every shortcut, under "?". -->
 <script lang="ts">
+  import LanguageChoice from './LanguageChoice.svelte';
+  import { later, say, word } from '../../../core/words.ts';
   import { isTyping, singleKeys } from './keys.svelte.ts';
   let dialog: HTMLDialogElement;
   const LIST: [string, string][] = [
-    ['Space', 'rehearse, pause, go on (when no field, button or block has the focus)'],
-    ['/', 'find a block; on the shelf, a project'],
-    ['Tab, arrows', 'into the program, and among its blocks'],
-    ['Enter', 'change the chosen block; in the tray, take the block'],
-    ['M', 'pick a block up, move it with the arrows, Enter puts it down'],
-    ['Delete', 'take the chosen block out'],
-    ['Ctrl C, Ctrl V', 'copy and paste blocks'],
-    ['Ctrl Z, Ctrl Y', 'undo and redo, on every page of a project'],
-    ['arrows, [ and ]', 'move and turn the robot when it has the focus; with Shift in millimetres'],
-    ['arrows, Home, End, + and -', 'move the playhead and the time shown, when the trace has the focus'],
-    ['?', 'this list']
+    [later('Space'), later('rehearse, pause, go on (when no field, button or block has the focus)')],
+    ['/', later('find a block; on the shelf, a project')],
+    [later('Tab, arrows'), later('into the program, and among its blocks')],
+    [later('Enter'), later('change the chosen block; in the tray, take the block')],
+    ['M', later('pick a block up, move it with the arrows, Enter puts it down')],
+    [later('Delete'), later('take the chosen block out')],
+    [later('Ctrl C, Ctrl V'), later('copy and paste blocks')],
+    [later('Ctrl Z, Ctrl Y'), later('undo and redo, on every page of a project')],
+    [later('arrows, [ and ]'), later('move and turn the robot when it has the focus; with Shift in millimetres')],
+    [later('arrows, Home, End, + and -'), later('move the playhead and the time shown, when the trace has the focus')],
+    ['?', later('this list')]
   ];
   function key(event: KeyboardEvent) {
     if (event.key !== '?' || !singleKeys.on || isTyping(event.target)) return;
@@ -28,10 +30,10 @@
   class="m-auto w-[560px] rounded-xl border border-rule bg-card p-5 text-ink backdrop:bg-[#1a211daa]"
   aria-labelledby="keys-title"
 >
-  <h2 id="keys-title" class="mb-3 text-[19px]">Keys</h2>
+  <h2 id="keys-title" class="mb-3 text-[19px]">{say('Keys')}</h2>
   <dl class="grid grid-cols-[170px_1fr] gap-x-4 gap-y-1.5">
-    {#each LIST as [keys, does] (keys)}<dt class="font-mono text-[13px] font-semibold">{keys}</dt>
-      <dd>{does}</dd>{/each}
+    {#each LIST as [keys, does] (keys)}<dt class="font-mono text-[13px] font-semibold">{word(keys)}</dt>
+      <dd>{word(does)}</dd>{/each}
   </dl>
   <label class="mt-4 flex items-center gap-2"
     ><input
@@ -39,7 +41,11 @@
       class="accent-brass"
       checked={singleKeys.on}
       onchange={(e) => singleKeys.turn(e.currentTarget.checked)}
-    /> Space, / and ? act on their own</label
+    />
+    {say('Space, / and ? act on their own')}</label
   >
-  <div class="mt-4 flex justify-end"><button class="btn btn-go" onclick={() => dialog.close()}>Close</button></div>
+  <div class="mt-4 flex items-center justify-end gap-3">
+    <LanguageChoice />
+    <button class="btn btn-go" onclick={() => dialog.close()}>{say('Close')}</button>
+  </div>
 </dialog>

@@ -1,5 +1,6 @@
 <!-- Asks for a name or a note; `ask` answers with the text, or undefined when the person thinks better of it. -->
 <script lang="ts">
+  import { say } from '../../../core/words.ts';
   let dialog: HTMLDialogElement;
   let title = $state('');
   let what = $state('');
@@ -40,9 +41,9 @@
     {#if what === 'note'}<textarea class="field h-24" bind:value={text} maxlength="2000" aria-label={what}></textarea>
     {:else}<input class="field" bind:value={text} maxlength="60" aria-label={what} />{/if}
     <div class="flex justify-end gap-2">
-      <button type="button" class="btn btn-plain" onclick={() => close(undefined)}>Leave it</button><button
+      <button type="button" class="btn btn-plain" onclick={() => close(undefined)}>{say('Leave it')}</button><button
         class="btn btn-go"
-        disabled={what !== 'note' && !text.trim()}>Done</button
+        disabled={what !== 'note' && !text.trim()}>{say('Done')}</button
       >
     </div>
   </form>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../../core/words.ts';
   import { browser } from '$app/environment';
   import Moon from '@lucide/svelte/icons/moon';
   import Sun from '@lucide/svelte/icons/sun';
@@ -14,8 +15,8 @@
 <button
   class="btn btn-ghost !px-2"
   onclick={change}
-  aria-label={dark ? 'Light theme' : 'Dark theme'}
-  title={dark ? 'Light theme' : 'Dark theme'}
+  aria-label={dark ? say('Light theme') : say('Dark theme')}
+  title={dark ? say('Light theme') : say('Dark theme')}
 >
   {#if dark}<Sun size={17} />{:else}<Moon size={17} />{/if}
 </button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../../core/words.ts';
   import type { Snippet } from 'svelte';
   let {
     name,
@@ -12,8 +13,8 @@
   <svelte:element
     this={home ? 'a' : 'span'}
     href={home ? '/' : undefined}
-    aria-label={home ? 'To the shelf' : undefined}
-    title={home ? 'To the shelf' : undefined}
+    aria-label={home ? say('To the shelf') : undefined}
+    title={home ? say('To the shelf') : undefined}
     class="shrink-0"
   >
     <svg

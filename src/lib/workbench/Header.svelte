@@ -1,9 +1,11 @@
 <script lang="ts">
+  import { say } from '../../../core/words.ts';
   import BookOpen from '@lucide/svelte/icons/book-open';
   import FileDown from '@lucide/svelte/icons/file-down';
   import Volume2 from '@lucide/svelte/icons/volume-2';
   import VolumeX from '@lucide/svelte/icons/volume-x';
   import NameDialog from '../ui/NameDialog.svelte';
+  import LanguageChoice from '../ui/LanguageChoice.svelte';
   import ThemeButton from '../ui/ThemeButton.svelte';
   import TopBar from '../ui/TopBar.svelte';
   import SaveState from '../project/SaveState.svelte';
@@ -19,8 +21,8 @@
     return `${String(Math.floor(s / 60)).padStart(2, '0')}:${(s % 60).toFixed(2).padStart(5, '0')}`;
   });
   async function rename() {
-    const name = await names.ask('What shall the project be called?', 'name', session.project.name);
-    if (name) session.change('rename the project', { ...session.project, name });
+    const name = await names.ask(say('What shall the project be called?'), 'name', session.project.name);
+    if (name) session.change(say('rename the project'), { ...session.project, name });
   }
   function step() {
     if (runs.busy) runs.step();
@@ -32,32 +34,35 @@
   {#snippet name()}<div class="w-[180px] min-w-0 shrink-0 max-[1200px]:w-[118px] leading-tight">
       <button
         class="block max-w-full cursor-pointer truncate text-left font-display text-[17px] font-semibold"
-        title="Rename"
+        title={say('Rename')}
         onclick={rename}><h1 class="inline text-[17px]">{session.project.name}</h1></button
       ><SaveState {session} />
     </div>{/snippet}
-  <a class="btn btn-ghost !px-2.5" href="/project/{session.id}/kit">Kit sheet</a>
+  <a class="btn btn-ghost !px-2.5" href="/project/{session.id}/kit">{say('Kit sheet')}</a>
   <a
     class="btn btn-ghost !px-2 max-[1240px]:!hidden"
     href="/handbook"
     target="_blank"
-    aria-label="Handbook"
-    title="Handbook"><BookOpen size={17} /></a
+    aria-label={say('Handbook')}
+    title={say('Handbook')}><BookOpen size={17} /></a
   >
 
   {#if runs.waits}<button class="btn btn-go" onclick={() => runs.input({ word: true })} data-testid="setoff"
-      >Set off</button
+      >{say('Set off')}</button
     >{/if}
-  {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.resume()}>▶ Go on</button>
-  {:else}<button class="btn btn-go" onclick={() => w.rehearse()} data-testid="rehearse">▶ Rehearse</button>{/if}
-  <button class="btn btn-ghost !px-2.5" disabled={runs.state !== 'running'} onclick={() => runs.pause()}>Pause</button>
-  <button class="btn btn-ghost !px-2.5" disabled={runs.state === 'running'} onclick={step}>Step</button>
-  <button class="btn btn-ghost !px-2.5" disabled={!runs.busy} onclick={() => runs.stop()}>Stop</button>
-  <span class="w-[74px] font-mono text-[14px] opacity-90" data-testid="clock" aria-label="Clock">{clock}</span>
+  {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.resume()}>{say('▶ Go on')}</button>
+  {:else}<button class="btn btn-go" onclick={() => w.rehearse()} data-testid="rehearse">{say('▶ Rehearse')}</button
+    >{/if}
+  <button class="btn btn-ghost !px-2.5" disabled={runs.state !== 'running'} onclick={() => runs.pause()}
+    >{say('Pause')}</button
+  >
+  <button class="btn btn-ghost !px-2.5" disabled={runs.state === 'running'} onclick={step}>{say('Step')}</button>
+  <button class="btn btn-ghost !px-2.5" disabled={!runs.busy} onclick={() => runs.stop()}>{say('Stop')}</button>
+  <span class="w-[74px] font-mono text-[14px] opacity-90" data-testid="clock" aria-label={say('Clock')}>{clock}</span>
   <select
     class="w-[62px] rounded-lg border border-[#51665a] bg-header px-1.5 py-1.5 text-[#eef2e4]"
-    aria-label="Speed"
-    title="Speed; max is as fast as it goes"
+    aria-label={say('Speed')}
+    title={say('Speed; max is as fast as it goes')}
     value={runs.speed}
     onchange={(e) => runs.setSpeed(Number(e.currentTarget.value))}
   >
@@ -65,18 +70,19 @@
   </select>
   <button
     class="btn btn-ghost !px-2"
-    aria-label={w.muted ? 'Sound on' : 'Sound off'}
-    title={w.muted ? 'Sound on' : 'Sound off'}
+    aria-label={w.muted ? say('Sound on') : say('Sound off')}
+    title={w.muted ? say('Sound on') : say('Sound off')}
     onclick={() => (w.muted = !w.muted)}
     >{#if w.muted}<VolumeX size={17} />{:else}<Volume2 size={17} />{/if}</button
   >
   <button
     class="btn btn-ghost !px-2 max-[1100px]:!hidden"
-    aria-label="Save as a file"
-    title="Save as a file"
+    aria-label={say('Save as a file')}
+    title={say('Save as a file')}
     onclick={() => saveFile(session.project)}><FileDown size={17} /></button
   >
   <span class="max-[1100px]:hidden"><ThemeButton /></span>
+  <span class="max-[1240px]:hidden"><LanguageChoice /></span>
   <DeviceChip />
 </TopBar>
 <NameDialog bind:this={names} />

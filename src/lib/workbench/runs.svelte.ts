@@ -14,6 +14,7 @@ import { programFile } from '../../../board/standin/program-file.ts';
 import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
 import type { FromBoard, Order } from '../../workers/board.worker.ts';
 import { Ring } from '../../workers/ring.ts';
+import { say } from '../../../core/words.ts';
 
 export type RunKind = 'rehearsal' | 'device';
 /** One recorded run, and a number that changes as it grows. */
@@ -119,11 +120,11 @@ export class Runs {
       if (data.type === 'ready') {
         order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
         order({ type: 'start' });
-      } else if (data.type === 'began') this.current = new Run('rehearsal', 'This run', data.header, data.specs);
+      } else if (data.type === 'began') this.current = new Run('rehearsal', say('This run'), data.header, data.specs);
       else if (data.type === 'frame') this.current?.add(data.delta);
       else if (data.type === 'paused') {
         this.state = 'paused';
-        this.here = `line ${data.line + 1}`;
+        this.here = say('line {x}', { x: data.line + 1 });
         this.values = data.values;
       } else if (data.type === 'ended') {
         this.state = 'ended';
@@ -135,7 +136,7 @@ export class Runs {
       type: 'boot',
       ring: buffer,
       serial: 'REHEARSAL',
-      name: 'Rehearsal',
+      name: say('Rehearsal'),
       flash: { 'lib/mossbell.py': file.encode(libraryText), 'p/1.py': file.encode(programFile(text)) },
       maps: [],
       rehearsal: { seed: this.seed, speed: this.speed, paused, breaks: [...this.breaks] }
@@ -183,7 +184,7 @@ export class Runs {
     };
     const begun = await this.bench().begin(plain, this.speed, paused, Comlink.proxy(take));
     number = this.runNumber = begun.run;
-    this.current = new Run('rehearsal', 'This run', begun.header, begun.specs);
+    this.current = new Run('rehearsal', say('This run'), begun.header, begun.specs);
     for (const frame of early) take(frame);
   }
   private take(frame: Frame): void {

@@ -6,6 +6,7 @@ import { syntaxProblem } from '../../../core/language/python/syntax.ts';
 import type { Session } from '../project/session.svelte.ts';
 import { Runs } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
+import { say } from '../../../core/words.ts';
 
 export class Workbench {
   readonly runs = new Runs();
@@ -53,12 +54,16 @@ export class Workbench {
     const { text } = this.session.project;
     const wrong = text === undefined ? undefined : syntaxProblem(text);
     if (wrong) {
-      this.notice = `The text cannot start. Line ${wrong.line + 1}, column ${wrong.column + 1}: ${wrong.message}`;
+      this.notice = say('The text cannot start. Line {x}, column {x2}: {message}', {
+        x: wrong.line + 1,
+        x2: wrong.column + 1,
+        message: wrong.message
+      });
       return;
     }
     const blocking = text === undefined ? this.remarks.filter(stopsStart) : [];
     if (blocking.length) {
-      this.notice = `The program cannot start. ${blocking[0].says} ${blocking[0].todo}`;
+      this.notice = say('The program cannot start. {says} {todo}', { says: blocking[0].says, todo: blocking[0].todo });
       this.selected = blocking[0].blocks[0];
       return;
     }

@@ -1,8 +1,10 @@
 <script lang="ts">
+  import { say } from '../../../core/words.ts';
   import { page } from '$app/state';
   import { found } from '$lib/handbook/search.ts';
   import TopBar from '$lib/ui/TopBar.svelte';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
+  import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
   let { children } = $props();
   let text = $state('');
   const groups = $derived.by(() => {
@@ -14,20 +16,21 @@
 
 <div class="flex h-full flex-col">
   <TopBar>
-    {#snippet name()}<span class="font-display text-[17px] font-semibold">Handbook</span>{/snippet}
+    {#snippet name()}<span class="font-display text-[17px] font-semibold">{say('Handbook')}</span>{/snippet}
     <span class="flex-1"></span>
+    <LanguageChoice />
     <ThemeButton />
   </TopBar>
   <div class="grid min-h-0 flex-1 grid-cols-[290px_1fr]">
     <nav
       class="flex min-h-0 flex-col gap-2 overflow-auto border-r border-rule bg-linen p-3"
-      aria-label="Pages of the handbook"
+      aria-label={say('Pages of the handbook')}
     >
       <input
         class="field"
         type="search"
-        placeholder="Find in the handbook"
-        aria-label="Find in the handbook"
+        placeholder={say('Find in the handbook')}
+        aria-label={say('Find in the handbook')}
         bind:value={text}
       />
       {#each groups as [group, pages] (group)}
@@ -41,7 +44,7 @@
               aria-current={page.url.pathname === p.href ? 'page' : undefined}>{p.title}</a
             >{/each}
         </section>
-      {:else}<p class="text-soft">No page says that. Try one word of what it should do.</p>{/each}
+      {:else}<p class="text-soft">{say('No page says that. Try one word of what it should do.')}</p>{/each}
     </nav>
     <main class="min-h-0 overflow-auto p-6">{@render children()}</main>
   </div>

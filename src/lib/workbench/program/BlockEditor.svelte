@@ -8,6 +8,8 @@
 <script lang="ts">
   import * as Blockly from 'blockly/core';
   import * as En from 'blockly/msg/en';
+  import * as De from 'blockly/msg/de';
+  import { language } from '../../language.svelte.ts';
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
   import { catalogue, newStep, sentence } from '../../../../core/language/catalogue.ts';
@@ -173,7 +175,7 @@
   album.point = (at) => (w.pixel = at);
 
   onMount(() => {
-    Blockly.setLocale(En as unknown as Record<string, string>);
+    Blockly.setLocale((language.code === 'de' ? De : En) as unknown as Record<string, string>);
     defineBlocks();
     registerMenu(menu);
     around.program = session.project.program;

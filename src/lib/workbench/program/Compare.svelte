@@ -1,5 +1,6 @@
 <!-- Two stacks block by block, and whether the program still does what it did at an earlier moment of its history. -->
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { compareLists } from '../../../../core/language/refactor.ts';
   import { type Parting } from '../../../../core/trace/compare.ts';
@@ -13,7 +14,7 @@
     ...program.stacks
       .filter((s) => s.steps.length)
       .map((s) => ({ id: s.steps[0].id, name: sentence(s.steps[0], program), steps: s.steps })),
-    ...program.routines.map((r) => ({ id: r.id, name: `routine ${r.name}`, steps: r.steps }))
+    ...program.routines.map((r) => ({ id: r.id, name: say('routine {name}', { name: r.name }), steps: r.steps }))
   ]);
   const first = $derived(holders.find((h) => h.id === id) ?? holders[0]);
   let other = $state('');
@@ -36,15 +37,15 @@
           .filter(([k]) => !['tUs', 'block', 'id'].includes(k))
           .map(([, v]) => String(typeof v === 'object' ? JSON.stringify(v) : v))
           .join(' ')
-      : 'nothing more';
+      : say('nothing more');
 </script>
 
-<Panel title="Compare" {close}>
+<Panel title={say('Compare')} {close}>
   {#if first && second}
-    <p><b>{first.name}</b> with</p>
+    <p><b>{first.name}</b> {say('with')}</p>
     <select
       class="field"
-      aria-label="The other stack"
+      aria-label={say('The other stack')}
       value={second.id}
       onchange={(e) => (other = e.currentTarget.value)}
     >
@@ -52,8 +53,8 @@
     </select>
     <p class="font-semibold {differences ? 'text-clay' : 'text-moss'}" role="status">
       {differences === 0
-        ? 'They are the same.'
-        : `They differ in ${differences} ${differences === 1 ? 'place' : 'places'}.`}
+        ? say('They are the same.')
+        : say('They differ in {n, plural, one {# place} other {# places}}.', { n: differences })}
     </p>
     <ol class="flex flex-col gap-1">
       {#each lines as line, i (i)}
@@ -64,24 +65,31 @@
         </li>
       {/each}
     </ol>
-  {:else}<p class="text-soft">There is only one stack. Duplicate it, change the copy, and compare the two.</p>{/if}
+  {:else}<p class="text-soft">
+      {say('There is only one stack. Duplicate it, change the copy, and compare the two.')}
+    </p>{/if}
   <hr class="border-rule" />
-  <h4 class="font-semibold">Does it still do the same?</h4>
-  <p class="text-soft">Rehearses the program as it was and as it is now, and compares what both did.</p>
+  <h4 class="font-semibold">{say('Does it still do the same?')}</h4>
+  <p class="text-soft">{say('Rehearses the program as it was and as it is now, and compares what both did.')}</p>
   {#if w.session.past.length}
     <label class="flex items-center gap-2"
-      >As it was before <select class="field min-w-0 flex-1" bind:value={before}>
+      >{say('As it was before')}
+      <select class="field min-w-0 flex-1" bind:value={before}>
         {#each [...w.session.past].reverse().slice(0, 30) as past, i (i)}<option value={i}>{past.label}</option>{/each}
       </select></label
     >
     <button class="btn btn-go self-start" disabled={busy} onclick={stillTheSame}
-      >{busy ? 'Rehearsing both ...' : 'Rehearse both'}</button
+      >{busy ? say('Rehearsing both ...') : say('Rehearse both')}</button
     >
     {#if result}
       <p class="font-semibold {result.same ? 'text-moss' : 'text-clay'}" role="status">
-        {#if result.same}Yes: {result.events} events, the same and in the same order.
-        {:else}No. They part at {(result.at / 1e6).toFixed(2)} s: before {event(result.a)}; now {event(result.b)}.{/if}
+        {#if result.same}{say('Yes: {events} events, the same and in the same order.', { events: result.events })}
+        {:else}{say('No. They part at {n} s: before {event}; now {event2}.', {
+            n: (result.at / 1e6).toFixed(2),
+            event: event(result.a),
+            event2: event(result.b)
+          })}{/if}
       </p>
     {/if}
-  {:else}<p class="text-soft">Nothing was changed yet.</p>{/if}
+  {:else}<p class="text-soft">{say('Nothing was changed yet.')}</p>{/if}
 </Panel>

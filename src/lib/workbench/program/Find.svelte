@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { partName } from '../../../../core/kit/kit.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { allSteps } from '../../../../core/language/program.ts';
@@ -19,10 +20,17 @@
   });
 </script>
 
-<Panel title="Find in the program" {close}>
-  <input class="field" placeholder="A word of a block, a name, a number, a note" aria-label="Find" bind:value={text} />
+<Panel title={say('Find in the program')} {close}>
+  <input
+    class="field"
+    placeholder={say('A word of a block, a name, a number, a note')}
+    aria-label={say('Find')}
+    bind:value={text}
+  />
   {#if text.trim()}<p class="text-soft" role="status">
-      {found.length === 0 ? 'No block says that.' : `${found.length} ${found.length === 1 ? 'block' : 'blocks'}`}
+      {found.length === 0
+        ? say('No block says that.')
+        : say('{n, plural, one {# block} other {# blocks}}', { n: found.length })}
     </p>{/if}
   {#each found as step (step.id)}<div><BlockLink id={step.id} /></div>{/each}
 </Panel>

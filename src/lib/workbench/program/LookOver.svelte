@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say, word } from '../../../../core/words.ts';
   import { partName } from '../../../../core/kit/kit.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { allSteps } from '../../../../core/language/program.ts';
@@ -14,11 +15,11 @@
 <div
   class="absolute top-2 right-2 z-30 flex max-h-[calc(100%-1rem)] w-[390px] max-w-[calc(100%-1rem)] flex-col rounded-xl border border-rule bg-card shadow-lg"
   role="region"
-  aria-label="Look-over"
+  aria-label={say('Look-over')}
 >
   <div class="flex items-center justify-between border-b border-rule px-3 py-2">
-    <h3 class="text-[16px]">Look-over</h3>
-    <button class="chip" onclick={close}>Close</button>
+    <h3 class="text-[16px]">{say('Look-over')}</h3>
+    <button class="chip" onclick={close}>{say('Close')}</button>
   </div>
   <div class="flex flex-col gap-2 overflow-auto p-3">
     {#each w.remarks as remark, i (remark.rule + remark.blocks.join() + i)}
@@ -26,7 +27,7 @@
         class={remark.severity === 'consider' ? 'rounded-[10px] border border-rule bg-paper px-3 py-2' : 'remark'}
       >
         <small class="font-semibold {remark.severity === 'consider' ? 'text-soft' : 'text-clay'}"
-          >{remark.severity}</small
+          >{word(remark.severity)}</small
         >
         <p class="font-semibold">{remark.says}</p>
         <p>{remark.todo}</p>
@@ -52,7 +53,9 @@
       </article>
     {:else}
       <p class="text-moss">
-        Nothing to remark. Every socket that the program uses holds the right part, and what it starts it also stops.
+        {say(
+          'Nothing to remark. Every socket that the program uses holds the right part, and what it starts it also stops.'
+        )}
       </p>
     {/each}
   </div>

@@ -1,5 +1,6 @@
 <!-- Variables, lists, routines and messages of the program: renamed everywhere, taken out, and where each is used. -->
 <script lang="ts">
+  import { later, say, word } from '../../../../core/words.ts';
   import {
     addInput,
     messagesOf,
@@ -18,9 +19,9 @@
   const w = useWorkbench();
   const program = $derived(w.session.project.program);
   const all = $derived([
-    ...program.variables.map((v) => ({ id: v.id, name: v.name, what: v.list ? 'list' : 'variable' })),
-    ...program.routines.map((r) => ({ id: r.id, name: r.name, what: 'routine' })),
-    ...messagesOf(program).map((name) => ({ id: name, name, what: 'message' }))
+    ...program.variables.map((v) => ({ id: v.id, name: v.name, what: v.list ? later('list') : later('variable') })),
+    ...program.routines.map((r) => ({ id: r.id, name: r.name, what: later('routine') })),
+    ...messagesOf(program).map((name) => ({ id: name, name, what: later('message') }))
   ]);
   let open = $state('');
   $effect(() => {
@@ -35,11 +36,11 @@
     const text = name.trim().slice(0, 60);
     if (!text || text === one.name) return;
     edit(
-      `rename ${one.name}`,
+      say('rename {name}', { name: one.name }),
       one.what === 'message' ? renameMessage(program, one.name, text) : rename(program, one.id, text)
     );
     if (one.what === 'message') open = text;
-    w.tell(`${one.name} is called ${text} now`);
+    w.tell(say('{name} is called {text} now', { name: one.name, text }));
   }
   function remove(one: (typeof all)[number]) {
     if (usesOf(program, one.id).length && asking !== one.id) {
@@ -47,24 +48,27 @@
       return;
     }
     edit(
-      `take out ${one.name}`,
+      say('take out {name}', { name: one.name }),
       one.what === 'routine' ? removeRoutine(program, one.id) : removeVariable(program, one.id)
     );
     asking = '';
   }
 </script>
 
-<Panel title="Names of the program" {close}>
+<Panel title={say('Names of the program')} {close}>
   {#each all as one (one.what + one.id)}
     {@const uses = usesOf(program, one.id)}
     <details open={open === one.id} class="rounded-[10px] border border-rule bg-paper px-2.5 py-1.5">
       <summary class="cursor-pointer">
         <b>{one.name}</b>
-        <span class="text-soft">{one.what} · {uses.length === 1 ? 'used once' : `used ${uses.length} times`}</span>
+        <span class="text-soft"
+          >{word(one.what)} · {say('used {n, plural, one {once} other {# times}}', { n: uses.length })}</span
+        >
       </summary>
       <div class="mt-2 flex flex-col gap-2">
         <label class="flex items-center gap-2"
-          >Name <input
+          >{say('Name')}
+          <input
             class="field min-w-0 flex-1"
             value={one.name}
             maxlength="60"
@@ -77,15 +81,17 @@
             <div class="flex items-center gap-2">
               <input
                 class="field min-w-0 flex-1"
-                aria-label="Name of an input"
+                aria-label={say('Name of an input')}
                 value={input.name}
                 maxlength="60"
                 onchange={(e) =>
                   e.currentTarget.value.trim() &&
-                  edit('rename an input', rename(program, input.id, e.currentTarget.value.trim()))}
-              /><span class="text-soft">{input.type}</span>
-              <button class="chip" onclick={() => edit('take an input out', removeInput(program, one.id, input.id))}
-                >Take out</button
+                  edit(say('rename an input'), rename(program, input.id, e.currentTarget.value.trim()))}
+              /><span class="text-soft">{word(input.type)}</span>
+              <button
+                class="chip"
+                onclick={() => edit(say('take an input out'), removeInput(program, one.id, input.id))}
+                >{say('Take out')}</button
               >
             </div>
           {/each}
@@ -93,21 +99,21 @@
             class="flex items-center gap-2"
             onsubmit={(e) => {
               e.preventDefault();
-              if (newName.trim()) edit('add an input', addInput(program, one.id, newName.trim(), newType).program);
+              if (newName.trim()) edit(say('add an input'), addInput(program, one.id, newName.trim(), newType).program);
               newName = '';
             }}
           >
             <input
               class="field min-w-0 flex-1"
-              placeholder="It needs ..."
-              aria-label="Name of a new input"
+              placeholder={say('It needs ...')}
+              aria-label={say('Name of a new input')}
               bind:value={newName}
               maxlength="60"
             />
-            <select class="field" aria-label="What the input is" bind:value={newType}
-              >{#each INPUT_TYPES as type (type)}<option>{type}</option>{/each}</select
+            <select class="field" aria-label={say('What the input is')} bind:value={newType}
+              >{#each INPUT_TYPES as type (type)}<option value={type}>{word(type)}</option>{/each}</select
             >
-            <button class="chip">Add</button>
+            <button class="chip">{say('Add')}</button>
           </form>
         {/if}
         {#if uses.length}<div class="flex flex-wrap gap-1">
@@ -116,19 +122,21 @@
         {#if one.what !== 'message'}
           {#if asking === one.id}
             <p class="text-clay" role="alert">
-              {uses.length === 1 ? 'A block uses' : `${uses.length} blocks use`} it, listed above. They stay, and ask for
-              another {one.what}.
+              {say(
+                '{n, plural, one {A block uses} other {# blocks use}} it, listed above. They stay, and ask for another {what}.',
+                { n: uses.length, what: word(one.what) }
+              )}
             </p>
           {/if}
           <button class="btn btn-plain self-start !px-2.5 !py-1 text-[13px]" onclick={() => remove(one)}
-            >{asking === one.id ? 'Take it out all the same' : 'Take it out'}</button
+            >{asking === one.id ? say('Take it out all the same') : say('Take it out')}</button
           >
         {/if}
       </div>
     </details>
   {:else}
     <p class="text-soft">
-      No names yet. Drag "Set a variable" from Remember into the program and type a new name into its list.
+      {say('No names yet. Drag "Set a variable" from Remember into the program and type a new name into its list.')}
     </p>
   {/each}
 </Panel>

@@ -1,5 +1,6 @@
 <!-- The idea in plain words, line by line: indented, ticked off, tied to a stack or a routine. -->
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { notebookLines, notebookText, type NotebookLine } from '../../../../core/notebook.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -10,10 +11,10 @@
     ...program.stacks
       .filter((s) => s.steps.length)
       .map((s) => ({ id: s.steps[0].id, name: sentence(s.steps[0], program) })),
-    ...program.routines.map((r) => ({ id: r.id, name: `routine ${r.name}` }))
+    ...program.routines.map((r) => ({ id: r.id, name: say('routine {name}', { name: r.name }) }))
   ]);
   let list: HTMLElement;
-  function put(next: NotebookLine[], label = 'write in the notebook') {
+  function put(next: NotebookLine[], label = say('write in the notebook')) {
     w.session.change(label, { ...w.session.project, notebook: notebookText(next) });
   }
   const change = (i: number, part: Partial<NotebookLine>, label?: string) =>
@@ -46,7 +47,9 @@
 
 <div class="flex h-full min-h-0 flex-col gap-2 overflow-auto bg-paper p-4" data-testid="notebook">
   <p class="text-soft">
-    The idea in plain words: what happens at the start, what happens when ... Enter begins a line, Tab moves it in.
+    {say(
+      'The idea in plain words: what happens at the start, what happens when ... Enter begins a line, Tab moves it in.'
+    )}
   </p>
   <ol bind:this={list} class="flex flex-col gap-1">
     {#each lines as line, i (i)}
@@ -60,7 +63,7 @@
         <input
           type="checkbox"
           checked={line.done}
-          aria-label="Done: {line.text || 'this line'}"
+          aria-label={say('Done: {x}', { x: line.text || say('this line') })}
           onchange={(e) => change(i, { done: e.currentTarget.checked }, 'tick a line')}
         />
         <input
@@ -69,8 +72,8 @@
             ? 'text-soft line-through'
             : ''}"
           value={line.text}
-          aria-label="Line {i + 1}"
-          placeholder={lines.length === 1 ? 'When the robot sets off, it ...' : ''}
+          aria-label={say('Line {x}', { x: i + 1 })}
+          placeholder={lines.length === 1 ? say('When the robot sets off, it ...') : ''}
           maxlength="400"
           onchange={(e) => change(i, { text: e.currentTarget.value })}
           onkeydown={(e) => keys(e, i)}
@@ -79,11 +82,11 @@
           class="max-w-[150px] rounded-md border border-rule bg-card px-1 py-0.5 text-[12.5px] {tie
             ? 'text-ink'
             : 'text-soft'}"
-          aria-label="What line {i + 1} belongs to"
+          aria-label={say('What line {x} belongs to', { x: i + 1 })}
           value={tie?.id ?? ''}
           onchange={(e) => change(i, { tie: e.currentTarget.value || undefined }, 'tie a line to a stack')}
         >
-          <option value="">belongs to ...</option>
+          <option value="">{say('belongs to ...')}</option>
           {#each ties as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
         </select>
       </li>
@@ -94,6 +97,6 @@
     onclick={() => {
       put([...lines, { text: '', indent: 0, done: false }]);
       focus(lines.length);
-    }}>Another line</button
+    }}>{say('Another line')}</button
   >
 </div>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import { language } from '../../language.svelte.ts';
+  import { say, word } from '../../../../core/words.ts';
   import Ellipsis from '@lucide/svelte/icons/ellipsis';
   import { printPython } from '../../../../core/language/python/print.ts';
   import { download, fileName } from '../../shelf/files.ts';
@@ -45,30 +47,30 @@
   const modes = $derived<[typeof mode, string][]>(
     isText
       ? [
-          ['blocks', 'Text'],
-          ['notebook', 'Notebook']
+          ['blocks', say('Text')],
+          ['notebook', say('Notebook')]
         ]
       : [
-          ['blocks', 'Blocks'],
-          ['both', 'Blocks + text'],
-          ['flow', 'Flow'],
-          ['notebook', 'Notebook']
+          ['blocks', say('Blocks')],
+          ['both', say('Blocks + text')],
+          ['flow', say('Flow')],
+          ['notebook', say('Notebook')]
         ]
   );
   const shown = $derived(isText && mode !== 'notebook' ? 'blocks' : mode);
   let text = $state<TextPane>();
   function toText() {
     const { project } = w.session;
-    w.session.change('to text', { ...project, text: printPython(project.program, project.kit).text });
+    w.session.change(say('to text'), { ...project, text: printPython(project.program, project.kit).text });
   }
   const undoable = $derived(w.session.past.at(-1)?.label);
   const redoable = $derived(w.session.future.at(-1)?.label);
 </script>
 
-<section class="flex h-full min-h-0 flex-col border-r border-rule" aria-label="Program">
+<section class="flex h-full min-h-0 flex-col border-r border-rule" aria-label={say('Program')}>
   <div class="bar">
-    <h2 class="mr-1 font-sans text-[14px] font-bold">Program</h2>
-    <div role="group" aria-label="How to show the program" class="flex gap-1">
+    <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Program')}</h2>
+    <div role="group" aria-label={say('How to show the program')} class="flex gap-1">
       {#each modes as [key, title] (key)}
         <button class="chip" aria-pressed={shown === key} onclick={() => (mode = key)}>{title}</button>
       {/each}
@@ -76,30 +78,30 @@
     <span class="flex-1"></span>
     <button
       class="chip !px-1.5"
-      aria-label={undoable ? `Undo: ${undoable}` : 'Undo'}
-      title={undoable ? `Undo: ${undoable} (Ctrl Z)` : 'Nothing to undo'}
+      aria-label={undoable ? say('Undo: {undoable}', { undoable }) : say('Undo')}
+      title={undoable ? say('Undo: {undoable} (Ctrl Z)', { undoable }) : say('Nothing to undo')}
       disabled={!undoable}
       onclick={() => w.session.undo()}><Undo size={16} class={undoable ? '' : 'opacity-40'} /></button
     >
     <button
       class="chip !px-1.5"
-      aria-label={redoable ? `Redo: ${redoable}` : 'Redo'}
-      title={redoable ? `Redo: ${redoable} (Ctrl Y)` : 'Nothing to redo'}
+      aria-label={redoable ? say('Redo: {redoable}', { redoable }) : say('Redo')}
+      title={redoable ? say('Redo: {redoable} (Ctrl Y)', { redoable }) : say('Nothing to redo')}
       disabled={!redoable}
       onclick={() => w.session.redo()}><Redo size={16} class={redoable ? '' : 'opacity-40'} /></button
     >
     <button
       class="chip !px-1.5"
-      aria-label="Reckoner"
-      title="Reckoner: wheels and turns"
+      aria-label={say('Reckoner')}
+      title={say('Reckoner: wheels and turns')}
       aria-pressed={reckoning}
       onclick={() => (reckoning = !reckoning)}><Calculator size={16} /></button
     >
     <div class="relative">
       <button
         class="chip !px-1.5"
-        aria-label="More"
-        title="Find, names, tidy, picture, worksheet"
+        aria-label={say('More')}
+        title={say('Find, names, tidy, picture, worksheet')}
         aria-expanded={more}
         onclick={() => (more = !more)}><Ellipsis size={16} /></button
       >
@@ -110,16 +112,20 @@
           onclickcapture={() => setTimeout(() => (more = false), 0)}
           onkeydown={(e) => e.key === 'Escape' && (more = false)}
         >
-          <button class="mb-item" onclick={() => (w.panel = { kind: 'find', id: '' })}>Find in the program</button>
-          <button class="mb-item" onclick={() => (w.panel = { kind: 'names', id: '' })}>Names of the program</button>
-          <button class="mb-item" onclick={() => editor?.tidy()}>Tidy the program</button>
-          <button class="mb-item" onclick={() => (w.panel = { kind: 'compare', id: '' })}
-            >Compare, still the same?</button
+          <button class="mb-item" onclick={() => (w.panel = { kind: 'find', id: '' })}
+            >{say('Find in the program')}</button
           >
-          <button class="mb-item" onclick={() => savePicture('svg')}>Picture as SVG</button>
-          <button class="mb-item" onclick={() => savePicture('png')}>Picture as PNG</button>
-          <button class="mb-item" onclick={toText}>Make it a text project</button>
-          <a class="mb-item" href="/project/{w.session.id}/worksheet">Worksheet to print</a>
+          <button class="mb-item" onclick={() => (w.panel = { kind: 'names', id: '' })}
+            >{say('Names of the program')}</button
+          >
+          <button class="mb-item" onclick={() => editor?.tidy()}>{say('Tidy the program')}</button>
+          <button class="mb-item" onclick={() => (w.panel = { kind: 'compare', id: '' })}
+            >{say('Compare, still the same?')}</button
+          >
+          <button class="mb-item" onclick={() => savePicture('svg')}>{say('Picture as SVG')}</button>
+          <button class="mb-item" onclick={() => savePicture('png')}>{say('Picture as PNG')}</button>
+          <button class="mb-item" onclick={toText}>{say('Make it a text project')}</button>
+          <a class="mb-item" href="/project/{w.session.id}/worksheet">{say('Worksheet to print')}</a>
         </div>
       {/if}
     </div>
@@ -127,43 +133,49 @@
       <button
         class="chip !border !border-solid !border-[var(--clayrule)] !bg-[var(--claywash)] !text-clay"
         aria-expanded={looking}
-        onclick={() => (looking = !looking)}>{w.toCheck.length} to check</button
+        onclick={() => (looking = !looking)}>{say('{n} to check', { n: w.toCheck.length })}</button
       >
     {:else}
-      <button class="chip !text-moss" aria-expanded={looking} onclick={() => (looking = !looking)}>Look-over</button>
+      <button class="chip !text-moss" aria-expanded={looking} onclick={() => (looking = !looking)}
+        >{say('Look-over')}</button
+      >
     {/if}
   </div>
   {#if w.notice}<div class="remark !rounded-none border-x-0 border-t-0 text-clay" role="alert">
-      {w.notice} <button class="chip underline" onclick={() => (w.notice = '')}>Close</button>
+      {w.notice} <button class="chip underline" onclick={() => (w.notice = '')}>{say('Close')}</button>
     </div>{/if}
   <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {shown === 'both' ? '1fr 1fr' : '1fr'}">
     <div class="relative min-h-0 min-w-0 {shown === 'notebook' || shown === 'flow' ? 'hidden' : ''}">
       {#if isText}
         {#await import('./text/TextPane.svelte')}<p class="p-4 text-soft">
-            Opening the text ...
+            {say('Opening the text ...')}
           </p>{:then { default: Text }}<Text bind:this={text} />{/await}
       {:else}
-        <BlockEditor bind:this={editor} />
+        <!-- the blocks are drawn anew in another language; the program is the session's -->
+        {#key language.code}<BlockEditor bind:this={editor} />{/key}
         {#if w.session.project.program.stacks.length === 0 && w.session.project.program.routines.length === 0}
           <div
             class="pointer-events-none absolute inset-x-6 top-8 max-w-sm rounded-xl border border-dashed border-rule bg-paper/90 p-4 text-soft"
           >
-            Drag <b class="text-ink">At the start</b> from the tray on the right to here, then hang a block from
-            <b class="text-ink">Move</b>
-            below it. Press <b class="text-ink">Rehearse</b> after nearly every change.
+            {say(
+              'Drag "At the start" from the tray on the right to here, then hang a block from "Move" below it. Press "Rehearse" after nearly every change.'
+            )}
           </div>
         {/if}
         <div class="absolute right-5 bottom-5 flex gap-1 rounded-lg border border-rule bg-card p-0.5">
-          <button class="chip !px-1.5" aria-label="Smaller" title="Smaller" onclick={() => editor?.zoom(-1)}
-            ><ZoomOut size={16} /></button
+          <button
+            class="chip !px-1.5"
+            aria-label={say('Smaller')}
+            title={say('Smaller')}
+            onclick={() => editor?.zoom(-1)}><ZoomOut size={16} /></button
           >
-          <button class="chip !px-1.5" aria-label="Larger" title="Larger" onclick={() => editor?.zoom(1)}
+          <button class="chip !px-1.5" aria-label={say('Larger')} title={say('Larger')} onclick={() => editor?.zoom(1)}
             ><ZoomIn size={16} /></button
           >
           <button
             class="chip !px-1.5"
-            aria-label="Fit the program"
-            title="Fit the program"
+            aria-label={say('Fit the program')}
+            title={say('Fit the program')}
             onclick={() => editor?.zoom(0)}><Maximize size={16} /></button
           >
         </div>
@@ -172,12 +184,12 @@
     {#if shown === 'both'}
       <div class="min-h-0 min-w-0 border-l border-rule">
         {#await import('./PythonPane.svelte')}<p class="p-4 text-soft">
-            Printing the text ...
+            {say('Printing the text ...')}
           </p>{:then { default: PythonPane }}<PythonPane />{/await}
       </div>
     {:else if shown === 'flow'}
       {#await import('./flow/FlowPane.svelte')}<p class="p-4 text-soft">
-          Drawing the flow ...
+          {say('Drawing the flow ...')}
         </p>{:then { default: FlowPane }}<FlowPane
           show={(id) => {
             mode = 'blocks';
@@ -193,7 +205,7 @@
       {:else if w.panel.kind === 'names'}<Names id={w.panel.id} {close} />
       {:else if w.panel.kind === 'find'}<Find {close} />
       {:else if w.panel.kind === 'help'}
-        <Panel title={definition(w.panel.id).label[0]} {close}>
+        <Panel title={word(definition(w.panel.id).label[0])} {close}>
           {#await import('../../handbook/BlockPage.svelte') then { default: BlockPage }}<BlockPage
               kind={w.panel!.id}
               heading={false}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { circumference, rollForAngle, turnsForAngle, turnsForDistance } from '../../../../core/reckon/wheels.ts';
   import { catalogue, definition } from '../../../../core/language/catalogue.ts';
   import { setSlot, changeStep } from '../../../../core/language/edit.ts';
@@ -38,27 +39,30 @@
     let program = setSlot(w.session.project.program, step.id, target.slot, value);
     if (target.unit)
       program = changeStep(program, step.id, (s) => ({ ...s, slots: { ...s.slots, unit: target.unit! } }));
-    w.session.program('put a reckoned number into a block', program);
+    w.session.program(say('put a reckoned number into a block'), program);
   }
 </script>
 
 <div
   class="absolute bottom-2 left-2 z-30 w-[340px] max-w-[calc(100%-1rem)] rounded-xl border border-rule bg-card shadow-lg"
   role="region"
-  aria-label="Reckoner"
+  aria-label={say('Reckoner')}
 >
   <div class="flex items-center justify-between border-b border-rule px-3 py-2">
-    <h3 class="text-[16px]">Reckoner</h3>
-    <button class="chip" onclick={close}>Close</button>
+    <h3 class="text-[16px]">{say('Reckoner')}</h3>
+    <button class="chip" onclick={close}>{say('Close')}</button>
   </div>
   <div class="flex flex-col gap-2.5 p-3">
     <div class="flex gap-1">
       <button class="chip" aria-pressed={page === 'distance'} onclick={() => (page = 'distance')}
-        >Turns for a distance</button
-      ><button class="chip" aria-pressed={page === 'angle'} onclick={() => (page = 'angle')}>Turns for an angle</button>
+        >{say('Turns for a distance')}</button
+      ><button class="chip" aria-pressed={page === 'angle'} onclick={() => (page = 'angle')}
+        >{say('Turns for an angle')}</button
+      >
     </div>
     <label class="flex items-center justify-between gap-2"
-      >Wheel diameter <span
+      >{say('Wheel diameter')}
+      <span
         ><input
           class="field w-24 text-right font-mono"
           type="number"
@@ -66,18 +70,22 @@
           min="0.1"
           value={d}
           oninput={(e) => (diameter = e.currentTarget.valueAsNumber)}
-        /> cm</span
+        />
+        {say('cm')}</span
       ></label
     >
     {#if page === 'distance'}
       <label class="flex items-center justify-between gap-2"
-        >Distance <span
-          ><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={distance} /> cm</span
+        >{say('Distance')}
+        <span
+          ><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={distance} />
+          {say('cm')}</span
         ></label
       >
     {:else}
       <label class="flex items-center justify-between gap-2"
-        >Track width <span
+        >{say('Track width')}
+        <span
           ><input
             class="field w-24 text-right font-mono"
             type="number"
@@ -85,11 +93,13 @@
             min="0.1"
             value={t}
             oninput={(e) => (track = e.currentTarget.valueAsNumber)}
-          /> cm</span
+          />
+          {say('cm')}</span
         ></label
       >
       <label class="flex items-center justify-between gap-2"
-        >Angle, on the spot <span
+        >{say('Angle, on the spot')}
+        <span
           ><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={angle} /> &nbsp;°&nbsp;</span
         ></label
       >
@@ -98,15 +108,17 @@
       class="grid grid-cols-[1fr_auto] gap-x-3 gap-y-1 rounded-lg bg-linen p-2.5 font-mono text-[13px]"
       aria-live="polite"
     >
-      <dt>one turn rolls</dt>
-      <dd class="text-right">{show(circumference(d), 1)} cm</dd>
-      {#if page === 'angle'}<dt>each wheel rolls</dt>
-        <dd class="text-right">{show(rollForAngle(angle, t), 2)} cm</dd>{/if}
-      <dt class="font-bold">wheel turns</dt>
+      <dt>{say('one turn rolls')}</dt>
+      <dd class="text-right">{say('{x} cm', { x: show(circumference(d), 1) })}</dd>
+      {#if page === 'angle'}<dt>{say('each wheel rolls')}</dt>
+        <dd class="text-right">{say('{x} cm', { x: show(rollForAngle(angle, t), 2) })}</dd>{/if}
+      <dt class="font-bold">{say('wheel turns')}</dt>
       <dd class="text-right font-bold" data-testid="turns">{show(turns, page === 'distance' ? 2 : 3)}</dd>
     </dl>
     <button class="btn btn-plain justify-center" disabled={!target || !good(turns)} onclick={put}
-      >{target ? `Put into the block: ${target.name}` : 'Choose a block with a number first'}</button
+      >{target
+        ? say('Put into the block: {name}', { name: target.name })
+        : say('Choose a block with a number first')}</button
     >
   </div>
 </div>

@@ -20,6 +20,7 @@ import { printPython } from '../../../../core/language/python/print.ts';
 import { readPython } from '../../../../core/language/python/read.ts';
 import { makeRoutine, putIntoLoop } from '../../../../core/language/refactor.ts';
 import type { Workbench } from '../workbench.svelte.ts';
+import { say } from '../../../../core/words.ts';
 
 /** Chosen steps as stretches that hang together, in the order of the program; what is inside another is left to it. */
 export function stretches(program: Program, ids: ReadonlySet<string>): Step[][] {
@@ -83,7 +84,7 @@ export function actions(w: Workbench) {
           : addStack(next, { id, x: x + 28, y: y + 36, steps });
       }
       w.session.program('duplicate', next);
-      tell(`Duplicated ${runs.flat().length} ${runs.flat().length === 1 ? 'block' : 'blocks'}`);
+      tell(say('Duplicated {n, plural, one {# block} other {# blocks}}', { n: runs.flat().length }));
     },
     clip: (ids: readonly string[]): Clip => clipOf(now(), stretches(now(), new Set(ids))),
     /** onto the clipboard: for Moss Bell in another window or browser, and as plain text */
@@ -98,9 +99,9 @@ export function actions(w: Workbench) {
             'text/html': new Blob([html], { type: 'text/html' })
           })
         ]);
-        tell('Copied');
+        tell(say('Copied'));
       } catch {
-        w.notice = 'This browser does not let a page write to the clipboard here. Use Ctrl C instead.';
+        w.notice = say('This browser does not let a page write to the clipboard here. Use Ctrl C instead.');
       }
     },
     fill(data: DataTransfer, ids: readonly string[]): void {
@@ -108,7 +109,7 @@ export function actions(w: Workbench) {
       const text = clipText(clip, w);
       data.setData('text/plain', text);
       data.setData('text/html', `<pre data-mossbell="${escape(JSON.stringify(clip))}">${escape(text)}</pre>`);
-      tell('Copied');
+      tell(say('Copied'));
     },
     /** from the clipboard: our blocks, or lines of Python that blocks can say */
     paste(data: { html: string; text: string }, x: number, y: number): string[] {
@@ -123,32 +124,33 @@ export function actions(w: Workbench) {
       }
       const { program, pasted } = paste(now(), clip, x, y);
       w.session.program('paste', program);
-      tell(`Pasted ${pasted.length === 1 ? 'a stack' : `${pasted.length} stacks`}`);
+      tell(say('Pasted {n, plural, one {a stack} other {# stacks}}', { n: pasted.length }));
       return pasted;
     },
     remove(ids: readonly string[]): void {
-      edit(ids.length > 1 ? `take ${ids.length} blocks out` : 'take a block out', (p) =>
+      edit(ids.length > 1 ? say('take {n} blocks out', { n: ids.length }) : say('take a block out'), (p) =>
         ids.reduce((q, id) => (q.routines.some((r) => r.id === id) ? removeRoutine(q, id) : removeStep(q, id)), p)
       );
-      tell('Taken out');
+      tell(say('Taken out'));
     },
     off(ids: readonly string[], off: boolean, below: boolean): void {
-      edit(off ? 'switch off' : 'switch on', (p) =>
+      edit(off ? say('switch off') : say('switch on'), (p) =>
         below ? switchBelow(p, ids[0], off) : ids.reduce((q, id) => switchStep(q, id, off), p)
       );
     },
     pull(id: string): void {
       const { x, y } = placeOf(now(), id);
-      edit('pull a block out', (p) => pullOut(p, id, x + 240, y + 20));
+      edit(say('pull a block out'), (p) => pullOut(p, id, x + 240, y + 20));
     },
     park(root: string, parked: boolean): void {
       const stack = now().stacks.find((s) => s.steps[0]?.id === root);
-      if (stack) edit(parked ? 'park a stack' : 'take a stack out of the park', (p) => parkStack(p, stack.id, parked));
+      if (stack)
+        edit(parked ? say('park a stack') : say('take a stack out of the park'), (p) => parkStack(p, stack.id, parked));
     },
-    reshape: (id: string, change: Reshape): void => edit('change a block', (p) => reshape(p, id, change)),
+    reshape: (id: string, change: Reshape): void => edit(say('change a block'), (p) => reshape(p, id, change)),
     note(id: string, note: string): void {
       if (now().routines.some((r) => r.id === id))
-        edit('note on a routine', (p) => ({
+        edit(say('note on a routine'), (p) => ({
           ...p,
           routines: p.routines.map((r) => {
             if (r.id !== id) return r;
@@ -156,20 +158,20 @@ export function actions(w: Workbench) {
             return note ? { ...rest, note } : rest;
           })
         }));
-      else edit('note on a block', (p) => noteOn(p, id, note));
+      else edit(say('note on a block'), (p) => noteOn(p, id, note));
     },
     loop(ids: readonly string[]): void {
       const made = putIntoLoop(now(), ids);
       if (!made.ok) return void (w.notice = made.why);
-      w.session.program('put into a loop', made.program);
+      w.session.program(say('put into a loop'), made.program);
       w.selected = made.made;
-      tell('Put into a loop');
+      tell(say('Put into a loop'));
     },
     routine(ids: readonly string[], name: string): void {
       const made = makeRoutine(now(), ids, name);
       if (!made.ok) return void (w.notice = made.why);
-      w.session.program(`make the routine ${name}`, made.program);
-      tell(`Made the routine ${name}`);
+      w.session.program(say('make the routine {name}', { name }), made.program);
+      tell(say('Made the routine {name}', { name }));
     }
   };
 }
@@ -204,7 +206,10 @@ export function clipFromText(text: string): Clip | string {
   const read = readPython(wrapped);
   if (!read.ok) {
     const [{ line, message }] = read.problems;
-    return `This text cannot become blocks. Line ${whole ? line + 1 : Math.max(1, line - 2)}: ${message}`;
+    return say('This text cannot become blocks. Line {x}: {message}', {
+      x: whole ? line + 1 : Math.max(1, line - 2),
+      message
+    });
   }
   const { stacks, variables, routines, loose } = read.program;
   return {

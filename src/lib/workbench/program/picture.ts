@@ -5,6 +5,7 @@ import type { Program } from '../../../../core/language/program.ts';
 import { around, defineBlocks } from './blockly/blocks.ts';
 import { bringIn } from './blockly/convert.ts';
 import { THEMES } from './blockly/renderer.ts';
+import { say } from '../../../../core/words.ts';
 
 const STYLES = [
   'fill',
@@ -101,7 +102,7 @@ export async function pngOf(
   const image = new Image();
   await new Promise<void>((done, failed) => {
     image.onload = () => done();
-    image.onerror = () => failed(new Error('The picture could not be drawn.'));
+    image.onerror = () => failed(new Error(say('The picture could not be drawn.')));
     image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(whole)}`;
   });
   const canvas = document.createElement('canvas');
@@ -111,6 +112,6 @@ export async function pngOf(
   g.scale(scale, scale);
   g.drawImage(image, 0, 0, width, height);
   return new Promise((done, failed) =>
-    canvas.toBlob((b) => (b ? done(b) : failed(new Error('The picture is too large.'))), 'image/png')
+    canvas.toBlob((b) => (b ? done(b) : failed(new Error(say('The picture is too large.')))), 'image/png')
   );
 }

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { later, say, word } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { STAND_INS } from './device.svelte.ts';
   const w = useWorkbench();
@@ -17,13 +18,13 @@
   );
   const words = $derived(
     d.status === 'sending' && d.progress
-      ? `sending ${Math.round(d.progress.share * 100)} %`
+      ? say('sending {round} %', { round: Math.round(d.progress.share * 100) })
       : d.status === 'on battery'
         ? d.running
-          ? 'unplugged, running'
-          : 'unplugged, on battery'
+          ? later('unplugged, running')
+          : later('unplugged, on battery')
         : d.status === 'ready'
-          ? 'plugged in'
+          ? later('plugged in')
           : d.status
   );
   async function plug() {
@@ -56,28 +57,28 @@
       data-testid="chip"
     >
       <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i>{d.unit.name}<span
-        class="max-[1200px]:hidden">· {words}</span
+        class="max-[1200px]:hidden">· {word(words)}</span
       >{#if d.powered && d.charge !== undefined}<span class="tabular-nums"> · {Math.round(d.charge * 100)} %</span>{/if}
     </button>
-    {#if !d.powered}<button class="btn btn-ghost !rounded-full !px-3 !py-1" onclick={plug}>Plug in</button
+    {#if !d.powered}<button class="btn btn-ghost !rounded-full !px-3 !py-1" onclick={plug}>{say('Plug in')}</button
       >{:else}<button
         class="btn btn-go !rounded-full !px-3 !py-1"
         disabled={!!d.progress || (d.running && !d.canInterrupt)}
-        onclick={send}>Send</button
+        onclick={send}>{say('Send')}</button
       >{/if}
   </div>
   {#if open}
     <div
       class="absolute top-[calc(100%+10px)] right-0 z-50 flex w-[390px] flex-col gap-3 rounded-xl border border-rule bg-card p-4 text-ink shadow-xl"
       role="region"
-      aria-label="Device"
+      aria-label={say('Device')}
     >
       <div class="flex items-center justify-between">
-        <h2 class="text-[17px]">The device</h2>
-        <button class="chip" onclick={() => (open = false)}>Close</button>
+        <h2 class="text-[17px]">{say('The device')}</h2>
+        <button class="chip" onclick={() => (open = false)}>{say('Close')}</button>
       </div>
       <label class="flex items-center justify-between gap-3"
-        >Stand-in in the yard
+        >{say('Stand-in in the yard')}
         <select
           class="field !py-1"
           value={d.unit.name}
@@ -87,13 +88,13 @@
         >
       </label>
       <dl class="grid grid-cols-[1fr_auto] gap-y-1 rounded-lg bg-linen px-3 py-2">
-        <dt class="text-soft">State</dt>
-        <dd data-testid="state">{words}</dd>
-        <dt class="text-soft">Cable</dt>
-        <dd>{d.plugged ? 'plugged in' : 'out'}</dd>
-        {#if d.powered}<dt class="text-soft">Board library</dt>
-          <dd>{d.hasLibrary ? 'there' : 'missing'}</dd>
-          <dt class="text-soft">Battery</dt>
+        <dt class="text-soft">{say('State')}</dt>
+        <dd data-testid="state">{word(words)}</dd>
+        <dt class="text-soft">{say('Cable')}</dt>
+        <dd>{d.plugged ? say('plugged in') : say('unplugged')}</dd>
+        {#if d.powered}<dt class="text-soft">{say('Board library')}</dt>
+          <dd>{d.hasLibrary ? say('there') : say('missing')}</dd>
+          <dt class="text-soft">{say('Battery')}</dt>
           <dd class="tabular-nums">{Math.round((d.charge ?? 0) * 100)} %</dd>{/if}
       </dl>
       {#if d.progress}
@@ -112,15 +113,23 @@
         </div>
       {/if}
       {#if d.question}
-        <div class="rounded-lg border border-rule bg-paper p-3" role="alertdialog" aria-label="Board library">
+        <div class="rounded-lg border border-rule bg-paper p-3" role="alertdialog" aria-label={say('Board library')}>
           <p class="mb-2">
-            {d.unit.name} has MicroPython {d.question.found.micropython}, but {d.question.found.library
-              ? `an old board library (${d.question.found.library})`
-              : 'no board library'}. Programs need it. Put it there? It takes a moment, once.
+            {say(
+              '{name} has MicroPython {micropython}, but {x}. Programs need it. Put it there? It takes a moment, once.',
+              {
+                name: d.unit.name,
+                micropython: d.question.found.micropython,
+                x: d.question.found.library
+                  ? say('an old board library ({version})', { version: d.question.found.library })
+                  : say('no board library')
+              }
+            )}
           </p>
           <div class="flex gap-2">
-            <button class="btn btn-go !py-1" onclick={() => d.question?.answer(true)}>Install the library</button
-            ><button class="btn btn-plain !py-1" onclick={() => d.question?.answer(false)}>Not now</button>
+            <button class="btn btn-go !py-1" onclick={() => d.question?.answer(true)}
+              >{say('Install the library')}</button
+            ><button class="btn btn-plain !py-1" onclick={() => d.question?.answer(false)}>{say('Not now')}</button>
           </div>
         </div>
       {/if}
@@ -132,24 +141,25 @@
           {d.message}
         </p>{/if}
       {#if d.unread}<p class="rounded-[10px] bg-[var(--mosswash)] px-3 py-2 text-moss">
-          It ran on its own. Plug it in to see in the trace what it did.
+          {say('It ran on its own. Plug it in to see in the trace what it did.')}
         </p>{/if}
       <div class="flex flex-wrap gap-2">
-        {#if d.plugged}<button class="btn btn-plain" onclick={unplug}>Unplug</button>{:else}<button
+        {#if d.plugged}<button class="btn btn-plain" onclick={unplug}>{say('Unplug')}</button>{:else}<button
             class="btn btn-go"
-            onclick={plug}>Plug in</button
+            onclick={plug}>{say('Plug in')}</button
           >{/if}
-        {#if d.progress}<button class="btn btn-plain" onclick={() => d.cancel()}>Cancel</button
-          >{:else if d.plugged}<button class="btn btn-go" onclick={send}>Send the program</button>{/if}
+        {#if d.progress}<button class="btn btn-plain" onclick={() => d.cancel()}>{say('Cancel')}</button
+          >{:else if d.plugged}<button class="btn btn-go" onclick={send}>{say('Send the program')}</button>{/if}
         {#if d.powered && !d.progress}
           {#if d.running}<button class="btn btn-plain" onclick={() => d.halt()} disabled={!d.canInterrupt}
-              >Stop its program</button
-            >{:else}<button class="btn btn-plain" onclick={() => d.pressDot()}>Press Dot</button>{/if}
+              >{say('Stop its program')}</button
+            >{:else}<button class="btn btn-plain" onclick={() => d.pressDot()}>{say('Press Dot')}</button>{/if}
         {/if}
       </div>
       {#if !d.canInterrupt}<p class="text-[12.5px] text-soft">
-          This page is not cross-origin isolated, so a running device cannot be reached until its program ends. Open
-          Moss Bell at the address it printed when it started.
+          {say(
+            'This page is not cross-origin isolated, so a running device cannot be reached until its program ends. Open Moss Bell at the address it printed when it started.'
+          )}
         </p>{/if}
     </div>
   {/if}

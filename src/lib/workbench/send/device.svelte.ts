@@ -14,6 +14,7 @@ import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts
 import { Ring } from '../../../workers/ring.ts';
 import type { Session } from '../../project/session.svelte.ts';
 import { Run, type Runs } from '../runs.svelte.ts';
+import { later, say } from '../../../../core/words.ts';
 
 type Flash = Record<string, Uint8Array>;
 /** The stand-ins that ship. */
@@ -21,8 +22,16 @@ export const STAND_INS = [
   { name: 'Barrow 3', serial: 'MB-BAR-0003', library: true },
   { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false }
 ] as const;
-export type Status =
-  'not plugged in' | 'library missing' | 'ready' | 'sending' | 'busy running' | 'on battery' | 'flat';
+export const STATUSES = [
+  later('not plugged in'),
+  later('library missing'),
+  later('ready'),
+  later('sending'),
+  later('busy running'),
+  later('on battery'),
+  later('flat')
+] as const;
+export type Status = (typeof STATUSES)[number];
 
 const VERSION = /VERSION = "([^"]+)"/.exec(libraryText)![1];
 const encoder = new TextEncoder();
@@ -120,7 +129,7 @@ export class DeviceLink {
       runs.device = runs.away;
       runs.away = undefined;
       this.unread = false;
-      this.message = 'What it did on its own is in the trace now, beside the rehearsal.';
+      this.message = say('What it did on its own is in the trace now, beside the rehearsal.');
       this.mood = 'good';
     }
   }
@@ -242,7 +251,7 @@ export class DeviceLink {
     this.message = '';
     if (this.running) this.order({ type: 'interrupt' });
     const cable = (this.cable = new Cable((bytes) => this.order({ type: 'serial', bytes: [...bytes] })));
-    this.progress = { stage: 'asking', share: 0, says: 'Asking the device what it has' };
+    this.progress = { stage: 'asking', share: 0, says: say('Asking the device what it has') };
     try {
       const { number } = await send(cable, {
         file,
@@ -260,17 +269,20 @@ export class DeviceLink {
         this.order({ type: 'map', crc, blocks });
       }
       await this.remember();
-      this.message = `"${project.name}" is on ${this.unit.name} as program ${number}. Unplug it, stand it in the yard, and press Dot on its face.`;
+      this.message = say(
+        '"{name}" is on {name2} as program {number}. Unplug it, stand it in the yard, and press Dot on its face.',
+        { name: project.name, name2: this.unit.name, number }
+      );
       this.mood = 'good';
       this.confirm();
     } catch (error) {
       this.mood = 'bad';
       this.message =
         error instanceof LinkClosed
-          ? 'Unplugged while sending. The program that was on the device before is still there, whole.'
+          ? say('Unplugged while sending. The program that was on the device before is still there, whole.')
           : error instanceof LinkProblem
             ? error.message
-            : `Sending failed: ${(error as Error).message}`;
+            : say('Sending failed: {message}', { message: (error as Error).message });
     } finally {
       this.progress = undefined;
       this.question = undefined;

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { retell, say, word } from '../../../../core/words.ts';
   import { scaleLinear } from 'd3-scale';
   import { onMount } from 'svelte';
   import { partName } from '../../../../core/kit/kit.ts';
@@ -142,15 +143,17 @@
   }
 </script>
 
-<section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label="Trace">
+<section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label={say('Trace')}>
   <div class="bar !min-h-8">
-    <h2 class="mr-1 font-sans text-[14px] font-bold">Trace</h2>
+    <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Trace')}</h2>
     <button
       class="chip"
       aria-pressed={runs.shown === 'rehearsal'}
-      onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>This run</button
+      onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>{say('This run')}</button
     >
-    {#if runs.ghost}<button class="chip" aria-pressed={ghost} onclick={() => (ghost = !ghost)}>+ last run</button>{/if}
+    {#if runs.ghost}<button class="chip" aria-pressed={ghost} onclick={() => (ghost = !ghost)}
+        >{say('+ last run')}</button
+      >{/if}
     {#if runs.device}
       <button
         class="chip"
@@ -158,7 +161,7 @@
         onclick={() => ((runs.shown = 'device'), (runs.scrubUs = undefined))}
         data-testid="device-run">{runs.device.name}</button
       >
-      <button class="chip" aria-pressed={beside} onclick={() => (beside = !beside)}>beside each other</button>
+      <button class="chip" aria-pressed={beside} onclick={() => (beside = !beside)}>{say('beside each other')}</button>
     {/if}
     <span class="flex-1"></span>
     {#if run}
@@ -166,28 +169,29 @@
         >{(runs.playheadUs / 1e6).toFixed(3)} s</span
       >
       {#if runs.scrubUs !== undefined}<button class="chip underline" onclick={() => (runs.scrubUs = undefined)}
-          >to the end</button
+          >{say('to the end')}</button
         >{/if}
       <button
         class="chip"
         aria-expanded={listing}
         disabled={!found.length && !moves.length}
-        onclick={() => (listing = !listing)}>{found.length} {found.length === 1 ? 'finding' : 'findings'}</button
+        onclick={() => (listing = !listing)}
+        >{say('{n, plural, one {# finding} other {# findings}}', { n: found.length })}</button
       >
-      <button class="chip" aria-label="Shorter time" onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</button><button
-        class="chip"
-        aria-label="Longer time"
-        onclick={() => zoomAt(runs.playheadUs, 1.6)}>−</button
-      ><button class="chip" onclick={() => (window_ = undefined)}>Whole run</button>
-      <button class="chip" onclick={csv}>CSV</button>
+      <button class="chip" aria-label={say('Shorter time')} onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</button
+      ><button class="chip" aria-label={say('Longer time')} onclick={() => zoomAt(runs.playheadUs, 1.6)}>−</button
+      ><button class="chip" onclick={() => (window_ = undefined)}>{say('Whole run')}</button>
+      <button class="chip" onclick={csv}>{say('CSV')}</button>
     {/if}
   </div>
   <div class="relative min-h-0 flex-1">
     {#if !run}
       <p class="p-4 text-soft">
         {runs.device
-          ? 'Rehearse, to see the two runs beside each other.'
-          : 'Everything that a run does is recorded here, on one time axis: blocks, wheels, sensors, lamps. Press Rehearse.'}
+          ? say('Rehearse, to see the two runs beside each other.')
+          : say(
+              'Everything that a run does is recorded here, on one time axis: blocks, wheels, sensors, lamps. Press Rehearse.'
+            )}
       </p>
     {/if}
     <div class="absolute inset-0 overflow-x-hidden overflow-y-auto {run ? '' : 'invisible'}">
@@ -195,8 +199,9 @@
         <div class="pointer-events-none" aria-hidden="true">
           {#each lanes as lane (lane.title)}
             <div class="px-3.5 leading-[1.15]" style="height: {lane.height}px">
-              <b class="block pt-0.5 text-[12px]">{lane.title}</b><span class="block truncate text-[10.5px] text-soft"
-                >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? now) : '') : lane.line}</span
+              <b class="block pt-0.5 text-[12px]">{word(lane.title)}</b><span
+                class="block truncate text-[10.5px] text-soft"
+                >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? now) : '') : word(lane.line)}</span
               >
             </div>
           {/each}
@@ -208,11 +213,11 @@
             class="absolute inset-0 cursor-crosshair touch-none"
             tabindex="0"
             role="slider"
-            aria-label="Playhead: time in the trace"
+            aria-label={say('Playhead: time in the trace')}
             aria-valuemin="0"
             aria-valuemax={endUs / 1e6}
             aria-valuenow={runs.playheadUs / 1e6}
-            aria-valuetext="{(runs.playheadUs / 1e6).toFixed(2)} seconds"
+            aria-valuetext={say('{n} seconds', { n: (runs.playheadUs / 1e6).toFixed(2) })}
             onpointerdown={down}
             onpointermove={move}
             onpointerup={() => (mode = undefined)}
@@ -235,7 +240,7 @@
       <div
         class="absolute right-2 bottom-2 z-20 max-h-[calc(100%-1rem)] w-[460px] overflow-auto rounded-xl border border-rule bg-card p-2 shadow-lg"
         role="region"
-        aria-label="Findings"
+        aria-label={say('Findings')}
       >
         <ol>
           {#each found as f, i (i)}
@@ -254,19 +259,19 @@
           <table class="w-full text-[13px] tabular-nums">
             <thead class="text-left text-[12px] text-soft">
               <tr
-                ><th class="px-2 font-semibold">Move</th><th class="px-2 text-right font-semibold">asked</th><th
-                  class="px-2 text-right font-semibold">got</th
-                ><th class="px-2 text-right font-semibold">off by</th></tr
+                ><th class="px-2 font-semibold">{say('Move')}</th><th class="px-2 text-right font-semibold"
+                  >{say('asked')}</th
+                ><th class="px-2 text-right font-semibold">{say('got')}</th><th class="px-2 text-right font-semibold"
+                  >{say('off by')}</th
+                ></tr
               >
             </thead>
             <tbody>
               {#each moves as m, i (i)}
                 <tr class="border-t border-rule"
                   ><td class="px-2 py-0.5"
-                    ><button class="underline" onclick={() => lead(m.toUs, m.block)}>{m.what}</button>{m.ended ===
-                    'done'
-                      ? ''
-                      : `, ${m.ended}`}</td
+                    ><button class="underline" onclick={() => lead(m.toUs, m.block)}>{retell(m.what)}</button
+                    >{m.ended === 'done' ? '' : `, ${word(m.ended)}`}</td
                   >
                   <td class="px-2 text-right">{m.asked.toFixed(2)} {m.unit}</td>
                   <td class="px-2 text-right">{m.got.toFixed(2)} {m.unit}</td>

@@ -7,6 +7,7 @@ import { allSteps, type Program } from '../../../../core/language/program.ts';
 import { envelope } from '../../../../core/trace/query.ts';
 import { LAMP_COLOURS } from '../../ui/lamp-colours.ts';
 import { channel, type Trace, type TraceEvent } from '../../../../core/trace/trace.ts';
+import { later, say } from '../../../../core/words.ts';
 
 export type Lane =
   | { kind: 'blocks'; title: string; line: string; height: number }
@@ -27,11 +28,11 @@ export type Lane =
 export function lanesOf(kit: Kit, plots: readonly string[] = []): Lane[] {
   const servos = kit.parts.filter((p) => p.type === 'servo');
   return [
-    { kind: 'blocks', title: 'Blocks', line: '', height: 30 },
+    { kind: 'blocks', title: later('Blocks'), line: '', height: 30 },
     {
       kind: 'curve',
-      title: 'Wheel power',
-      line: 'left, right · %',
+      title: later('Wheel power'),
+      line: later('left, right · %'),
       height: 32,
       keys: [
         { key: 'powerLeft', colour: 'ink' },
@@ -40,36 +41,42 @@ export function lanesOf(kit: Kit, plots: readonly string[] = []): Lane[] {
     },
     {
       kind: 'curve',
-      title: 'Wheel speed',
-      line: 'left, right · cm/s',
+      title: later('Wheel speed'),
+      line: later('left, right · cm/s'),
       height: 32,
       keys: [
         { key: 'speedLeft', colour: 'ink' },
         { key: 'speedRight', colour: 'brass' }
       ]
     },
-    { kind: 'curve', title: 'Distance ahead', line: 'cm', height: 32, keys: [{ key: 'distance', colour: 'water' }] },
     {
       kind: 'curve',
-      title: 'Heading',
-      line: '°, clockwise',
+      title: later('Distance ahead'),
+      line: 'cm',
+      height: 32,
+      keys: [{ key: 'distance', colour: 'water' }]
+    },
+    {
+      kind: 'curve',
+      title: later('Heading'),
+      line: later('°, clockwise'),
       height: 32,
       keys: [{ key: 'heading', colour: 'ink' }],
       range: [0, 360],
       wraps: true
     },
-    { kind: 'lamps', title: 'Lamp left', line: '', height: 19, side: 'left' },
-    { kind: 'lamps', title: 'Lamp right', line: '', height: 19, side: 'right' },
+    { kind: 'lamps', title: later('Lamp left'), line: '', height: 19, side: 'left' },
+    { kind: 'lamps', title: later('Lamp right'), line: '', height: 19, side: 'right' },
     ...servos.map((s): Lane => ({
       kind: 'curve',
-      title: `Servo ${s.name}`,
+      title: say('Servo {name}', { name: s.name }),
       line: '°',
       height: 32,
       keys: [{ key: `servo${s.socket}`, colour: 'act' }],
       range: [0, 180]
     })),
-    ...plots.map((name): Lane => ({ kind: 'plot', title: name, line: 'plotted', height: 32, name })),
-    { kind: 'log', title: 'Log', line: 'and marks', height: 30 }
+    ...plots.map((name): Lane => ({ kind: 'plot', title: name, line: later('plotted'), height: 32, name })),
+    { kind: 'log', title: later('Log'), line: later('and marks'), height: 30 }
   ];
 }
 

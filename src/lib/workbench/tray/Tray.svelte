@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say, word } from '../../../../core/words.ts';
   import { abilities } from '../../../../core/kit/kit.ts';
   import { catalogue } from '../../../../core/language/catalogue.ts';
   import { FAMILIES, SECTIONS, type BlockDef, type Section } from '../../../../core/language/define.ts';
@@ -24,14 +25,18 @@
   const able = $derived(abilities(w.session.project.kit));
   const offered = (def: BlockDef): boolean => (def.needs ?? []).every((n) => able.has(n));
   const cards = $derived.by((): Card[] => {
-    const all = [...catalogue.values()]
-      .filter(offered)
-      .map((d): Card => ({ kind: d.kind, title: d.label[0], line: d.label[1], help: d.help, section: d.section }));
+    const all = [...catalogue.values()].filter(offered).map((d): Card => ({
+      kind: d.kind,
+      title: word(d.label[0]),
+      line: word(d.label[1]),
+      help: word(d.help),
+      section: d.section
+    }));
     all.push({
       kind: 'routine.define',
-      title: 'A new routine',
-      line: 'a stack with a name',
-      help: 'Gives a stack a name, so that "Do a routine" can run it.',
+      title: say('A new routine'),
+      line: say('a stack with a name'),
+      help: say('Gives a stack a name, so that "Do a routine" can run it.'),
       section: 'reuse'
     });
     return all;
@@ -44,7 +49,7 @@
       [
         c.title,
         `${c.title} ${c.line}`,
-        `${c.title} ${c.line} ${c.help} ${SECTIONS[c.section].title} ${catalogue.get(c.kind)?.words ?? ''}`
+        `${c.title} ${c.line} ${c.help} ${word(SECTIONS[c.section].title)} ${word(catalogue.get(c.kind)?.words ?? '')}`
       ].map((t) => t.toLowerCase());
     return cards
       .map((card) => ({ card, at: places(card).findIndex((text) => words.every((word) => text.includes(word))) }))
@@ -135,15 +140,15 @@
     setTimeout(() => (dragged = false), 0);
   }}
 />
-<aside class="grid h-full min-h-0 grid-cols-[1fr_104px] bg-card" aria-label="Tray">
+<aside class="grid h-full min-h-0 grid-cols-[1fr_104px] bg-card" aria-label={say('Tray')}>
   <div class="mb-tray-list flex min-h-0 flex-col gap-[7px] overflow-auto p-2" bind:this={list}>
     <label class="field flex items-center !bg-paper !py-0.5">
-      <span class="sr-only">Find a block</span>
+      <span class="sr-only">{say('Find a block')}</span>
       <input
         bind:this={field}
         bind:value={find}
         onkeydown={keys}
-        placeholder="Find a block"
+        placeholder={say('Find a block')}
         class="min-w-0 flex-1 border-0 bg-transparent p-1 placeholder:text-soft"
       />
       <span class="font-mono text-soft" aria-hidden="true">/</span>
@@ -152,18 +157,20 @@
       <div class="flex gap-1">
         <button
           data-name={one.name}
-          title="The {one.what} {one.name}: drag it into the program"
+          title={say('The {what} {name}: drag it into the program', { what: word(one.what), name: one.name })}
           onpointerdown={(e) => down(e, one.kind, { [one.slot]: one.id })}
           onclick={() => click(one.kind, { [one.slot]: one.id })}
           class="min-w-0 flex-1 cursor-grab truncate rounded-[7px] border border-rule bg-paper px-2 py-[3px] text-left font-semibold touch-none"
           >{one.name}<small class="ml-1.5 font-[450] text-soft"
-            >{one.what} · {one.uses === 1 ? 'used once' : one.uses ? `used ${one.uses} times` : 'not used'}</small
+            >{word(one.what)} · {one.uses
+              ? say('used {n, plural, one {once} other {# times}}', { n: one.uses })
+              : say('not used')}</small
           ></button
         >
         <button
           class="chip !px-1.5"
-          aria-label="Names: {one.name}"
-          title="Rename, take out, where it is used"
+          aria-label={say('Names: {name}', { name: one.name })}
+          title={say('Rename, take out, where it is used')}
           onclick={() => (w.panel = { kind: 'names', id: one.id })}>⋯</button
         >
       </div>
@@ -181,13 +188,13 @@
         >{card.title}<small class="block text-[11.5px] font-[450] text-soft">{card.line}</small></button
       >
     {:else}
-      <p class="px-1 text-soft">No block has that in it. Try one word of what it should do.</p>
+      <p class="px-1 text-soft">{say('No block has that in it. Try one word of what it should do.')}</p>
     {/each}
   </div>
   <div
     class="flex flex-col overflow-auto border-l border-rule bg-linen py-1.5"
     role="tablist"
-    aria-label="Sections"
+    aria-label={say('Sections')}
     aria-orientation="vertical"
   >
     {#each FAMILIES as family (family)}
@@ -215,7 +222,7 @@
               stroke-linejoin="round"
               style="stroke: var(--{family})"
               aria-hidden="true">{@html ICONS[key]}</svg
-            >{section.title}</button
+            >{word(section.title)}</button
           >
         {/each}
       </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { DARK, levelOf } from '../../../../core/language/pixels.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
@@ -67,14 +68,14 @@
   <div
     class="flex items-center gap-3 border-b border-rule bg-linen px-3 py-1.5"
     role="group"
-    aria-label="Face of the robot"
+    aria-label={say('Face of the robot')}
   >
     <svg
       width="92"
       height="60"
       viewBox="0 0 92 60"
       role="img"
-      aria-label="Matrix of lamps"
+      aria-label={say('Matrix of lamps')}
       class="shrink-0"
       data-testid="matrix"
     >
@@ -96,9 +97,9 @@
       {/each}
     </svg>
     <div class="min-w-0 flex-1 leading-[1.35]">
-      <b class="block truncate" data-testid="whose">{device ? w.device.unit.name : 'Rehearsal'}</b>
+      <b class="block truncate" data-testid="whose">{device ? w.device.unit.name : say('Rehearsal')}</b>
       <span class="block truncate text-[13px] text-soft"
-        >{hovered || (device ? 'the device itself' : 'as on the kit sheet')}</span
+        >{hovered || (device ? say('the device itself') : say('as on the kit sheet'))}</span
       >
       <span class="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft">
         {#each ['left', 'right'] as const as side (side)}
@@ -115,17 +116,19 @@
     <div class="flex shrink-0 gap-[5px]">
       <button
         class="btn btn-plain !px-2.5"
-        aria-label="Dot"
-        title={device && !w.device.running ? 'Dot: starts the program on the device' : 'Dot'}
+        aria-label={say('Dot')}
+        title={device && !w.device.running ? say('Dot: starts the program on the device') : say('Dot')}
         {...holds((down) => press('Dot', down))}>●</button
       >
       <button
         class="btn btn-plain !px-2.5"
-        aria-label="Bar"
-        title={device ? 'Bar: hold it for 2 s to stop the program' : 'Bar'}
+        aria-label={say('Bar')}
+        title={device ? say('Bar: hold it for 2 s to stop the program') : say('Bar')}
         {...holds((down) => press('Bar', down))}>▬</button
       >
-      <button class="btn btn-plain !px-2.5" title="Press on the touch bar" {...holds(touch)}>Nose</button>
+      <button class="btn btn-plain !px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
+        >{say('Nose')}</button
+      >
     </div>
   </div>
   {#if caption?.type === 'speech'}<p

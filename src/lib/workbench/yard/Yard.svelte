@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { select } from 'd3-selection';
   import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
   import Home from '@lucide/svelte/icons/undo-dot';
@@ -137,7 +138,10 @@
     };
     if (away) return w.device.put(tidy ?? mat.start);
     const { start: _, ...rest } = session.project;
-    session.change(tidy ? 'move the robot' : "back to the mat's start", tidy ? { ...rest, start: tidy } : rest);
+    session.change(
+      tidy ? say('move the robot') : say("back to the mat's start"),
+      tidy ? { ...rest, start: tidy } : rest
+    );
     runs.clear();
   }
   function keys(event: KeyboardEvent) {
@@ -178,7 +182,7 @@
     preserveAspectRatio="xMidYMid meet"
     role="application"
     tabindex={runs.busy ? 0 : -1}
-    aria-label="Yard from above. Arrow keys move the robot, square brackets turn it."
+    aria-label={say('Yard from above. Arrow keys move the robot, square brackets turn it.')}
     data-testid="yard"
   >
     <g {transform}>
@@ -238,14 +242,15 @@
               r="1.5"
               fill="none"
               stroke="#b8482a"
-              stroke-width="0.6"><title>touched {t.what} with {t.speedCmS.toFixed(1)} cm/s</title></circle
+              stroke-width="0.6"
+              ><title>{say('touched {what} with {n} cm/s', { what: t.what, n: t.speedCmS.toFixed(1) })}</title></circle
             >{/if}{/each}
         <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
         <g
           class="mb-grab {canMove ? 'cursor-grab' : ''}"
           transform="translate({pose.x * 100} {(H - pose.y) * 100}) rotate({pose.facingDeg - 90}) scale(0.1)"
           role="img"
-          aria-label="Robot"
+          aria-label={say('Robot')}
           tabindex="0"
           onkeydown={keys}
           onpointerdown={(e) => down(e, 'move')}
@@ -284,22 +289,25 @@
     class="pointer-events-none absolute bottom-1.5 left-2 rounded-md bg-paper/90 px-2 py-0.5 text-[11.5px] text-soft tabular-nums"
     data-testid="pose"
   >
-    grid 10 cm · {driven.toFixed(1)} cm driven · heading {turned}° · x {(pose.x * 100).toFixed(1)}, y {(
-      pose.y * 100
-    ).toFixed(1)} cm
+    {say('grid 10 cm · {n} cm driven · heading {turned}° · x {n2}, y {n3} cm', {
+      n: driven.toFixed(1),
+      turned,
+      n2: (pose.x * 100).toFixed(1),
+      n3: (pose.y * 100).toFixed(1)
+    })}
   </p>
   <div class="absolute top-2 right-2 flex gap-1">
     <button
       class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"
-      title="Robot back to the mat's start"
-      aria-label="Robot back to the mat's start"
+      title={say("Robot back to the mat's start")}
+      aria-label={say("Robot back to the mat's start")}
       disabled={!canMove}
       onclick={() => place(undefined)}><Home size={15} /></button
     >
     <button
       class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"
-      title="Show the whole mat"
-      aria-label="Show the whole mat"
+      title={say('Show the whole mat')}
+      aria-label={say('Show the whole mat')}
       onclick={fit}><Fit size={15} /></button
     >
   </div>

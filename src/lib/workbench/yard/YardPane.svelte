@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { mats } from '../../../../core/yard/mats.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Face from './Face.svelte';
@@ -19,7 +20,7 @@
     const mat = mats.find((m) => m.name === name);
     if (!mat || w.session.project.mat.name === name) return;
     const { start: _, ...rest } = w.session.project;
-    w.session.change(`lay the mat ${name}`, { ...rest, mat });
+    w.session.change(say('lay the mat {name}', { name }), { ...rest, mat });
     w.runs.clear();
     w.runs.ghost = undefined;
   }
@@ -27,14 +28,15 @@
 
 <section
   class="grid h-full min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_1fr] border-r border-rule"
-  aria-label="Yard"
+  aria-label={say('Yard')}
 >
   <div class="bar">
-    <h2 class="mr-1 font-sans text-[14px] font-bold">Yard</h2>
-    <span class="text-soft">from above</span>
+    <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Yard')}</h2>
+    <span class="text-soft">{say('from above')}</span>
     <span class="flex-1"></span>
     <label class="flex items-center gap-1.5 text-soft"
-      >Mat <select
+      >{say('Mat')}
+      <select
         class="rounded-md border border-rule bg-card px-1.5 py-0.5 text-ink"
         value={w.session.project.mat.name}
         onchange={(e) => lay(e.currentTarget.value)}

@@ -1,9 +1,10 @@
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { html } from '$lib/handbook/articles.ts';
   let { data } = $props();
 </script>
 
-<svelte:head><title>{data.article.title} · Handbook</title></svelte:head>
+<svelte:head><title>{say('{title} · Handbook', { title: data.article.title })}</title></svelte:head>
 <article class="mb-article max-w-prose">
   <h1 class="font-display text-[26px]">{data.article.title}</h1>
   {@html html(data.article)}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { say } from '../../../../core/words.ts';
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import KeysDialog from '$lib/ui/KeysDialog.svelte';
   import { isTyping, singleKeys } from '$lib/ui/keys.svelte.ts';
@@ -33,7 +34,7 @@
   }
 </script>
 
-<svelte:head><title>{w.session.project.name} · Moss Bell</title></svelte:head>
+<svelte:head><title>{say('{name} · Moss Bell', { name: w.session.project.name })}</title></svelte:head>
 <svelte:window onkeydown={keys} />
 <div class="flex h-full min-w-[1000px] flex-col">
   <Header />

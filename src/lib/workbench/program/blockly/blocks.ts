@@ -1,11 +1,12 @@
 /** Every definition of the catalogue as a block of the block library, made from its words and slots. */
 import * as Blockly from 'blockly/core';
-import { catalogue, definition, emptySlot, nameOf } from '../../../../../core/language/catalogue.ts';
+import { catalogue, definition, emptySlot, grownWords, nameOf } from '../../../../../core/language/catalogue.ts';
 import { holdsValue, pieces, type BlockDef, type Piece, type SlotSpec } from '../../../../../core/language/define.ts';
 import { partName, type Kit } from '../../../../../core/kit/kit.ts';
 import { allSteps, type Program, type Step } from '../../../../../core/language/program.ts';
 import { ColourField, KeyField, NameField, NumberField, PictureField, TextField, type Choices } from './fields.ts';
 import { STEM } from './renderer.ts';
+import { later, say, word } from '../../../../../core/words.ts';
 
 /** What the blocks' lists offer: set by the editor whenever program or kit change. */
 export const around: {
@@ -30,12 +31,12 @@ const CHECK: Partial<Record<SlotSpec['type'], string[]>> = {
 const GIVES = { number: 'Number', text: 'Text', condition: 'Boolean', picture: 'Picture', list: 'List', any: 'Any' };
 /** How a kind of value is called where it does not fit. */
 export const SAYS: Record<string, string> = {
-  Number: 'a number',
+  Number: later('a number'),
   Text: 'text',
-  Boolean: 'a condition',
-  Picture: 'a picture',
-  List: 'a list',
-  Any: 'a value'
+  Boolean: later('a condition'),
+  Picture: later('a picture'),
+  List: later('a list'),
+  Any: later('a value')
 };
 
 /** What a name slot offers: everything of its kind, and a new one. */
@@ -83,7 +84,7 @@ function field(spec: SlotSpec, kind: string, slot: string): Blockly.Field {
   const first = String(emptySlot(spec, around.program) ?? '');
   if (spec.type === 'choice') {
     if (slot === 'colour') return new ColourField(spec.options, first);
-    const made = new LooseDropdown(() => spec.options.map((o): [string, string] => [o, o]));
+    const made = new LooseDropdown(() => spec.options.map((o): [string, string] => [word(o, kind), o]));
     made.setValue(first);
     return made;
   }
@@ -206,13 +207,13 @@ export function defineBlocks(): void {
       init(this: Blockly.Block) {
         this.setStyle(def.section);
         this.setInputsInline(true);
-        this.setTooltip(def.help);
+        this.setTooltip(word(def.help));
         if (def.shape === 'value') this.setOutput(true, GIVES[def.gives]);
         else {
           if (def.shape !== 'starter') this.setPreviousStatement(true);
           if (def.shape !== 'end') this.setNextStatement(true);
         }
-        if (!def.grows) build(this, def, pieces(def.words), (name) => def.slots[name]);
+        if (!def.grows) build(this, def, pieces(word(def.words)), (name) => def.slots[name]);
       },
       ...(def.grows
         ? {
@@ -223,7 +224,7 @@ export function defineBlocks(): void {
               for (const input of [...this.inputList]) this.removeInput(input.name, true);
               this.inputList.length = 0;
               this.grown_ = grown;
-              build(this, def, pieces(grown.words), (name) => specOf(this, name));
+              build(this, def, grownWords(def, grown.words), (name) => specOf(this, name));
             }
           }
         : {})
@@ -234,9 +235,9 @@ export function defineBlocks(): void {
       this.setStyle('reuse');
       this.setInputsInline(true);
       this.setNextStatement(true);
-      this.setTooltip('A routine: a stack with a name. "Do" runs it. What it needs is added in its menu.');
+      this.setTooltip(say('A routine: a stack with a name. "Do" runs it. What it needs is added in its menu.'));
       const name = new Blockly.FieldTextInput('routine', (text: string) => text.trim().slice(0, 60) || null);
-      this.appendDummyInput().appendField(empty()).appendField('routine').appendField(name, 'NAME');
+      this.appendDummyInput().appendField(empty()).appendField(say('routine')).appendField(name, 'NAME');
     },
     saveExtraState(this: Blockly.Block & { needs_?: string }) {
       return this.needs_ ? { needs: this.needs_ } : null;
@@ -244,7 +245,7 @@ export function defineBlocks(): void {
     loadExtraState(this: Blockly.Block & { needs_?: string }, { needs }: { needs: string }) {
       this.needs_ = needs;
       if (this.getInput('NEEDS')) this.removeInput('NEEDS');
-      this.appendDummyInput('NEEDS').appendField(`needs ${needs}`);
+      this.appendDummyInput('NEEDS').appendField(say('needs {needs}', { needs }));
     }
   };
 }

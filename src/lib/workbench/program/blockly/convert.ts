@@ -13,6 +13,7 @@ import {
 } from '../../../../../core/language/program.ts';
 import { show, typedNumber } from '../../../../../core/language/values.ts';
 import { grownOf, specOf, type Growing } from './blocks.ts';
+import { word } from '../../../../../core/words.ts';
 
 type State = Blockly.serialization.blocks.State;
 /** What a block carries beside its slots, in the block library's own data field. */
@@ -74,7 +75,7 @@ const routineState = (r: Routine): State => ({
   type: 'routine.define',
   id: r.id,
   fields: { NAME: r.name },
-  ...(r.inputs?.length ? { extraState: { needs: r.inputs.map((i) => `${i.name} (${i.type})`).join(', ') } } : {}),
+  ...(r.inputs?.length ? { extraState: { needs: r.inputs.map((i) => `${i.name} (${word(i.type)})`).join(', ') } } : {}),
   ...(r.note ? { data: tags({ note: r.note })! } : {})
 });
 

@@ -9,6 +9,7 @@ import { LAMP_COLOURS } from '../../../ui/lamp-colours.ts';
 import { angleDial, noteKeys, numberSlider } from './instruments.ts';
 import { keyName } from './keys.ts';
 import { painter } from './painter.ts';
+import { later, say, word } from '../../../../../core/words.ts';
 
 const open = <T>(field: Blockly.Field<T>, content: HTMLElement, closed: () => void = () => {}): void => {
   Blockly.DropDownDiv.getContentDiv().append(content);
@@ -34,7 +35,7 @@ export class NumberField extends Blockly.FieldTextInput {
     readonly loose = false
   ) {
     super(value);
-    if (!loose) this.setTooltip('A number. Type it, use the arrow keys, or drop a value block here.');
+    if (!loose) this.setTooltip(say('A number. Type it, use the arrow keys, or drop a value block here.'));
   }
   private get isPitch(): boolean {
     const at = hooks.spec(this);
@@ -108,7 +109,8 @@ export class NumberField extends Blockly.FieldTextInput {
       const value = input!.value;
       const made = typedNumber(value) === undefined && readValue(value) ? workedOut(value) : undefined;
       this.sum!.hidden = made === undefined;
-      this.sum!.textContent = made === undefined ? '' : `Enter: ${show(made)} · Shift Enter: as blocks`;
+      this.sum!.textContent =
+        made === undefined ? '' : say('Enter: {show} · Shift Enter: as blocks', { show: show(made) });
     };
     input?.addEventListener('keydown', keys, true);
     input?.addEventListener('input', typed);
@@ -135,8 +137,19 @@ export class TextField extends Blockly.FieldTextInput {
   }
 }
 
+/** How a name is asked for: in an empty slot, in its list, and where a new one can be made. */
+const ASKED = {
+  variable: [later('choose a variable'), later('Find a variable'), later('Find, or name a new variable')],
+  list: [later('choose a list'), later('Find a list'), later('Find, or name a new list')],
+  routine: [later('choose a routine'), later('Find a routine'), later('Find, or name a new routine')],
+  input: [later('choose an input'), later('Find an input'), later('Find an input')],
+  message: [later('choose a message'), later('Find a message'), later('Find, or name a new message')],
+  name: [later('choose a name'), later('Find a name'), later('Find, or type a new name')],
+  key: [later('choose a key'), later('Find a key'), later('Find a key')]
+} as const;
+export type Asked = keyof typeof ASKED;
 export type Choices = {
-  what: string;
+  what: Asked;
   list: () => [name: string, value: string][];
   make?: (name: string) => string;
 };
@@ -156,7 +169,7 @@ export class NameField extends Blockly.FieldDropdown {
   protected override doValueUpdate_(value: string): void {
     this.value_ = value;
     // the first value is set by the base class, before there is anything to ask
-    const name = this.nameFor?.(value) ?? (value ? '(gone)' : `choose a ${this.choices?.what ?? 'name'}`);
+    const name = this.nameFor?.(value) ?? (value ? say('(gone)') : word(ASKED[this.choices?.what ?? 'name'][0]));
     (this as unknown as { selectedOption: unknown }).selectedOption = [name, value];
     this.isDirty_ = true;
   }
@@ -170,12 +183,12 @@ export class NameField extends Blockly.FieldDropdown {
     box.className = 'mb-names';
     const input = document.createElement('input');
     input.className = 'field';
-    input.placeholder = make ? `Find, or name a new ${what}` : `Find a ${what}`;
+    input.placeholder = word(ASKED[what][make ? 2 : 1]);
     input.setAttribute('aria-label', input.placeholder);
     input.maxLength = 60;
     const list = document.createElement('div');
     list.setAttribute('role', 'listbox');
-    list.setAttribute('aria-label', `Names: ${what}`);
+    list.setAttribute('aria-label', say('Names: {name}', { name: word(what) }));
     const choose = (value: string): void => {
       Blockly.DropDownDiv.hideWithoutAnimation();
       Blockly.Events.setGroup(true);
@@ -202,7 +215,7 @@ export class NameField extends Blockly.FieldDropdown {
         option.type = 'button';
         option.setAttribute('role', 'option');
         option.className = 'mb-new';
-        option.textContent = `New ${what}: ${text}`;
+        option.textContent = say('New: {text}', { text });
         option.onclick = () => choose(make(text));
         list.append(option);
       }
@@ -239,13 +252,16 @@ export class KeyField extends NameField {
     const box = document.createElement('div');
     box.className = 'mb-names';
     box.tabIndex = 0;
-    box.textContent = 'Press the key: a letter, a digit, Space, Enter or an arrow.';
+    box.textContent = say('Press the key: a letter, a digit, Space, Enter or an arrow.');
     box.onkeydown = (e) => {
       e.preventDefault();
       e.stopPropagation();
       if (e.key === 'Escape') return void Blockly.DropDownDiv.hideIfOwner(this as unknown as Blockly.Field);
       const name = keyName(e.key);
-      if (!name) box.textContent = `"${e.key}" cannot be used. A letter, a digit, Space, Enter or an arrow can.`;
+      if (!name)
+        box.textContent = say('"{key}" cannot be used. A letter, a digit, Space, Enter or an arrow can.', {
+          key: e.key
+        });
       else {
         Blockly.DropDownDiv.hideWithoutAnimation();
         this.setValue(name);
@@ -263,9 +279,7 @@ export class ColourField extends Blockly.FieldDropdown {
         const row = document.createElement('span');
         row.className = 'mb-swatch';
         row.style.setProperty('--c', LAMP_COLOURS[o] ?? o);
-        row.textContent = o;
-        row.title = o;
-        row.ariaLabel = o;
+        row.textContent = row.title = row.ariaLabel = word(o);
         return [row, o];
       })
     );
@@ -325,7 +339,7 @@ export class PictureField extends Blockly.Field<string> {
     });
   }
   override getText_(): string {
-    return 'painted picture';
+    return say('painted picture');
   }
   protected override showEditor_(): void {
     const tool = painter(String(this.value_), (picture) => this.setValue(picture));

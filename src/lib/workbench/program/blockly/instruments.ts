@@ -1,5 +1,6 @@
 /** What stands under a number while it is typed: a slider over its range, a dial for an angle, keys for a pitch. */
 import { hertzOf, noteOf } from '../../../../../core/language/notes.ts';
+import { say } from '../../../../../core/words.ts';
 
 type Instrument = { element: HTMLElement; follow: (n: number) => void };
 type Range = { min?: number; max?: number; whole?: boolean; unit?: string; default: number };
@@ -20,7 +21,10 @@ export function numberSlider(now: number, put: (n: number) => void, range: Range
   input.type = 'range';
   Object.assign(input, { min: String(low), max: String(high), step: String(range.whole ? 1 : step) });
   input.value = String(now);
-  input.setAttribute('aria-label', `Slider from ${low} to ${high}${range.unit ? ` ${range.unit}` : ''}`);
+  input.setAttribute(
+    'aria-label',
+    say('Slider from {low} to {high}{x}', { low, high, x: range.unit ? ` ${range.unit}` : '' })
+  );
   const [from, to] = [low, high].map((n) => Object.assign(document.createElement('small'), { textContent: String(n) }));
   input.oninput = () => put(Number(input.value));
   element.append(from, input, to);
@@ -45,7 +49,7 @@ export function angleDial(now: number, put: (n: number) => void, range: Range): 
   svg.setAttribute('height', String(size));
   svg.setAttribute('class', 'mb-dial');
   svg.setAttribute('role', 'img');
-  svg.setAttribute('aria-label', 'Dial: drag round to choose the angle');
+  svg.setAttribute('aria-label', say('Dial: drag round to choose the angle'));
   make('circle', { r, class: 'rim' }, svg);
   for (let a = 0; a < 360; a += 15) {
     if (half && a > 180) continue;

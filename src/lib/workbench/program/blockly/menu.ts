@@ -5,6 +5,7 @@ import type { Reshape } from '../../../../../core/language/edit.ts';
 import type { Program, Step } from '../../../../../core/language/program.ts';
 import { allSteps } from '../../../../../core/language/program.ts';
 import { tagsOf } from './convert.ts';
+import { later, say, word } from '../../../../../core/words.ts';
 
 export type MenuActions = {
   program: () => Program;
@@ -67,15 +68,15 @@ export function registerMenu(actions: MenuActions): void {
       id: `mb.${id}`,
       weight: ++weight,
       scopeType: ScopeType.BLOCK,
-      displayText: ({ block }) => (typeof text === 'string' ? text : text(block!)),
+      displayText: ({ block }) => (typeof text === 'string' ? word(text) : text(block!)),
       preconditionFn: ({ block }) => (block && !block.isShadow() && show(block) ? 'enabled' : 'hidden'),
       callback: ({ block }) => act(block!)
     });
   const several = (b: Blockly.BlockSvg): string => {
     const n = current.chosen(b).length;
-    return n > 1 ? ` ${n} blocks` : '';
+    return n > 1 ? say(' {n} blocks', { n }) : '';
   };
-  item('help', 'What does it do?', (b) => current.help(b));
+  item('help', later('What does it do?'), (b) => current.help(b));
   item(
     'duplicate',
     (b) => `Duplicate${several(b)}`,
@@ -94,7 +95,7 @@ export function registerMenu(actions: MenuActions): void {
   );
   item(
     'note',
-    (b) => (tagsOf(b).note ? 'Change the note' : 'Add a note'),
+    (b) => (tagsOf(b).note ? say('Change the note') : say('Add a note')),
     (b) => current.note(b),
     (b) => !b.outputConnection
   );
@@ -106,13 +107,13 @@ export function registerMenu(actions: MenuActions): void {
   );
   item(
     'off',
-    (b) => (b.hasDisabledReason('off') ? 'Switch on' : 'Switch off'),
+    (b) => (b.hasDisabledReason('off') ? say('Switch on') : say('Switch off')),
     (b) => current.off(b, !b.hasDisabledReason('off'), false),
     isStep
   );
   item(
     'offBelow',
-    (b) => (b.hasDisabledReason('off') ? 'Switch on, with all below' : 'Switch off, with all below'),
+    (b) => (b.hasDisabledReason('off') ? say('Switch on, with all below') : say('Switch off, with all below')),
     (b) => current.off(b, !b.hasDisabledReason('off'), true),
     (b) => isStep(b) && !!b.getNextBlock()
   );
@@ -134,27 +135,47 @@ export function registerMenu(actions: MenuActions): void {
   const shape = (id: string, text: string, change: Reshape, show: Show): void =>
     item(id, text, (b) => current.reshape(b, change), show);
   const bodies = (b: Blockly.BlockSvg): string[] => Object.keys(stepOf(b)?.bodies ?? {});
-  shape('moreIf', 'Add: otherwise if', 'more', grows('choose.if'));
+  shape('moreIf', later('Add: otherwise if'), 'more', grows('choose.if'));
   shape(
     'lessIf',
     'Take away the last otherwise if',
     'less',
     (b) => b.type === 'choose.if' && bodies(b).includes('then2')
   );
-  shape('moreCase', 'Add a case', 'more', grows('choose.match'));
-  shape('lessCase', 'Take away the last case', 'less', (b) => b.type === 'choose.match' && bodies(b).includes('do2'));
+  shape('moreCase', later('Add a case'), 'more', grows('choose.match'));
+  shape(
+    'lessCase',
+    later('Take away the last case'),
+    'less',
+    (b) => b.type === 'choose.match' && bodies(b).includes('do2')
+  );
   const branching = grows('choose.if', 'choose.match');
-  shape('otherwise', 'Add: otherwise', 'otherwise', (b) => branching(b) && !bodies(b).includes('otherwise'));
-  shape('noOtherwise', 'Take away otherwise', 'no otherwise', (b) => branching(b) && bodies(b).includes('otherwise'));
-  shape('third', 'Ask a third question', 'more', (b) => b.type === 'choose.table' && !bodies(b).includes('yyy'));
-  shape('two', 'Ask two questions only', 'less', (b) => b.type === 'choose.table' && bodies(b).includes('yyy'));
+  shape('otherwise', later('Add: otherwise'), 'otherwise', (b) => branching(b) && !bodies(b).includes('otherwise'));
+  shape(
+    'noOtherwise',
+    later('Take away otherwise'),
+    'no otherwise',
+    (b) => branching(b) && bodies(b).includes('otherwise')
+  );
+  shape('third', later('Ask a third question'), 'more', (b) => b.type === 'choose.table' && !bodies(b).includes('yyy'));
+  shape('two', later('Ask two questions only'), 'less', (b) => b.type === 'choose.table' && bodies(b).includes('yyy'));
   for (const row of [...tableRows(2), ...tableRows(3)]) {
     const name = [...row].map((c) => (c === 'y' ? 'yes' : 'no')).join(' ');
     const has: Show = (b) => b.type === 'choose.table' && bodies(b).includes(row);
-    shape(`cannot${row}`, `${name} cannot happen`, `cannot ${row}`, (b) => has(b) && !cannot(stepOf(b)!).includes(row));
-    shape(`can${row}`, `${name} can happen`, `can ${row}`, (b) => has(b) && cannot(stepOf(b)!).includes(row));
+    shape(
+      `cannot${row}`,
+      say('{name} cannot happen', { name }),
+      `cannot ${row}`,
+      (b) => has(b) && !cannot(stepOf(b)!).includes(row)
+    );
+    shape(
+      `can${row}`,
+      say('{name} can happen', { name }),
+      `can ${row}`,
+      (b) => has(b) && cannot(stepOf(b)!).includes(row)
+    );
   }
-  shape('morePlace', 'Add a place', 'more', grows('list.new'));
+  shape('morePlace', later('Add a place'), 'more', grows('list.new'));
   shape(
     'lessPlace',
     'Take away the last place',
@@ -193,7 +214,7 @@ export function registerMenu(actions: MenuActions): void {
   );
   item(
     'delete',
-    (b) => `Take out${several(b)}`,
+    (b) => say('Take out{several}', { several: several(b) }),
     (b) => current.remove(b)
   );
 }

@@ -12,6 +12,7 @@ import {
   WIDTH,
   withPixel
 } from '../../../../../core/language/pixels.ts';
+import { say } from '../../../../../core/words.ts';
 
 /** Pictures of the project, by name, and what is to happen with the pixel under the pointer. */
 export const album: {
@@ -32,7 +33,7 @@ export function painter(
   const grid = document.createElement('div');
   grid.className = 'grid';
   const where = document.createElement('output');
-  where.textContent = 'x counts to the right, y down, both from 0';
+  where.textContent = say('x counts to the right, y down, both from 0');
   const cells: HTMLButtonElement[] = [];
   const change = (next: string): void => {
     picture = next;
@@ -116,26 +117,26 @@ export function painter(
     tools.append(e);
     return e;
   };
-  tool('←', 'Shift left', () => change(rolled(picture, -1, 0)));
-  tool('→', 'Shift right', () => change(rolled(picture, 1, 0)));
-  tool('↑', 'Shift up', () => change(rolled(picture, 0, -1)));
-  tool('↓', 'Shift down', () => change(rolled(picture, 0, 1)));
-  tool('Mirror', 'Mirror sideways', () => change(mirrored(picture, 'sideways')));
-  tool('Flip', 'Turn upside down', () => change(mirrored(picture, 'upside down')));
-  tool('Invert', 'Invert: lit becomes dark', () => change(inverted(picture)));
-  tool('Clear', 'Clear: all dark', () => change(DARK));
+  tool('←', say('Shift left'), () => change(rolled(picture, -1, 0)));
+  tool('→', say('Shift right'), () => change(rolled(picture, 1, 0)));
+  tool('↑', say('Shift up'), () => change(rolled(picture, 0, -1)));
+  tool('↓', say('Shift down'), () => change(rolled(picture, 0, 1)));
+  tool(say('Mirror'), say('Mirror sideways'), () => change(mirrored(picture, 'sideways')));
+  tool(say('Flip'), say('Turn upside down'), () => change(mirrored(picture, 'upside down')));
+  tool(say('Invert'), say('Invert: lit becomes dark'), () => change(inverted(picture)));
+  tool(say('Clear'), say('Clear: all dark'), () => change(DARK));
   const bright = document.createElement('label');
   bright.className = 'bright';
   const range = document.createElement('input');
   Object.assign(range, { type: 'range', min: '10', max: '100', step: '10', value: '100' });
-  range.setAttribute('aria-label', 'Brightness of the brush');
+  range.setAttribute('aria-label', say('Brightness of the brush'));
   const percent = document.createElement('span');
   percent.textContent = '100 %';
   range.oninput = () => {
     level = Number(range.value);
     percent.textContent = `${level} %`;
   };
-  bright.append('Brush', range, percent);
+  bright.append(say('Brush'), range, percent);
   const shelf = document.createElement('div');
   shelf.className = 'shelf';
   const fill = (): void => {
@@ -143,7 +144,7 @@ export function painter(
       ...Object.entries({ ...album.named(), ...PICTURES }).map(([name, pixels]) => {
         const e = document.createElement('button');
         e.type = 'button';
-        e.title = `Take: ${name}`;
+        e.title = say('Take: {name}', { name });
         e.setAttribute('aria-label', e.title);
         e.innerHTML = thumb(pixels);
         e.onclick = () => change(pixels);
@@ -155,11 +156,11 @@ export function painter(
   naming.className = 'bright';
   const name = document.createElement('input');
   name.className = 'field';
-  name.placeholder = 'Name it, to use it again';
-  name.setAttribute('aria-label', 'Name of this picture');
+  name.placeholder = say('Name it, to use it again');
+  name.setAttribute('aria-label', say('Name of this picture'));
   name.maxLength = 40;
   const keep = document.createElement('button');
-  keep.textContent = 'Keep';
+  keep.textContent = say('Keep');
   naming.onsubmit = (e) => {
     e.preventDefault();
     if (!name.value.trim()) return;

@@ -1,10 +1,11 @@
 /** Why a value that was dropped on a slot did not go in: a short word instead of silence. */
 import * as Blockly from 'blockly/core';
 import { SAYS } from './blocks.ts';
+import { later, say, word } from '../../../../../core/words.ts';
 
 const NEAR = 30;
 const what = (checks: readonly string[] | null): string =>
-  !checks ? 'a value' : checks.length > 4 ? 'a value' : (SAYS[checks[0]] ?? 'a value');
+  !checks ? later('a value') : checks.length > 4 ? later('a value') : (SAYS[checks[0]] ?? later('a value'));
 
 /** Where a connection is; what the library keeps of it lags behind while a block is dragged. */
 const placeOf = (block: Blockly.BlockSvg, connection: Blockly.RenderedConnection): Blockly.utils.Coordinate =>
@@ -28,5 +29,8 @@ export function refusal(block: Blockly.BlockSvg): string | undefined {
   const checker = block.workspace.connectionChecker;
   if (checker.canConnect(out, nearest.slot, false)) return undefined;
   const wants = what(nearest.slot.getCheck());
-  return `That slot takes ${wants}. This block gives ${what(out.getCheck())}.`;
+  return say('That slot takes {wants}. This block gives {gives}.', {
+    wants: word(wants),
+    gives: word(what(out.getCheck()))
+  });
 }

@@ -1,5 +1,6 @@
 <!-- One chart, drawn with the symbols of ISO 5807. -->
 <script lang="ts">
+  import { say } from '../../../../../core/words.ts';
   import { catalogue, familyOf } from '../../../../../core/language/catalogue.ts';
   import { allSteps, type Program } from '../../../../../core/language/program.ts';
   import type { Placed } from './layout.ts';
@@ -40,7 +41,7 @@
   height={placed.height + 16}
   class="mb-flow max-w-none shrink-0"
   role="group"
-  aria-label="Flow chart: {placed.flow.title}"
+  aria-label={say('Flow chart: {title}', { title: placed.flow.title })}
   data-testid="flow"
 >
   <defs>

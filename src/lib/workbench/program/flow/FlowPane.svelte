@@ -1,5 +1,6 @@
 <!-- The program as flow charts: they follow the edit, light what runs, and lead to the blocks. -->
 <script lang="ts">
+  import { say } from '../../../../../core/words.ts';
   import { partName } from '../../../../../core/kit/kit.ts';
   import { flowsOf } from '../../../../../core/language/outline.ts';
   import { useWorkbench } from '../../workbench.svelte.ts';
@@ -23,10 +24,12 @@
 </script>
 
 <div class="h-full overflow-auto bg-paper p-4" data-testid="flows">
-  {#if trouble}<p class="text-clay" role="alert">The chart could not be laid out: {trouble}</p>{/if}
+  {#if trouble}<p class="text-clay" role="alert">
+      {say('The chart could not be laid out: {trouble}', { trouble })}
+    </p>{/if}
   {#if charts && charts.length === 0}<p class="text-soft">
-      Nothing can run yet. Put <b>At the start</b> and a few blocks into the program, and its flow is drawn here.
-    </p>{:else if !charts}<p class="text-soft">Laying the chart out ...</p>{/if}
+      {say('Nothing can run yet. Put "At the start" and a few blocks into the program, and its flow is drawn here.')}
+    </p>{:else if !charts}<p class="text-soft">{say('Laying the chart out ...')}</p>{/if}
   <div class="flex flex-wrap items-start gap-8">
     {#each charts ?? [] as placed (placed.flow.id)}
       <FlowChart

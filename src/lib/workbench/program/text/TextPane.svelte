@@ -1,5 +1,6 @@
 <!-- A text project: its Python is the program. -->
 <script lang="ts">
+  import { say } from '../../../../../core/words.ts';
   import { EditorState } from '@codemirror/state';
   import { EditorView } from '@codemirror/view';
   import { onMount } from 'svelte';
@@ -20,7 +21,7 @@
     clearTimeout(due);
     const text = view?.state.doc.toString();
     if (text === undefined || session.project.text === undefined || text === session.project.text) return;
-    session.change('write text', { ...session.project, text });
+    session.change(say('write text'), { ...session.project, text });
   }
   function toggle(line: number) {
     const next = new Set(runs.breaks);
@@ -74,7 +75,7 @@
       return;
     }
     const { text: _, ...rest } = session.project;
-    session.change('to blocks', { ...rest, program: placed(read.program) });
+    session.change(say('to blocks'), { ...rest, program: placed(read.program) });
   }
   function goTo(line: number) {
     if (!view) return;
@@ -112,16 +113,17 @@
     <div
       class="max-h-44 overflow-auto border-t border-rule bg-card p-3"
       role="region"
-      aria-label="What blocks cannot say"
+      aria-label={say('What blocks cannot say')}
     >
-      <p class="mb-1 font-semibold">Blocks cannot say all of this text yet. It stays as it is.</p>
+      <p class="mb-1 font-semibold">{say('Blocks cannot say all of this text yet. It stays as it is.')}</p>
       {#each problems as p (p.line + p.message)}<button class="block text-left underline" onclick={() => goTo(p.line)}
-          >Line {p.line + 1}: {p.message}</button
+          >{say('Line {x}: {message}', { x: p.line + 1, message: p.message })}</button
         >{/each}
     </div>
   {/if}
   <div class="flex items-center gap-2 border-t border-rule px-3 py-1.5">
-    <button class="btn btn-plain !py-1" onclick={toBlocks}>To blocks</button>
-    <span class="text-[13px] text-soft">Click beside a line number to stop there. Step goes line by line.</span>
+    <button class="btn btn-plain !py-1" onclick={toBlocks}>{say('To blocks')}</button>
+    <span class="text-[13px] text-soft">{say('Click beside a line number to stop there. Step goes line by line.')}</span
+    >
   </div>
 </div>

@@ -19,7 +19,9 @@ import {
 } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
 import { syntaxProblem } from '../../../../../core/language/python/syntax.ts';
+import { definition } from '../../../../../core/language/catalogue.ts';
 import { libraryWords } from '../../../../../core/language/python/words.ts';
+import { say, word } from '../../../../../core/words.ts';
 
 export const colours = HighlightStyle.define([
   { tag: tags.keyword, color: 'var(--order)', fontWeight: '700' },
@@ -50,16 +52,20 @@ export const look = EditorView.theme({
   '.cm-diagnostic': { fontFamily: 'var(--font-sans)', padding: '5px 9px' }
 });
 
+const titleOf = (kind: string): string => {
+  const { label } = definition(kind);
+  return `${word(label[0])}: ${word(label[1])}`;
+};
 function complete(context: CompletionContext): CompletionResult | null {
-  const word = context.matchBefore(/[\w.]+/);
-  if (!word && !context.explicit) return null;
+  const before = context.matchBefore(/[\w.]+/);
+  if (!before && !context.explicit) return null;
   return {
-    from: word?.from ?? context.pos,
+    from: before?.from ?? context.pos,
     validFor: /^[\w.]*$/,
     options: libraryWords().map((w) => ({
       label: w.label,
-      detail: w.title,
-      info: w.help,
+      detail: titleOf(w.kind),
+      info: word(definition(w.kind).help),
       apply: w.text,
       type: 'function'
     }))
@@ -70,8 +76,8 @@ const help = hoverTooltip((view, pos) => {
   for (const found of line.text.matchAll(/[a-z_][\w.]*/gi)) {
     const from = line.from + found.index;
     if (pos < from || pos > from + found[0].length) continue;
-    const word = libraryWords().find((w) => w.label === found[0] || w.label.split('.')[1] === found[0].split('.')[1]);
-    if (!word) return null;
+    const said = libraryWords().find((w) => w.label === found[0] || w.label.split('.')[1] === found[0].split('.')[1]);
+    if (!said) return null;
     return {
       pos: from,
       end: from + found[0].length,
@@ -79,9 +85,9 @@ const help = hoverTooltip((view, pos) => {
         const dom = document.createElement('div');
         dom.className = 'mb-help';
         const title = document.createElement('b');
-        title.textContent = word.title;
+        title.textContent = titleOf(said.kind);
         const text = document.createElement('p');
-        text.textContent = word.help;
+        text.textContent = word(definition(said.kind).help);
         dom.append(title, text);
         return { dom };
       }
@@ -143,7 +149,7 @@ class Stop extends GutterMarker {
     const dot = document.createElement('span');
     dot.className = 'mb-stop';
     dot.textContent = '●';
-    dot.title = 'The run stops before this line';
+    dot.title = say('The run stops before this line');
     return dot;
   }
 }
@@ -174,6 +180,6 @@ export const extensions = (stops: () => ReadonlySet<number>, toggle: (line: numb
   guides,
   running,
   keymap.of([...defaultKeymap, ...historyKeymap, indentWithTab]),
-  EditorView.contentAttributes.of({ 'aria-label': 'Python text of the program' }),
+  EditorView.contentAttributes.of({ 'aria-label': say('Python text of the program') }),
   look
 ];

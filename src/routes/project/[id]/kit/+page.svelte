@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { later, say } from '../../../../../core/words.ts';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Undo from '@lucide/svelte/icons/undo-2';
   import Table from 'flowbite-svelte/Table.svelte';
@@ -23,6 +24,7 @@
   import SaveState from '$lib/project/SaveState.svelte';
   import Trouble from '$lib/project/Trouble.svelte';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
+  import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
 
@@ -47,15 +49,15 @@
     const there = partAt(kit, to);
     session.kit(
       there
-        ? `${partAt(kit, from)!.name} and ${there.name} change places`
-        : `move the ${partAt(kit, from)!.name} to ${to}`,
+        ? say('{name} and {name2} change places', { name: partAt(kit, from)!.name, name2: there.name })
+        : say('move the {name} to {to}', { name: partAt(kit, from)!.name, to }),
       movePart(kit, from, to),
       followPart(session.project.program, from, to)
     );
   }
   const change = (label: string, socket: string, to: Partial<Part>) => session.kit(label, changePart(kit, socket, to));
   function unplug(part: Part) {
-    session.kit(`unplug the ${part.name}`, { ...kit, parts: kit.parts.filter((p) => p !== part) });
+    session.kit(say('unplug the {name}', { name: part.name }), { ...kit, parts: kit.parts.filter((p) => p !== part) });
   }
   /** What can be plugged into an empty socket. */
   function plug(socket: string, type: Part['type']) {
@@ -67,12 +69,15 @@
       type,
       name,
       ...(type === 'motor'
-        ? { mounted: 'normal', ...(missing ? { drives: missing, name: `${missing} wheel` } : {}) }
+        ? {
+            mounted: 'normal',
+            ...(missing ? { drives: missing, name: missing === 'left' ? say('left wheel') : say('right wheel') } : {})
+          }
         : {}),
       ...(type === 'servo' ? { hornDeg: 0 } : {}),
       ...(type === 'line' ? { side, name: side } : {})
     };
-    session.kit(`plug in: ${typeName(type)}`, { ...kit, parts: [...kit.parts, part] });
+    session.kit(say('plug in: {typeName}', { typeName: typeName(type) }), { ...kit, parts: [...kit.parts, part] });
   }
   const canPlug = (socket: string): Part['type'][] =>
     socket >= 'U' && socket <= 'W' ? ['servo'] : socket >= 'P' && socket <= 'R' ? ['motor'] : ['line', 'distance'];
@@ -80,7 +85,12 @@
     if (!Number.isFinite(value)) return;
     const [low, high] = what === 'diameter' ? [20, 200] : [40, 500];
     if (value < low || value > high) {
-      trouble = `${what === 'diameter' ? 'A wheel' : 'The track'} can be from ${low} to ${high} mm; ${value} was not taken.`;
+      trouble = say(
+        what === 'diameter'
+          ? later('A wheel can be from {low} to {high} mm; {value} was not taken.')
+          : later('The track can be from {low} to {high} mm; {value} was not taken.'),
+        { low, high, value }
+      );
       return;
     }
     trouble = '';
@@ -88,13 +98,16 @@
       what === 'diameter'
         ? { ...kit.wheels, leftDiameterMm: value, rightDiameterMm: value }
         : { ...kit.wheels, trackMm: value };
-    session.kit(what === 'diameter' ? 'change the wheel diameter' : 'change the track width', { ...kit, wheels });
+    session.kit(what === 'diameter' ? say('change the wheel diameter') : say('change the track width'), {
+      ...kit,
+      wheels
+    });
   }
   let trouble = $state('');
   const mounted = (p: Part) => (p.type === 'motor' ? (p.mounted ?? 'normal') : '');
 </script>
 
-<svelte:head><title>Kit sheet · {session.project.name} · Moss Bell</title></svelte:head>
+<svelte:head><title>{say('Kit sheet · {name} · Moss Bell', { name: session.project.name })}</title></svelte:head>
 <div class="flex h-full flex-col">
   <TopBar crumb="Kit sheet · {kit.name}">
     {#snippet name()}<h1 class="text-[17px]">{session.project.name}</h1>{/snippet}
@@ -102,20 +115,21 @@
     <span class="flex-1"></span>
     <button
       class="btn btn-ghost !px-2"
-      aria-label="Undo"
-      title={session.past.at(-1)?.label ?? 'Nothing to undo'}
+      aria-label={say('Undo')}
+      title={session.past.at(-1)?.label ?? say('Nothing to undo')}
       disabled={!session.past.length}
       onclick={() => session.undo()}><Undo size={17} /></button
     >
     <button
       class="btn btn-ghost !px-2"
-      aria-label="Redo"
-      title={session.future.at(-1)?.label ?? 'Nothing to redo'}
+      aria-label={say('Redo')}
+      title={session.future.at(-1)?.label ?? say('Nothing to redo')}
       disabled={!session.future.length}
       onclick={() => session.redo()}><Redo size={17} /></button
     >
+    <LanguageChoice />
     <ThemeButton />
-    <a class="btn btn-go" href="/project/{session.id}">Back to the workbench</a>
+    <a class="btn btn-go" href="/project/{session.id}">{say('Back to the workbench')}</a>
   </TopBar>
   <Trouble {session} />
   <main class="grid min-h-0 flex-1 grid-cols-[1fr_470px]">
@@ -128,7 +142,7 @@
       />
     </div>
     <div class="flex flex-col gap-3 overflow-auto px-[18px] py-4">
-      <h2 class="text-[18px]">What sits where</h2>
+      <h2 class="text-[18px]">{say('What sits where')}</h2>
       <Table class="text-[13px]" divClass="overflow-visible rounded-[10px] border border-rule bg-card">
         <TableHead class="bg-paper text-[12px] normal-case text-soft">
           {#each ['Socket', 'Part', 'Called', 'Mounted'] as title (title)}<TableHeadCell
@@ -142,23 +156,23 @@
               <TableBodyCell class="px-2 py-0.5">
                 {#if part}<select
                     class="rounded border border-rule bg-card px-0.5 font-bold"
-                    aria-label="Socket of the {part.name}"
+                    aria-label={say('Socket of the {name}', { name: part.name })}
                     value={socket}
                     onchange={(e) => move(socket, e.currentTarget.value)}
                     >{#each socketsFor(part.type) as s (s)}<option>{s}</option>{/each}</select
                   >{:else}<b class="px-1">{socket}</b>{/if}
               </TableBodyCell>
               <TableBodyCell class="px-2 py-0.5 whitespace-nowrap">
-                {#if part}{typeName(part.type)}{part.drives ? ', wheel' : ''}{:else}<select
+                {#if part}{typeName(part.type)}{part.drives ? say(', wheel') : ''}{:else}<select
                     class="rounded border border-rule bg-card px-0.5 text-soft"
-                    aria-label="Plug something into {socket}"
+                    aria-label={say('Plug something into {socket}', { socket })}
                     value=""
                     onchange={(e) => {
                       const type = e.currentTarget.value as Part['type'];
                       e.currentTarget.value = '';
                       if (type) plug(socket, type);
                     }}
-                    ><option value="">empty</option>{#each canPlug(socket) as type (type)}<option value={type}
+                    ><option value="">{say('empty')}</option>{#each canPlug(socket) as type (type)}<option value={type}
                         >{typeName(type)}</option
                       >{/each}</select
                   >{/if}
@@ -166,7 +180,7 @@
               <TableBodyCell class="px-2 py-0.5"
                 >{#if part}<input
                     class="w-[92px] rounded border border-transparent bg-transparent px-1 py-0.5 hover:border-rule"
-                    aria-label="Name of the part in {socket}"
+                    aria-label={say('Name of the part in {socket}', { socket })}
                     value={part.name}
                     maxlength="40"
                     onchange={(e) => {
@@ -179,17 +193,19 @@
               <TableBodyCell class="px-2 py-0.5 whitespace-nowrap">
                 {#if part?.type === 'motor'}<select
                     class="rounded border border-rule bg-card px-0.5"
-                    aria-label="How the {part.name} is mounted"
+                    aria-label={say('How the {name} is mounted', { name: part.name })}
                     value={mounted(part)}
                     onchange={(e) =>
                       change('change the mounting', socket, { mounted: e.currentTarget.value as 'normal' })}
-                    ><option>normal</option><option>mirrored</option></select
+                    ><option value="normal">{say('normal')}</option><option value="mirrored">{say('mirrored')}</option
+                    ></select
                   >
                 {:else if part?.type === 'servo'}<label
-                    >horn <input
+                    >{say('horn')}
+                    <input
                       class="w-[46px] rounded border border-rule bg-card px-1 text-right"
                       type="number"
-                      aria-label="Horn of the {part.name}, degrees"
+                      aria-label={say('Horn of the {name}, degrees', { name: part.name })}
                       min="-90"
                       max="90"
                       value={part.hornDeg ?? 0}
@@ -201,8 +217,8 @@
                   >{/if}
                 {#if part}<button
                     class="chip !px-1 text-[12px]"
-                    title="Unplug the {part.name}"
-                    aria-label="Unplug the {part.name}"
+                    title={say('Unplug the {name}', { name: part.name })}
+                    aria-label={say('Unplug the {name}', { name: part.name })}
                     onclick={() => unplug(part)}>✕</button
                   >{/if}
               </TableBodyCell>
@@ -222,12 +238,12 @@
           </div>
         </div>
       {/each}
-      <h2 class="mt-1 text-[18px]">Measures</h2>
+      <h2 class="mt-1 text-[18px]">{say('Measures')}</h2>
       {#if trouble}<p class="remark text-clay" role="alert">{trouble}</p>{/if}
       <dl
         class="grid grid-cols-[1fr_auto] items-center rounded-[10px] border border-rule bg-card text-[13px] [&>*]:border-b [&>*]:border-rule [&>*]:px-2.5 [&>*]:py-1 [&>:nth-last-child(-n+2)]:border-0"
       >
-        <dt><label for="diameter">wheel diameter</label></dt>
+        <dt><label for="diameter">{say('wheel diameter')}</label></dt>
         <dd class="text-right font-mono">
           <input
             bind:this={diameter}
@@ -237,11 +253,14 @@
             step="0.1"
             value={kit.wheels.leftDiameterMm}
             onchange={(e) => measure('diameter', e.currentTarget.valueAsNumber)}
-          /> mm
+          />
+          {say('mm')}
         </dd>
-        <dt>one wheel turn rolls</dt>
-        <dd class="text-right font-mono">{circumference(kit.wheels.leftDiameterMm / 10).toFixed(1)} cm</dd>
-        <dt><label for="track">track width</label></dt>
+        <dt>{say('one wheel turn rolls')}</dt>
+        <dd class="text-right font-mono">
+          {say('{n} cm', { n: circumference(kit.wheels.leftDiameterMm / 10).toFixed(1) })}
+        </dd>
+        <dt><label for="track">{say('track width')}</label></dt>
         <dd class="text-right font-mono">
           <input
             bind:this={track}
@@ -251,14 +270,15 @@
             step="0.1"
             value={kit.wheels.trackMm}
             onchange={(e) => measure('track', e.currentTarget.valueAsNumber)}
-          /> mm
+          />
+          {say('mm')}
         </dd>
-        <dt>wheel turns for 90° on the spot</dt>
+        <dt>{say('wheel turns for 90° on the spot')}</dt>
         <dd class="text-right font-mono">
           {turnsForAngle(90, kit.wheels.trackMm / 10, kit.wheels.leftDiameterMm / 10).toFixed(3)}
         </dd>
-        <dt>mass, with pan</dt>
-        <dd class="text-right font-mono">{kit.body.massKg} kg</dd>
+        <dt>{say('mass, with pan')}</dt>
+        <dd class="text-right font-mono">{say('{massKg} kg', { massKg: kit.body.massKg })}</dd>
       </dl>
     </div>
   </main>

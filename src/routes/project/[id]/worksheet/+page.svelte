@@ -1,5 +1,6 @@
 <!-- A worksheet to print: the program, the idea in plain words, the kit, the mat. A4, readable in black and white. -->
 <script lang="ts">
+  import { later, say } from '../../../../../core/words.ts';
   import { page } from '$app/state';
   import { partName, typeName } from '../../../../../core/kit/kit.ts';
   import { flowsOf } from '../../../../../core/language/outline.ts';
@@ -21,36 +22,42 @@
       Promise.all(flowsOf(project.program, (s) => partName(project.kit, s)).map(layout))
     )
   );
-  const NAMES = { program: 'Program', flow: 'Flow', notebook: 'Notebook', kit: 'Kit', mat: 'Mat' } as const;
+  const NAMES = {
+    program: later('Program'),
+    flow: later('Flow'),
+    notebook: later('Notebook'),
+    kit: later('Kit'),
+    mat: later('Mat')
+  } as const;
 </script>
 
-<svelte:head><title>{project.name} · worksheet</title></svelte:head>
+<svelte:head><title>{say('{name} · worksheet', { name: project.name })}</title></svelte:head>
 <div class="no-print flex items-center gap-3 border-b border-rule bg-linen px-4 py-2">
-  <a class="btn btn-plain" href="/project/{page.params.id}">Back to the workbench</a>
+  <a class="btn btn-plain" href="/project/{page.params.id}">{say('Back to the workbench')}</a>
   {#each Object.entries(NAMES) as [key, name] (key)}
     <label class="flex items-center gap-1.5"
       ><input type="checkbox" bind:checked={parts[key as keyof typeof parts]} /> {name}</label
     >
   {/each}
   <span class="flex-1"></span>
-  <button class="btn btn-go" onclick={() => window.print()}>Print</button>
+  <button class="btn btn-go" onclick={() => window.print()}>{say('Print')}</button>
 </div>
 <main class="sheet" data-testid="worksheet">
   <header class="flex items-end justify-between border-b-2 border-black pb-1">
     <h1 class="font-display text-[24px]">{project.name}</h1>
-    <p>Nickname: ______________________ Date: ____________</p>
+    <p>{say('Nickname: ______________________ Date: ____________')}</p>
   </header>
   {#if parts.notebook}
     <section>
-      <h2>The idea in plain words</h2>
+      <h2>{say('The idea in plain words')}</h2>
       {#each lines as line, i (i)}<p style="padding-left: {line.indent * 6}mm">☐ {line.text}</p>
       {:else}{#each { length: 4 } as _, i (i)}<p class="rule">&nbsp;</p>{/each}{/each}
     </section>
   {/if}
   {#if parts.program}
     <section>
-      <h2>The program</h2>
-      {#await picture}<p>Drawing the blocks ...</p>{:then { svg, width }}<div
+      <h2>{say('The program')}</h2>
+      {#await picture}<p>{say('Drawing the blocks ...')}</p>{:then { svg, width }}<div
           class="blocks"
           style="max-width: {Math.min(178, width * 0.2646)}mm"
           data-testid="program-picture"
@@ -61,7 +68,7 @@
   {/if}
   {#if parts.flow}
     <section>
-      <h2>Its flow</h2>
+      <h2>{say('Its flow')}</h2>
       {#await charts then all}<div class="flex flex-wrap gap-6">
           {#each all as placed (placed.flow.id)}<div class="flow">
               <FlowChart {placed} program={project.program} />
@@ -71,15 +78,18 @@
   {/if}
   {#if parts.kit}
     <section>
-      <h2>The kit: {project.kit.name}</h2>
+      <h2>{say('The kit: {name}', { name: project.kit.name })}</h2>
       <p>
-        Wheels {project.kit.wheels.leftDiameterMm === project.kit.wheels.rightDiameterMm
-          ? `${project.kit.wheels.leftDiameterMm} mm`
-          : `${project.kit.wheels.leftDiameterMm} and ${project.kit.wheels.rightDiameterMm} mm`}, {project.kit.wheels
-          .trackMm} mm apart
+        {say('Wheels {x}, {trackMm} mm apart', {
+          x:
+            project.kit.wheels.leftDiameterMm === project.kit.wheels.rightDiameterMm
+              ? `${project.kit.wheels.leftDiameterMm} mm`
+              : `${project.kit.wheels.leftDiameterMm} ${say('and')} ${project.kit.wheels.rightDiameterMm} mm`,
+          trackMm: project.kit.wheels.trackMm
+        })}
       </p>
       <table>
-        <thead><tr><th>Socket</th><th>Part</th><th>is called</th></tr></thead>
+        <thead><tr><th>{say('Socket')}</th><th>{say('Part')}</th><th>{say('is called')}</th></tr></thead>
         <tbody>
           {#each project.kit.parts as part (part.socket)}<tr
               ><td>{part.socket}</td><td>{typeName(part.type)}</td><td>{part.name}</td></tr
@@ -91,20 +101,24 @@
   {#if parts.mat}
     <section>
       <h2>
-        The mat: {project.mat.name}, {Math.round(project.mat.width * 100)} × {Math.round(project.mat.height * 100)} cm
+        {say('The mat: {name}, {round} × {round2} cm', {
+          name: project.mat.name,
+          round: Math.round(project.mat.width * 100),
+          round2: Math.round(project.mat.height * 100)
+        })}
       </h2>
       <svg
         viewBox="-1 -1 {project.mat.width * 100 + 2} {project.mat.height * 100 + 2}"
         class="mat"
         role="img"
-        aria-label="The mat from above"
+        aria-label={say('The mat from above')}
       >
         <MatShape mat={project.mat} />
       </svg>
-      <p>One square of the grid is 10 cm.</p>
+      <p>{say('One square of the grid is 10 cm.')}</p>
     </section>
   {/if}
-  <p class="check"><span></span>10 cm, if it was printed at its true size</p>
+  <p class="check"><span></span>{say('10 cm, if it was printed at its true size')}</p>
 </main>
 
 <style>

@@ -1,0 +1,1 @@
+export const load = ({ locals }) => ({ language: locals.language });
