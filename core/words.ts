@@ -18,6 +18,9 @@ export function speakFrom(of: () => Tongue): void {
 }
 export const tongue = (): Tongue => source();
 
+/** How dates and the time of day are written: in English as in Britain. */
+export const clockIn = (): string => (source().code === 'en' ? 'en-GB' : source().code);
+
 /** Fixed words, as they stand in the message file; what has braces keeps them. */
 export function word(english: string, context?: string): string {
   const { messages } = source();
@@ -43,6 +46,7 @@ export const later = <const T extends string>(english: T): T => english;
 
 type Template = { english: string; names: string[]; match: RegExp; weight: number };
 let known: { messages: Messages; templates: Template[] } | undefined;
+const SHORT = 4;
 const PLACE = /\{(\w+)\}/g;
 function templatesOf(messages: Messages): Template[] {
   if (known?.messages === messages) return known.templates;
@@ -56,7 +60,6 @@ function templatesOf(messages: Messages): Template[] {
         .join('([^]*?)');
       return { english, names, match: new RegExp(`^${source}$`), weight: english.replace(PLACE, '').trim().length };
     })
-    .filter((t) => t.weight > 2)
     .sort((a, b) => b.weight - a.weight);
   known = { messages, templates };
   return templates;
@@ -66,7 +69,12 @@ export function retell(english: string, depth = 0): string {
   const { code, messages, told } = source();
   if (code === 'en' || !english) return english;
   if (messages[english] !== undefined) return messages[english];
+  // a sentence with the values that led to it
+  const [, sentence, values] = /^([^(]+) \((.+)\)$/.exec(english) ?? [];
+  if (sentence && messages[sentence] !== undefined) return `${messages[sentence]} (${retell(values, depth + 1)})`;
   for (const t of templatesOf(told)) {
+    // short words such as "and" tell something only where values are told
+    if (depth === 0 && t.weight <= SHORT) continue;
     const found = t.match.exec(english);
     if (found)
       return say(

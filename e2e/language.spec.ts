@@ -22,7 +22,7 @@ const more = async (page: Page, item: string) => {
 const body = (page: Page, selector: string) =>
   page.locator(`${selector} > .blocklyPath:not(.blocklyPathSelected)`).first();
 const menu = async (page: Page, id: string, item: string) => {
-  await body(page, `[data-id="${id}"]`).click({ button: 'right', position: { x: 40, y: 6 }, force: true });
+  await body(page, `[data-id="${id}"]`).click({ button: 'right', position: { x: 30, y: 15 }, force: true });
   await page.getByRole('menuitem', { name: item, exact: true }).click();
 };
 const at = (steps: ReturnType<typeof start>) => ({ ...program(steps), stacks: [{ id: 's0', x: 20, y: 20, steps }] });
@@ -227,6 +227,7 @@ test('a text project runs on MicroPython, stops at a line, shows values, and bec
   await content.click();
   await page.keyboard.press('Control+a');
   await page.keyboard.insertText(text);
+  await expect.poll(async () => (await project(page)).text).toBe(text);
   await page.getByRole('button', { name: 'To blocks' }).click();
   await page.getByTestId('blocks').and(page.locator('[data-ready]')).waitFor();
   await expect.poll(async () => kinds(await project(page))).toEqual([['begin.start', 'repeat.count']]);
@@ -302,4 +303,26 @@ test('find leads to blocks, and a new project can be text', async ({ page }) => 
   await page.getByRole('radio', { name: 'Text (Python)' }).check();
   await page.getByRole('button', { name: 'Start the project' }).click();
   await expect(page.getByTestId('text')).toContainText('def main():');
+});
+
+test('a note that is edited beside the blocks is the block’s note; nothing else of the text can be typed over', async ({
+  page
+}) => {
+  const steps = start({ ...b('sound.beep'), note: 'wake the class' }, wait(1));
+  await open(page, { program: at(steps) });
+  await page.getByRole('button', { name: 'Blocks + text' }).click();
+  const line = page.locator('.cm-line', { hasText: '# wake the class' });
+  await line.click();
+  await page.keyboard.press('End');
+  await page.keyboard.type(' gently');
+  await expect.poll(async () => (await project(page)).program.stacks[0].steps[1].note).toBe('wake the class gently');
+  await page.locator('.cm-line', { hasText: 'beep()' }).click();
+  await page.keyboard.type('x');
+  await page.keyboard.press('Backspace');
+  await expect(page.locator('.cm-line', { hasText: 'beep()' })).toHaveText('    beep()');
+  // and the other way round
+  await menu(page, steps[1].id, 'Change the note');
+  await page.getByRole('dialog').getByRole('textbox').fill('ring twice');
+  await page.getByRole('button', { name: 'Done' }).click();
+  await expect(page.locator('.cm-line', { hasText: '# ring twice' })).toBeVisible();
 });

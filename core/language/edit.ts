@@ -73,11 +73,16 @@ export const switchStep = (program: Program, id: string, off: boolean): Program 
     const { off: _, ...rest } = s;
     return off ? { ...rest, off: true } : rest;
   });
-export const noteOn = (program: Program, id: string, note: string): Program =>
-  changeStep(program, id, (s) => {
-    const { note: _, ...rest } = s;
-    return note ? { ...rest, note } : rest;
-  });
+/** A note on a block or on a routine; an empty one takes it off. */
+export function noteOn(program: Program, id: string, note: string): Program {
+  const noted = <T extends { note?: string }>(one: T): T => {
+    const { note: _, ...rest } = one;
+    return (note ? { ...rest, note } : rest) as T;
+  };
+  if (program.routines.some((r) => r.id === id))
+    return { ...program, routines: program.routines.map((r) => (r.id === id ? noted(r) : r)) };
+  return changeStep(program, id, noted);
+}
 
 /** A copy of steps with ids of its own. */
 export function copySteps(steps: readonly Step[], taken: Set<string>): Step[] {

@@ -28,7 +28,6 @@ export const TOLD: readonly string[] = [
   later('socket {socket} holds the {part}'),
   later('the motors of the wheels'),
   later('no {part}'),
-  later('{sentence} ({values})'),
   // moves
   later('drive ahead'),
   later('drive back'),

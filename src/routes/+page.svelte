@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { say } from '../../core/words.ts';
+  import { clockIn, say } from '../../core/words.ts';
   import { goto, invalidateAll } from '$app/navigation';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
   import Trash from '@lucide/svelte/icons/trash-2';
@@ -46,8 +46,8 @@
     const days = Math.floor((new Date().setHours(24, 0, 0, 0) - at) / 86_400_000);
     const date = new Date(at);
     if (days <= 0)
-      return say('today {x}', { x: date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }) });
-    return days === 1 ? 'yesterday' : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+      return say('today {x}', { x: date.toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' }) });
+    return days === 1 ? say('yesterday') : date.toLocaleDateString(clockIn(), { day: 'numeric', month: 'short' });
   }
   function keys(event: KeyboardEvent) {
     if (event.key === '/' && singleKeys.on && !isTyping(event.target)) {
@@ -76,7 +76,7 @@
     void take(e.dataTransfer?.files[0]);
   }}
 >
-  <TopBar home={false} crumb="Shelf">
+  <TopBar home={false} crumb={say('Shelf')}>
     {#snippet name()}<h1 class="text-[18px]">{say('Moss Bell')}</h1>{/snippet}
     <span class="flex-1"></span>
     <label class="btn btn-ghost !cursor-text !py-0.5">

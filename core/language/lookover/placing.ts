@@ -5,7 +5,7 @@ import { isLive, isStep, liveSteps, walkSteps, type Program, type Routine, type 
 import { isSlow } from '../python/print.ts';
 import type { Remark, Rule } from './remark.ts';
 import { liveLists } from './walk.ts';
-import { later, say } from '../../words.ts';
+import { later, say, word } from '../../words.ts';
 
 /** no-loop: a block that leaves a loop or goes to its next turn stands in none. */
 export const noLoop: Rule = ({ program }) =>
@@ -50,14 +50,15 @@ export const slowTrigger: Rule = ({ program }) =>
       mends: []
     }));
 
-const MISSING: Record<string, string> = {
+/** What a kit lacks for a block, by the need that the block names. */
+export const MISSING: Readonly<Record<string, string>> = {
   wheels: later('two driven wheels'),
   edges: later('touch edges'),
   light: later('a light sensor'),
   temperature: later('a temperature sensor'),
   moisture: later('a moisture sensor'),
   motion: later('an accelerometer'),
-  lamps: 'lamps'
+  lamps: later('two lamps')
 };
 /** kit-lacks: the kit has not what a block needs; parts in sockets have a rule of their own. */
 export const kitLacks: Rule = ({ program, kit }) => {
@@ -71,7 +72,7 @@ export const kitLacks: Rule = ({ program, kit }) => {
         severity: 'will not work',
         blocks: [step.id],
         says: say('This block needs {n}, which {name} does not have.', {
-          n: missing.map((m) => MISSING[m]).join(' and '),
+          n: missing.map((m) => word(MISSING[m])).join(` ${say('and')} `),
           name: kit.name
         }),
         todo: say('Take it out or switch it off, or choose a device that has it.'),

@@ -2,9 +2,10 @@
 <script lang="ts">
   import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
-  import { barrow } from '../../../core/kit/kit.ts';
+  import { aPart, barrow } from '../../../core/kit/kit.ts';
   import { catalogue, definition } from '../../../core/language/catalogue.ts';
-  import { SECTIONS, type SlotSpec } from '../../../core/language/define.ts';
+  import { SECTIONS, type PartType, type SlotSpec } from '../../../core/language/define.ts';
+  import { MISSING } from '../../../core/language/lookover/placing.ts';
   import { exampleOf, exampleText } from '../../../core/language/example.ts';
   import { newProject } from '../../../core/project.ts';
   import { longAisle } from '../../../core/yard/mats.ts';
@@ -82,7 +83,7 @@
     {#each word(def.words).split(/(\{[^}]*\})/) as piece, i (i)}{#if piece.startsWith('{>')}<br /><span
           class="text-soft">{say('... blocks ...')}</span
         ><br />{:else if piece.startsWith('{')}<span class="rounded bg-card px-1.5 text-[14px]"
-          >{piece.slice(1, -1)}</span
+          >{word(piece.slice(1, -1), 'slot')}</span
         >{:else}{piece}{/if}{/each}
   </p>
   <p class="max-w-prose">{word(def.help)}</p>
@@ -98,9 +99,10 @@
       >
       <tbody>
         {#each slots as [name, spec] (name)}<tr class="border-t border-rule"
-            ><td class="py-1 pr-3 font-semibold">{name}</td><td class="pr-3">{word(WHAT[spec.type])}</td><td
-              class="pr-3">{range(spec)}</td
-            ><td>{'default' in spec && typeof spec.default !== 'object' ? spec.default : ''}</td></tr
+            ><td class="py-1 pr-3 font-semibold">{word(name, 'slot')}</td><td class="pr-3">{word(WHAT[spec.type])}</td
+            ><td class="pr-3">{range(spec)}</td><td
+              >{'default' in spec && typeof spec.default !== 'object' ? word(String(spec.default), kind) : ''}</td
+            ></tr
           >{/each}
       </tbody>
     </table>
@@ -111,7 +113,9 @@
   <div><button class="btn btn-go" onclick={openExample}>{say('Open this example')}</button></div>
   {#if trouble}<p class="text-clay" role="alert">{trouble}</p>{/if}
   {#if def.needs?.length}<p class="text-soft">
-      {say('Offered where the kit has: {n}.', { n: def.needs.join(', ') })}
+      {say('Offered where the kit has: {n}.', {
+        n: def.needs.map((need) => (need in MISSING ? word(MISSING[need]) : aPart(need as PartType))).join(', ')
+      })}
     </p>{/if}
   <p class="text-soft">
     {say('See also:')}

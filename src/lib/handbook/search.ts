@@ -6,7 +6,7 @@ import { say, word } from '../../../core/words.ts';
 
 export type Page = { href: string; title: string; line: string; group: string; words: string };
 export const pages = (): Page[] => [
-  ...articles.map((a) => ({
+  ...articles().map((a) => ({
     href: `/handbook/${a.slug}`,
     title: a.title,
     line: '',

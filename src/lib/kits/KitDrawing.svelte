@@ -38,7 +38,7 @@
   ]);
   const partOf = (socket: string) => kit.parts.find((p) => p.socket === socket);
   function line(p: Part | undefined): string {
-    if (!p) return 'empty';
+    if (!p) return say('empty');
     if (p.type === 'motor') return `${word(p.mounted ?? 'normal')}${p.drives ? '' : say(', no wheel')}`;
     if (p.type === 'servo')
       return p.hornDeg
@@ -211,12 +211,11 @@
       <text x="54" y="20" font-weight="600" font-size="14" fill="var(--ink)"
         >{p
           ? p.name
-          : typeName(
-              s.socket >= 'U' && s.socket <= 'W' ? 'servo' : s.socket >= 'P' && s.socket <= 'R' ? 'motor' : 'line'
-            )
-              .split(' ')
-              .pop()}
-        {p ? '' : 'socket'}</text
+          : s.socket >= 'U' && s.socket <= 'W'
+            ? say('servo socket')
+            : s.socket >= 'P' && s.socket <= 'R'
+              ? say('motor socket')
+              : say('sensor socket')}</text
       >
       <text x="54" y="36" font-size="12" fill="var(--soft)">{line(p)}</text>
     </g>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { later, say } from '../../../core/words.ts';
+  import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
   import Modal from 'flowbite-svelte/Modal.svelte';
   import { barrow } from '../../../core/kit/kit.ts';
@@ -54,6 +54,7 @@
   bind:open
   title={say('A project for Barrow')}
   size="sm"
+  dismissable={false}
   class="bg-card text-ink"
   classes={{ header: 'text-ink', body: 'text-ink' }}
 >
@@ -85,12 +86,17 @@
           <input type="radio" name="mat" value={m.name} bind:group={mat} class="accent-brass" />
           <span
             ><b>{m.name}</b>
-            <span class="text-soft">{ABOUT[m.name]}</span></span
+            <span class="text-soft">{word(ABOUT[m.name])}</span></span
           >
         </label>
       {/each}
     </fieldset>
     {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
-    <div class="flex justify-end"><button class="btn btn-go" disabled={busy}>{say('Start the project')}</button></div>
+    <div class="flex justify-end gap-2">
+      <button type="button" class="btn btn-plain" onclick={() => (open = false)}>{say('Leave it')}</button><button
+        class="btn btn-go"
+        disabled={busy}>{say('Start the project')}</button
+      >
+    </div>
   </form>
 </Modal>

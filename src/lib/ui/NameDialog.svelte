@@ -1,13 +1,14 @@
 <!-- Asks for a name or a note; `ask` answers with the text, or undefined when the person thinks better of it. -->
 <script lang="ts">
-  import { say } from '../../../core/words.ts';
+  import { later, say, word } from '../../../core/words.ts';
   let dialog: HTMLDialogElement;
   let title = $state('');
-  let what = $state('');
+  const WHAT = [later('note'), later('name'), later('routine')] as const;
+  let what = $state<(typeof WHAT)[number]>('name');
   let text = $state('');
   let done: ((text: string | undefined) => void) | undefined;
 
-  export function ask(question: string, kind: string, value = ''): Promise<string | undefined> {
+  export function ask(question: string, kind: (typeof WHAT)[number], value = ''): Promise<string | undefined> {
     title = question;
     what = kind;
     text = value;
@@ -38,8 +39,9 @@
     }}
   >
     <h2 id="name-dialog" class="text-[17px]">{title}</h2>
-    {#if what === 'note'}<textarea class="field h-24" bind:value={text} maxlength="2000" aria-label={what}></textarea>
-    {:else}<input class="field" bind:value={text} maxlength="60" aria-label={what} />{/if}
+    {#if what === 'note'}<textarea class="field h-24" bind:value={text} maxlength="2000" aria-label={word(what)}
+      ></textarea>
+    {:else}<input class="field" bind:value={text} maxlength="60" aria-label={word(what)} />{/if}
     <div class="flex justify-end gap-2">
       <button type="button" class="btn btn-plain" onclick={() => close(undefined)}>{say('Leave it')}</button><button
         class="btn btn-go"

@@ -82,7 +82,7 @@
     onclick={() => saveFile(session.project)}><FileDown size={17} /></button
   >
   <span class="max-[1100px]:hidden"><ThemeButton /></span>
-  <span class="max-[1240px]:hidden"><LanguageChoice /></span>
+  <span class="max-[1380px]:hidden"><LanguageChoice /></span>
   <DeviceChip />
 </TopBar>
 <NameDialog bind:this={names} />

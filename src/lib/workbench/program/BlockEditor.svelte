@@ -6,6 +6,7 @@
 </script>
 
 <script lang="ts">
+  import { later, say, word } from '../../../../core/words.ts';
   import * as Blockly from 'blockly/core';
   import * as En from 'blockly/msg/en';
   import * as De from 'blockly/msg/de';
@@ -37,6 +38,8 @@
   /** the program that the workspace shows */
   let shown: Program = { stacks: [], routines: [], variables: [], loose: [] };
   let names: NameDialog;
+  /** why the block that is being dragged would not be taken where it was let go */
+  let refused: string | undefined;
 
   function dark(): boolean {
     return document.documentElement.classList.contains('dark');
@@ -55,10 +58,10 @@
   /** a card is on its way in: until it is dropped this is one gesture */
   let handing = false;
   const LABELS: Record<string, string> = {
-    [Blockly.Events.BLOCK_MOVE]: 'move blocks',
-    [Blockly.Events.BLOCK_CREATE]: 'add a block',
-    [Blockly.Events.BLOCK_DELETE]: 'take a block out',
-    [Blockly.Events.BLOCK_CHANGE]: 'change a value'
+    [Blockly.Events.BLOCK_MOVE]: later('move blocks'),
+    [Blockly.Events.BLOCK_CREATE]: later('add a block'),
+    [Blockly.Events.BLOCK_DELETE]: later('take a block out'),
+    [Blockly.Events.BLOCK_CHANGE]: later('change a value')
   };
   let due: ReturnType<typeof setTimeout> | undefined;
   let label = '';
@@ -79,12 +82,17 @@
       const at = block?.isShadow() ? hooks.spec(block.getField('V')!) : undefined;
       if (at) w.draft = { block: at.block.id, slot: at.slot, value: Number(newValue) };
     }
-    if (event.type === Blockly.Events.BLOCK_DRAG && !(event as Blockly.Events.BlockDrag).isStart) {
-      const block = ws?.getBlockById((event as Blockly.Events.BlockDrag).blockId!);
-      const why = block && refusal(block);
-      if (why) {
-        w.notice = why;
-        w.tell(why);
+    if (event.type === Blockly.Events.BLOCK_DRAG) {
+      const { blockId, isStart } = event as Blockly.Events.BlockDrag;
+      const block = ws?.getBlockById(blockId!);
+      if (isStart) {
+        // asked before the library lets go of the block: it pushes away what it does not take
+        refused = undefined;
+        const asks = () => (refused = block ? refusal(block) : undefined);
+        window.addEventListener('pointerup', asks, { capture: true, once: true });
+      } else if (refused && block && !block.outputConnection?.isConnected()) {
+        w.notice = refused;
+        w.tell(refused);
       }
     }
     if (
@@ -93,7 +101,7 @@
       event.type === Blockly.Events.FINISHED_LOADING
     )
       return;
-    label = LABELS[event.type] ?? 'change the program';
+    label = word(LABELS[event.type] ?? later('change the program'));
     clearTimeout(due);
     due = setTimeout(() => settle(label), 0);
   }
@@ -104,7 +112,11 @@
     const { program, kit } = session.project;
     const step = [...allSteps(program)].find((s) => s.id === id);
     const routine = program.routines.find((r) => r.id === id);
-    return step ? sentence(step, program, (socket) => partName(kit, socket)) : routine ? `routine ${routine.name}` : '';
+    return step
+      ? sentence(step, program, (socket) => partName(kit, socket))
+      : routine
+        ? say('routine {name}', { name: routine.name })
+        : '';
   };
   const menu = {
     program: () => session.project.program,
@@ -126,11 +138,11 @@
     help: (b: Blockly.BlockSvg) =>
       (w.panel = { kind: 'help', id: b.type === 'routine.define' ? 'routine.do' : b.type }),
     note: async (b: Blockly.BlockSvg) => {
-      const text = await names.ask('A note on this block', 'note', tagsOf(b).note ?? '');
+      const text = await names.ask(say('A note on this block'), 'note', tagsOf(b).note ?? '');
       if (text !== undefined) act.note(b.id, text);
     },
     routine: async (b: Blockly.BlockSvg) => {
-      const name = await names.ask('What shall the routine be called?', 'routine');
+      const name = await names.ask(say('What shall the routine be called?'), 'routine');
       if (name) act.routine(chosen(b.id), name);
     }
   };
@@ -163,12 +175,12 @@
         const slots = Object.fromEntries(Object.entries(step.slots).map(([k, v]) => [k, isStep(v) ? fresh(v) : v]));
         return { ...step, id, slots };
       };
-      session.program('arithmetic as blocks', setSlot(program, at.block.id, at.slot, fresh(value)));
+      session.program(say('arithmetic as blocks'), setSlot(program, at.block.id, at.slot, fresh(value)));
     }, 0);
   };
   album.named = () => session.project.pictures ?? {};
   album.name = (name, picture) =>
-    session.change(`keep the picture ${name}`, {
+    session.change(say('keep the picture {name}', { name }), {
       ...session.project,
       pictures: { ...session.project.pictures, [name]: picture }
     });
@@ -176,6 +188,7 @@
 
   onMount(() => {
     Blockly.setLocale((language.code === 'de' ? De : En) as unknown as Record<string, string>);
+    Blockly.setLocale({ WORKSPACE_ARIA_LABEL: say('Blocks of the program') });
     defineBlocks();
     registerMenu(menu);
     around.program = session.project.program;
@@ -208,13 +221,13 @@
     resize.observe(host);
     const stopMarquee = marquee(ws, host, (ids) => {
       w.chosen = new Set(ids);
-      if (ids.length) w.tell(`${ids.length} ${ids.length === 1 ? 'block' : 'blocks'} chosen`);
+      if (ids.length) w.tell(say('{n, plural, one {# block} other {# blocks}} chosen', { n: ids.length }));
     });
     host.addEventListener('pointerdown', pull, true);
     Object.assign(window, { mossbellWorkspace: ws });
     return () => {
       clearTimeout(due);
-      settle(label || 'change the program');
+      settle(label || say('change the program'));
       resize.disconnect();
       stopMarquee();
       host.removeEventListener('pointerdown', pull, true);
@@ -421,7 +434,7 @@
       window.removeEventListener('pointercancel', dropped, true);
       setTimeout(() => {
         handing = false;
-        settle('add a block');
+        settle(say('add a block'));
       }, 0);
     };
     window.addEventListener('pointerup', dropped, true);
@@ -455,7 +468,7 @@
     const ids = allIds(program);
     for (const b of ws!.getAllBlocks(false)) ids.add(b.id);
     if (kind === 'routine.define') {
-      const name = `routine ${program.routines.length + 1}`;
+      const name = say('routine {n}', { n: program.routines.length + 1 });
       return Blockly.serialization.blocks.append(
         { type: kind, id: freshId(ids, 'r'), fields: { NAME: name }, x, y },
         ws!

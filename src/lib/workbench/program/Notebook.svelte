@@ -64,7 +64,7 @@
           type="checkbox"
           checked={line.done}
           aria-label={say('Done: {x}', { x: line.text || say('this line') })}
-          onchange={(e) => change(i, { done: e.currentTarget.checked }, 'tick a line')}
+          onchange={(e) => change(i, { done: e.currentTarget.checked }, say('tick a line'))}
         />
         <input
           type="text"
@@ -84,7 +84,7 @@
             : 'text-soft'}"
           aria-label={say('What line {x} belongs to', { x: i + 1 })}
           value={tie?.id ?? ''}
-          onchange={(e) => change(i, { tie: e.currentTarget.value || undefined }, 'tie a line to a stack')}
+          onchange={(e) => change(i, { tie: e.currentTarget.value || undefined }, say('tie a line to a stack'))}
         >
           <option value="">{say('belongs to ...')}</option>
           {#each ties as t (t.id)}<option value={t.id}>{t.name}</option>{/each}

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { say } from '../../../../core/words.ts';
+  import { say, word } from '../../../../core/words.ts';
   import { circumference, rollForAngle, turnsForAngle, turnsForDistance } from '../../../../core/reckon/wheels.ts';
   import { catalogue, definition } from '../../../../core/language/catalogue.ts';
   import { setSlot, changeStep } from '../../../../core/language/edit.ts';
@@ -117,7 +117,7 @@
     </dl>
     <button class="btn btn-plain justify-center" disabled={!target || !good(turns)} onclick={put}
       >{target
-        ? say('Put into the block: {name}', { name: target.name })
+        ? say('Put into the block: {name}', { name: word(target.name) })
         : say('Choose a block with a number first')}</button
     >
   </div>

@@ -83,7 +83,7 @@ export function actions(w: Workbench) {
           ? { ...next, loose: [...next.loose, { x: x + 28, y: y + 36, value: steps[0] }] }
           : addStack(next, { id, x: x + 28, y: y + 36, steps });
       }
-      w.session.program('duplicate', next);
+      w.session.program(say('duplicate'), next);
       tell(say('Duplicated {n, plural, one {# block} other {# blocks}}', { n: runs.flat().length }));
     },
     clip: (ids: readonly string[]): Clip => clipOf(now(), stretches(now(), new Set(ids))),
@@ -123,7 +123,7 @@ export function actions(w: Workbench) {
         return [];
       }
       const { program, pasted } = paste(now(), clip, x, y);
-      w.session.program('paste', program);
+      w.session.program(say('paste'), program);
       tell(say('Pasted {n, plural, one {a stack} other {# stacks}}', { n: pasted.length }));
       return pasted;
     },
@@ -148,18 +148,7 @@ export function actions(w: Workbench) {
         edit(parked ? say('park a stack') : say('take a stack out of the park'), (p) => parkStack(p, stack.id, parked));
     },
     reshape: (id: string, change: Reshape): void => edit(say('change a block'), (p) => reshape(p, id, change)),
-    note(id: string, note: string): void {
-      if (now().routines.some((r) => r.id === id))
-        edit(say('note on a routine'), (p) => ({
-          ...p,
-          routines: p.routines.map((r) => {
-            if (r.id !== id) return r;
-            const { note: _, ...rest } = r;
-            return note ? { ...rest, note } : rest;
-          })
-        }));
-      else edit(say('note on a block'), (p) => noteOn(p, id, note));
-    },
+    note: (id: string, note: string): void => edit(say('note on a block'), (p) => noteOn(p, id, note)),
     loop(ids: readonly string[]): void {
       const made = putIntoLoop(now(), ids);
       if (!made.ok) return void (w.notice = made.why);

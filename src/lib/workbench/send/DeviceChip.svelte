@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { language } from '../../language.svelte.ts';
   import { later, say, word } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { STAND_INS } from './device.svelte.ts';
@@ -57,7 +58,7 @@
       data-testid="chip"
     >
       <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i>{d.unit.name}<span
-        class="max-[1200px]:hidden">· {word(words)}</span
+        class={language.code === 'en' ? 'max-[1200px]:hidden' : 'max-[1380px]:hidden'}>· {word(words)}</span
       >{#if d.powered && d.charge !== undefined}<span class="tabular-nums"> · {Math.round(d.charge * 100)} %</span>{/if}
     </button>
     {#if !d.powered}<button class="btn btn-ghost !rounded-full !px-3 !py-1" onclick={plug}>{say('Plug in')}</button

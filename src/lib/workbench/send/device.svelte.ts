@@ -14,7 +14,7 @@ import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts
 import { Ring } from '../../../workers/ring.ts';
 import type { Session } from '../../project/session.svelte.ts';
 import { Run, type Runs } from '../runs.svelte.ts';
-import { later, say } from '../../../../core/words.ts';
+import { clockIn, later, say } from '../../../../core/words.ts';
 
 type Flash = Record<string, Uint8Array>;
 /** The stand-ins that ship. */
@@ -182,7 +182,7 @@ export class DeviceLink {
         this.running = true;
         const run = new Run(
           'device',
-          `${this.unit.name}, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`,
+          `${this.unit.name}, ${new Date().toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' })}`,
           message.header,
           message.specs
         );

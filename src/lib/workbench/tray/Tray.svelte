@@ -140,7 +140,7 @@
     setTimeout(() => (dragged = false), 0);
   }}
 />
-<aside class="grid h-full min-h-0 grid-cols-[1fr_104px] bg-card" aria-label={say('Tray')}>
+<aside class="grid h-full min-h-0 grid-cols-[1fr_minmax(104px,auto)] bg-card" aria-label={say('Tray')}>
   <div class="mb-tray-list flex min-h-0 flex-col gap-[7px] overflow-auto p-2" bind:this={list}>
     <label class="field flex items-center !bg-paper !py-0.5">
       <span class="sr-only">{say('Find a block')}</span>
@@ -216,6 +216,7 @@
               viewBox="0 0 24 24"
               width="16"
               height="16"
+              class="shrink-0"
               fill="none"
               stroke-width="2.2"
               stroke-linecap="round"

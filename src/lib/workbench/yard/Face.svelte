@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { say } from '../../../../core/words.ts';
+  import { say, word } from '../../../../core/words.ts';
   import { DARK, levelOf } from '../../../../core/language/pixels.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
@@ -108,7 +108,7 @@
             ><i
               class="inline-block h-2.5 w-2.5 rounded-full border border-[#8a8f82]"
               style="background: {lamp?.on ? COLOUR[lamp.colour] : 'transparent'}"
-            ></i>{side}{lamp?.on ? ` ${lamp.colour}` : ''}</span
+            ></i>{word(side)}{lamp?.on ? ` ${word(lamp.colour)}` : ''}</span
           >
         {/each}
       </span>

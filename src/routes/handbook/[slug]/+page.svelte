@@ -1,13 +1,14 @@
 <script lang="ts">
   import { say } from '../../../../core/words.ts';
-  import { html } from '$lib/handbook/articles.ts';
+  import { articles, html } from '$lib/handbook/articles.ts';
   let { data } = $props();
+  const article = $derived(articles().find((a) => a.slug === data.slug)!);
 </script>
 
-<svelte:head><title>{say('{title} · Handbook', { title: data.article.title })}</title></svelte:head>
+<svelte:head><title>{say('{title} · Handbook', { title: article.title })}</title></svelte:head>
 <article class="mb-article max-w-prose">
-  <h1 class="font-display text-[26px]">{data.article.title}</h1>
-  {@html html(data.article)}
+  <h1 class="font-display text-[26px]">{article.title}</h1>
+  {@html html(article)}
 </article>
 
 <style>

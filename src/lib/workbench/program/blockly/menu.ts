@@ -79,18 +79,18 @@ export function registerMenu(actions: MenuActions): void {
   item('help', later('What does it do?'), (b) => current.help(b));
   item(
     'duplicate',
-    (b) => `Duplicate${several(b)}`,
+    (b) => say('Duplicate{several}', { several: several(b) }),
     (b) => current.duplicate(b, false)
   );
   item(
     'duplicateBelow',
-    'Duplicate with all below',
+    later('Duplicate with all below'),
     (b) => current.duplicate(b, true),
     (b) => !!b.getNextBlock()
   );
   item(
     'copy',
-    (b) => `Copy${several(b)}`,
+    (b) => say('Copy{several}', { several: several(b) }),
     (b) => current.copy(b)
   );
   item(
@@ -101,7 +101,7 @@ export function registerMenu(actions: MenuActions): void {
   );
   item(
     'pull',
-    'Pull out just this block',
+    later('Pull out just this block'),
     (b) => current.pull(b),
     (b) => isStep(b) && !!b.getPreviousBlock() && !!b.getNextBlock()
   );
@@ -119,7 +119,7 @@ export function registerMenu(actions: MenuActions): void {
   );
   item(
     'park',
-    'Park this stack',
+    later('Park this stack'),
     (b) => current.park(b, true),
     (b) =>
       !tagsOf(b.getRootBlock()).parked &&
@@ -128,7 +128,7 @@ export function registerMenu(actions: MenuActions): void {
   );
   item(
     'unpark',
-    'Take out of the park',
+    later('Take out of the park'),
     (b) => current.park(b, false),
     (b) => !!tagsOf(b.getRootBlock()).parked
   );
@@ -138,7 +138,7 @@ export function registerMenu(actions: MenuActions): void {
   shape('moreIf', later('Add: otherwise if'), 'more', grows('choose.if'));
   shape(
     'lessIf',
-    'Take away the last otherwise if',
+    later('Take away the last otherwise if'),
     'less',
     (b) => b.type === 'choose.if' && bodies(b).includes('then2')
   );
@@ -178,37 +178,37 @@ export function registerMenu(actions: MenuActions): void {
   shape('morePlace', later('Add a place'), 'more', grows('list.new'));
   shape(
     'lessPlace',
-    'Take away the last place',
+    later('Take away the last place'),
     'less',
     (b) => b.type === 'list.new' && 'i1' in (stepOf(b)?.slots ?? {})
   );
   item(
     'inputs',
-    'What it needs: its inputs',
+    later('What it needs: its inputs'),
     (b) => current.inputs(b),
     (b) => b.type === 'routine.define'
   );
   item(
     'loop',
-    'Put these into a loop',
+    later('Put these into a loop'),
     (b) => current.loop(b),
     (b) => isStep(b) && !!b.previousConnection
   );
   item(
     'routine',
-    'Make a routine of these',
+    later('Make a routine of these'),
     (b) => current.routine(b),
     (b) => isStep(b) && !!b.previousConnection
   );
   item(
     'compare',
-    'Compare this stack with another',
+    later('Compare this stack with another'),
     (b) => current.compare(b),
     (b) => !b.getRootBlock().outputConnection
   );
   item(
     'rename',
-    'Rename everywhere',
+    later('Rename everywhere'),
     (b) => current.rename(b),
     (b) => ['variable', 'list', 'routine', 'input', 'name'].some((f) => b.getField(f)) || b.type === 'routine.define'
   );

@@ -1,6 +1,6 @@
 <!-- A text project: its Python is the program. -->
 <script lang="ts">
-  import { say } from '../../../../../core/words.ts';
+  import { retell, say } from '../../../../../core/words.ts';
   import { EditorState } from '@codemirror/state';
   import { EditorView } from '@codemirror/view';
   import { onMount } from 'svelte';
@@ -39,6 +39,7 @@
           EditorView.updateListener.of((u) => {
             if (!u.docChanged) return;
             problems = undefined;
+            w.notice = '';
             clearTimeout(due);
             due = setTimeout(settle, 400);
           })
@@ -66,7 +67,7 @@
   const error = $derived(
     runs.run && runs.run.version >= 0 ? runs.run.trace.events.find((e) => e.type === 'error') : undefined
   );
-  const place = $derived(error?.block ? `${error.block.charAt(0).toUpperCase()}${error.block.slice(1)}: ` : '');
+  const place = $derived(error?.block ? `${say('Line {x}', { x: error.block.slice(5) })}: ` : '');
   function toBlocks() {
     settle();
     const read = readPython(session.project.text ?? '');
@@ -97,8 +98,8 @@
 
 <div class="flex h-full min-h-0 flex-col">
   <div bind:this={host} class="min-h-0 flex-1 overflow-hidden" data-testid="text"></div>
-  {#if error?.type === 'error'}<p class="remark !rounded-none" role="alert">{place}{error.message}</p>
-  {:else if runs.textTrouble}<p class="remark !rounded-none" role="alert">{runs.textTrouble}</p>{/if}
+  {#if error?.type === 'error'}<p class="remark !rounded-none" role="alert">{place}{retell(error.message)}</p>
+  {:else if runs.textTrouble}<p class="remark !rounded-none" role="alert">{retell(runs.textTrouble)}</p>{/if}
   {#if runs.state === 'paused' && values.length}
     <div
       class="flex flex-wrap gap-x-4 gap-y-1 border-t border-rule bg-linen px-3 py-1.5 font-mono text-[13px]"

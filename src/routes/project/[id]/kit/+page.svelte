@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { later, say } from '../../../../../core/words.ts';
+  import { later, say, word } from '../../../../../core/words.ts';
   import Redo from '@lucide/svelte/icons/redo-2';
   import Undo from '@lucide/svelte/icons/undo-2';
   import Table from 'flowbite-svelte/Table.svelte';
@@ -109,7 +109,7 @@
 
 <svelte:head><title>{say('Kit sheet · {name} · Moss Bell', { name: session.project.name })}</title></svelte:head>
 <div class="flex h-full flex-col">
-  <TopBar crumb="Kit sheet · {kit.name}">
+  <TopBar crumb={say('Kit sheet · {name}', { name: kit.name })}>
     {#snippet name()}<h1 class="text-[17px]">{session.project.name}</h1>{/snippet}
     <SaveState {session} />
     <span class="flex-1"></span>
@@ -145,8 +145,8 @@
       <h2 class="text-[18px]">{say('What sits where')}</h2>
       <Table class="text-[13px]" divClass="overflow-visible rounded-[10px] border border-rule bg-card">
         <TableHead class="bg-paper text-[12px] normal-case text-soft">
-          {#each ['Socket', 'Part', 'Called', 'Mounted'] as title (title)}<TableHeadCell
-              class="px-2 py-1.5 font-semibold">{title}</TableHeadCell
+          {#each [later('Socket'), later('Part'), later('Called'), later('Mounted')] as title (title)}<TableHeadCell
+              class="px-2 py-1.5 font-semibold">{word(title)}</TableHeadCell
             >{/each}
         </TableHead>
         <TableBody>
@@ -185,7 +185,7 @@
                     maxlength="40"
                     onchange={(e) => {
                       const name = e.currentTarget.value.trim();
-                      if (name) change(`call it ${name}`, socket, { name });
+                      if (name) change(say('call it {name}', { name }), socket, { name });
                       else e.currentTarget.value = part.name;
                     }}
                   />{/if}</TableBodyCell
@@ -196,7 +196,7 @@
                     aria-label={say('How the {name} is mounted', { name: part.name })}
                     value={mounted(part)}
                     onchange={(e) =>
-                      change('change the mounting', socket, { mounted: e.currentTarget.value as 'normal' })}
+                      change(say('change the mounting'), socket, { mounted: e.currentTarget.value as 'normal' })}
                     ><option value="normal">{say('normal')}</option><option value="mirrored">{say('mirrored')}</option
                     ></select
                   >
@@ -211,7 +211,7 @@
                       value={part.hornDeg ?? 0}
                       onchange={(e) => {
                         const n = e.currentTarget.valueAsNumber;
-                        if (n >= -90 && n <= 90) change('turn the horn', socket, { hornDeg: n });
+                        if (n >= -90 && n <= 90) change(say('turn the horn'), socket, { hornDeg: n });
                       }}
                     />°</label
                   >{/if}

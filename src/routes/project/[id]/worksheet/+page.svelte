@@ -1,6 +1,6 @@
 <!-- A worksheet to print: the program, the idea in plain words, the kit, the mat. A4, readable in black and white. -->
 <script lang="ts">
-  import { later, say } from '../../../../../core/words.ts';
+  import { later, say, word } from '../../../../../core/words.ts';
   import { page } from '$app/state';
   import { partName, typeName } from '../../../../../core/kit/kit.ts';
   import { flowsOf } from '../../../../../core/language/outline.ts';
@@ -36,7 +36,7 @@
   <a class="btn btn-plain" href="/project/{page.params.id}">{say('Back to the workbench')}</a>
   {#each Object.entries(NAMES) as [key, name] (key)}
     <label class="flex items-center gap-1.5"
-      ><input type="checkbox" bind:checked={parts[key as keyof typeof parts]} /> {name}</label
+      ><input type="checkbox" bind:checked={parts[key as keyof typeof parts]} /> {word(name)}</label
     >
   {/each}
   <span class="flex-1"></span>

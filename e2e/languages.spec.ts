@@ -1,0 +1,109 @@
+/** The interface in another language: complete, switched without losing anything, and the same program below it. */
+import { expect, test, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { kinds, openDemo, project, typeNumber } from './room.ts';
+
+const de = JSON.parse(readFileSync(new URL('../messages/de.json', import.meta.url), 'utf8')) as Record<
+  string,
+  Record<string, string>
+>;
+/** English words that German has other words for, and that are no German words themselves. */
+const all = [...Object.entries(de.interface), ...Object.entries(de.blocks)];
+const said = new Set(all.map(([, text]) => text));
+const english = new Set(all.filter(([k]) => !said.has(k)).map(([k]) => k));
+/** What a person can read or hear on the page. */
+const words = (page: Page): Promise<string[]> =>
+  page.evaluate(() => {
+    const found: string[] = [];
+    const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+    for (let n = walk.nextNode(); n; n = walk.nextNode())
+      if (!n.parentElement!.closest('script, style, .cm-line')) found.push(n.textContent!.replace(/\s+/g, ' ').trim());
+    for (const e of document.querySelectorAll('[title], [aria-label], [placeholder]'))
+      for (const a of ['title', 'aria-label', 'placeholder']) found.push(e.getAttribute(a) ?? '');
+    return [...new Set(found)].filter((t) => /\p{L}{2}/u.test(t));
+  });
+/** What the person, the kit or the mat calls so stays as it is. */
+const OWN = new Set(['left', 'right', 'left wheel', 'right wheel', 'nose', 'pan', 'Barrow', 'count', 'corner']);
+const stillEnglish = async (page: Page): Promise<string[]> =>
+  (await words(page)).filter((w) => english.has(w) && !OWN.has(w));
+const german = (page: Page) =>
+  page.context().addCookies([{ name: 'mossbell.language', value: 'de', url: new URL(page.url()).origin }]);
+
+test('the language is changed in the middle of the work: blocks and interface follow, program and Python stay', async ({
+  page
+}) => {
+  await page.setViewportSize({ width: 1440, height: 860 });
+  await openDemo(page, 'Corners as routines');
+  await typeNumber(page, 'drive.measure', 0, 0, '37');
+  const before = await project(page);
+  await page.getByRole('button', { name: 'Blocks + text' }).click();
+  const python = await page.locator('.cm-content').innerText();
+  await page.getByLabel('Language', { exact: true }).first().selectOption('de');
+  await expect(page.getByRole('button', { name: '▶ Proben' })).toBeVisible();
+  await expect(page.locator('.drive\\.measure').first()).toContainText('fahre');
+  await expect(page.locator('html')).toHaveAttribute('lang', 'de');
+  await expect(page.getByTestId('saving')).toHaveText('gespeichert');
+  expect(await page.locator('.cm-content').innerText()).toBe(python);
+  // undo still knows the gesture from before
+  await page.locator('.drive\\.measure').first().click();
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('.drive\\.measure').first()).not.toContainText('37');
+  await page.keyboard.press('Control+y');
+  await expect(page.locator('.drive\\.measure').first()).toContainText('37');
+  // the choice is kept, and the file is the same as before
+  await page.reload();
+  await expect(page.getByRole('button', { name: '▶ Proben' })).toBeVisible();
+  const id = /project\/([^/]+)/.exec(page.url())![1];
+  await expect(page.getByTestId('saving')).toHaveText('gespeichert');
+  const after = (await (await page.request.get(`/api/projects/${id}`)).json()).project;
+  expect(after.program).toEqual(before.program);
+  expect(kinds(after)).toEqual(kinds(before));
+});
+
+test('no word of the interface stays English in German', async ({ page }) => {
+  test.slow();
+  await page.goto('/');
+  await german(page);
+  await page.reload();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page
+    .getByRole('button', { name: /^Barrow/ })
+    .first()
+    .click();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.goto('/handbook');
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto('/handbook/block/curve.angle');
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto('/');
+  await page.getByRole('button', { name: /^Along the path by table/ }).click();
+  await page.waitForURL('**/project/**');
+  await page.locator('[data-ready]').waitFor();
+  await page.getByLabel('Tempo', { exact: true }).selectOption('max');
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByRole('button', { name: 'Halt', exact: true })).toBeDisabled({ timeout: 60_000 });
+  const tabs = await page.getByRole('tab').all();
+  for (const tab of tabs) {
+    await tab.click();
+    expect(await stillEnglish(page)).toEqual([]);
+  }
+  for (const view of ['Ablauf', 'Notizbuch', 'Blöcke + Text']) {
+    await page.getByRole('button', { name: view, exact: true }).click();
+    await page.getByTestId('clock').waitFor();
+    expect(await stillEnglish(page), view).toEqual([]);
+  }
+  for (const panel of ['Im Programm suchen', 'Namen im Programm', 'Vergleichen: noch dasselbe?']) {
+    await page.getByRole('button', { name: 'Mehr', exact: true }).click();
+    await page.getByRole('button', { name: panel, exact: true }).click();
+    expect(await stillEnglish(page), panel).toEqual([]);
+  }
+  await page.getByTestId('chip').click();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto(`${page.url()}/kit`);
+  await page.getByText('Maße').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto(page.url().replace('/kit', '/worksheet'));
+  await page.getByText('Das Programm').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+});
