@@ -8,6 +8,7 @@ import { kitSchema, type Kit } from './kit/kit.ts';
 import { bodiesOf, catalogue, slotSpec } from './language/catalogue.ts';
 import { allSteps, isStep, programSchema, type Program, type Step } from './language/program.ts';
 import { matSchema, type Mat, type Pose } from './yard/mat.ts';
+import { say } from './words.ts';
 
 export const VERSION = 1;
 export const LARGEST_FILE = 8 * 1024 * 1024;
@@ -46,14 +47,20 @@ const no = (problem: string): Read => ({ ok: false, problem });
 export function readProject(text: string, name = 'This file'): Read {
   if (text.length > LARGEST_FILE)
     return no(
-      `${name} is ${Math.round(text.length / 1e6)} MB long. A project is at most 8 MB. Is it another kind of file?`
+      say('{name} is {round} MB long. A project is at most 8 MB. Is it another kind of file?', {
+        name,
+        round: Math.round(text.length / 1e6)
+      })
     );
   let value: unknown;
   try {
     value = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
     return no(
-      `${name} is not a project file: it is not JSON${where(text)}. Choose a file that ends in .mossbell.json.`
+      say('{name} is not a project file: it is not JSON{where}. Choose a file that ends in .mossbell.json.', {
+        name,
+        where: where(text)
+      })
     );
   }
   return checkProject(value, name);
@@ -63,24 +70,43 @@ export function checkProject(value: unknown, name = 'This file'): Read {
   const head = value as { format?: unknown; version?: unknown } | null;
   if (typeof head !== 'object' || head === null || head.format !== 'mossbell.project')
     return no(
-      `${name} is JSON, but not a Moss Bell project: its "format" is ${head && typeof head === 'object' && head.format !== undefined ? JSON.stringify(head.format).slice(0, 60) : 'missing'}. Choose a file that ends in .mossbell.json.`
+      say(
+        '{name} is JSON, but not a Moss Bell project: its "format" is {x}. Choose a file that ends in .mossbell.json.',
+        {
+          name,
+          x:
+            head && typeof head === 'object' && head.format !== undefined
+              ? JSON.stringify(head.format).slice(0, 60)
+              : say('missing')
+        }
+      )
     );
-  if (typeof head.version !== 'number') return no(`${name} does not say which version of the format it has.`);
+  if (typeof head.version !== 'number')
+    return no(say('{name} does not say which version of the format it has.', { name }));
   if (head.version > VERSION)
     return no(
-      `${name} was written by a newer Moss Bell (format ${head.version}; this one reads up to ${VERSION}). Update Moss Bell to open it.`
+      say(
+        '{name} was written by a newer Moss Bell (format {version}; this one reads up to {VERSION}). Update Moss Bell to open it.',
+        { name, version: head.version, VERSION }
+      )
     );
-  if (tooDeep(value, 0)) return no(`${name} nests its blocks more than 200 deep.`);
+  if (tooDeep(value, 0)) return no(say('{name} nests its blocks more than 200 deep.', { name }));
   const parsed = projectSchema.safeParse(value);
   if (!parsed.success) {
     const issue = deepest(parsed.error.issues[0]);
     return no(
-      `${name} cannot be opened: at ${place(issue.path)}, ${issue.message.charAt(0).toLowerCase()}${issue.message.slice(1)}. Nothing was changed.`
+      say('{name} cannot be opened: at {place}, {issue}. Nothing was changed.', {
+        name,
+        place: place(issue.path),
+        issue: issue.message.charAt(0).toLowerCase() + issue.message.slice(1)
+      })
     );
   }
   const project = parsed.data as Project;
   const wrong = checkProgram(project.program);
-  return wrong ? no(`${name} cannot be opened: ${wrong} Nothing was changed.`) : { ok: true, project };
+  return wrong
+    ? no(say('{name} cannot be opened: {wrong} Nothing was changed.', { name, wrong }))
+    : { ok: true, project };
 }
 
 /** What the schema cannot say: known blocks, known slots, ids used once. */
@@ -95,7 +121,7 @@ export function checkProgram(program: Program): string | undefined {
   for (const step of allSteps(program)) {
     const wrong = checkStep(step, program);
     if (wrong) return wrong;
-    if (ids.has(step.id)) return `the id "${step.id}" is used twice.`;
+    if (ids.has(step.id)) return say('the id "{id}" is used twice.', { id: step.id });
     ids.add(step.id);
   }
   return undefined;
@@ -104,7 +130,10 @@ export function checkProgram(program: Program): string | undefined {
 function checkList(list: readonly Step[]): string | undefined {
   for (const [i, step] of list.entries()) {
     if (i < list.length - 1 && catalogue.get(step.kind)?.shape === 'end')
-      return `nothing can stand below block "${step.id}" (${step.kind}), which ends its list.`;
+      return say('nothing can stand below block "{id}" ({kind}), which ends its list.', {
+        id: step.id,
+        kind: step.kind
+      });
     for (const body of Object.values(step.bodies ?? {})) {
       const wrong = checkList(body);
       if (wrong) return wrong;
@@ -116,29 +145,46 @@ const NOT_A_BLOCK = new Set(['choice', 'part', 'variable', 'list', 'routine', 'i
 const MAY_BE_EMPTY = new Set(['condition', 'items']);
 function checkStep(step: Step, program: Program): string | undefined {
   const def = catalogue.get(step.kind);
-  if (!def) return `block "${step.id}" is of the kind "${step.kind}", which this Moss Bell does not know.`;
+  if (!def)
+    return say('block "{id}" is of the kind "{kind}", which this Moss Bell does not know.', {
+      id: step.id,
+      kind: step.kind
+    });
   for (const [name, slot] of Object.entries(step.slots)) {
     const spec = slotSpec(step, name, program);
-    if (!spec) return `block "${step.id}" (${step.kind}) has no slot "${name}".`;
+    if (!spec) return say('block "{id}" ({kind}) has no slot "{name}".', { id: step.id, kind: step.kind, name });
     if (isStep(slot)) {
       const inner = catalogue.get(slot.kind);
-      if (inner && inner.shape !== 'value') return `block "${slot.id}" (${slot.kind}) cannot sit in a slot.`;
-      if (NOT_A_BLOCK.has(spec.type)) return `slot "${name}" of block "${step.id}" cannot hold a block.`;
+      if (inner && inner.shape !== 'value')
+        return say('block "{id}" ({kind}) cannot sit in a slot.', { id: slot.id, kind: slot.kind });
+      if (NOT_A_BLOCK.has(spec.type))
+        return say('slot "{name}" of block "{id}" cannot hold a block.', { name, id: step.id });
     } else if (spec.type === 'choice' && !spec.options.includes(String(slot)))
-      return `slot "${name}" of block "${step.id}" (${step.kind}) has ${JSON.stringify(slot)}; it takes ${spec.options.join(', ')}.`;
+      return say('slot "{name}" of block "{id}" ({kind}) has {stringify}; it takes {n}.', {
+        name,
+        id: step.id,
+        kind: step.kind,
+        stringify: JSON.stringify(slot),
+        n: spec.options.join(', ')
+      });
     else if (MAY_BE_EMPTY.has(spec.type))
-      return `slot "${name}" of block "${step.id}" takes a ${spec.type === 'condition' ? 'condition' : 'list'}.`;
+      return say('slot "{name}" of block "{id}" takes a {x}.', {
+        name,
+        id: step.id,
+        x: spec.type === 'condition' ? say('condition') : say('list')
+      });
   }
   for (const [name, spec] of Object.entries(def.slots))
     if (!MAY_BE_EMPTY.has(spec.type) && step.slots[name] === undefined && !(def.grows && /\d$/.test(name)))
-      return `block "${step.id}" (${step.kind}) lacks "${name}".`;
+      return say('block "{id}" ({kind}) lacks "{name}".', { id: step.id, kind: step.kind, name });
   const bodies = bodiesOf(step);
   const named = Object.keys(step.bodies ?? {});
   for (const name of named)
     if (!bodies.includes(name) && !(step.kind === 'choose.table' && /^[yn]{2,3}$/.test(name)))
-      return `block "${step.id}" (${step.kind}) has no body "${name}".`;
+      return say('block "{id}" ({kind}) has no body "{name}".', { id: step.id, kind: step.kind, name });
   for (const body of bodies)
-    if (!step.bodies?.[body]) return `block "${step.id}" (${step.kind}) lacks its body "${body}".`;
+    if (!step.bodies?.[body])
+      return say('block "{id}" ({kind}) lacks its body "{body}".', { id: step.id, kind: step.kind, body });
   return undefined;
 }
 
@@ -154,7 +200,12 @@ function where(text: string): string {
     .replace(/([A-Z])/g, ' $1')
     .trim()
     .toLowerCase();
-  return ` at line ${before.length}, column ${before[before.length - 1].length + 1}${word ? `, near "${word}"` : ''} (${what})`;
+  return say(' at line {n}, column {x}{x2} ({what})', {
+    n: before.length,
+    x: before[before.length - 1].length + 1,
+    x2: word ? `, near "${word}"` : '',
+    what
+  });
 }
 const place = (path: readonly PropertyKey[]): string =>
   path.length ? path.map((p) => (typeof p === 'number' ? `[${p + 1}]` : `"${String(p)}"`)).join(' ') : 'the top';

@@ -15,6 +15,7 @@ import {
   type Step,
   type Variable
 } from './program.ts';
+import { say } from '../words.ts';
 
 export type Clip = {
   format: 'mossbell.blocks';
@@ -62,10 +63,10 @@ export function readClip(text: string): Clip | string {
   try {
     value = JSON.parse(text);
   } catch {
-    return 'What was copied is not JSON.';
+    return say('What was copied is not JSON.');
   }
   const parsed = clipSchema.safeParse(value);
-  if (!parsed.success) return 'What was copied are no blocks of Moss Bell.';
+  if (!parsed.success) return say('What was copied are no blocks of Moss Bell.');
   const clip = parsed.data as Clip;
   const wrong = checkProgram({
     stacks: clip.stacks.map((steps, i) => ({ id: `clip${i}`, x: 0, y: 0, steps })),
@@ -73,7 +74,7 @@ export function readClip(text: string): Clip | string {
     variables: clip.variables,
     loose: []
   });
-  return wrong ? `What was copied cannot be pasted: ${wrong}` : clip;
+  return wrong ? say('What was copied cannot be pasted: {wrong}', { wrong }) : clip;
 }
 
 /**

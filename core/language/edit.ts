@@ -26,8 +26,11 @@ export function mapSteps(program: Program, change: (step: Step) => Step | undefi
         const inner = one(slot);
         if (inner !== slot) {
           const slots = { ...next.slots };
-          if (inner) slots[name] = inner;
-          else delete slots[name];
+          // where a value block was taken out, what the slot comes with is there again
+          const spec = slotSpec(step, name, program);
+          const left = inner ?? (spec && emptySlot(spec, program));
+          if (left === undefined) delete slots[name];
+          else slots[name] = left;
           next = { ...next, slots };
         }
       }

@@ -13,6 +13,7 @@ import {
   type Slot,
   type Step
 } from './program.ts';
+import { say } from '../words.ts';
 
 export type Refactored = { ok: true; program: Program; made: string } | { ok: false; why: string };
 const no = (why: string): Refactored => ({ ok: false, why });
@@ -91,9 +92,9 @@ function closed(steps: readonly Step[]): string | undefined {
   const look = (list: readonly Step[], inLoop: boolean): string | undefined => {
     for (const s of list) {
       if (s.kind === 'routine.give')
-        return '"Give back" ends the routine that it stands in: it cannot be moved out of it.';
+        return say('"Give back" ends the routine that it stands in: it cannot be moved out of it.');
       if ((s.kind === 'repeat.leave' || s.kind === 'repeat.next') && !inLoop)
-        return 'A block that leaves a loop or goes to its next turn must stay in that loop.';
+        return say('A block that leaves a loop or goes to its next turn must stay in that loop.');
       const loop = 'loop' in definition(s.kind) && (definition(s.kind) as { loop?: true }).loop;
       for (const body of Object.values(s.bodies ?? {})) {
         const why = look(body, inLoop || !!loop);
@@ -140,13 +141,17 @@ function replaced(program: Program, list: readonly Step[], from: number, count: 
  */
 export function putIntoLoop(program: Program, ids: readonly string[]): Refactored {
   const found = stretch(program, ids);
-  if (!found) return no('Choose blocks that hang together in one stack, without its starter.');
+  if (!found) return no(say('Choose blocks that hang together in one stack, without its starter.'));
   const { list, from, steps } = found;
   const why = closed(steps);
   if (why) return no(why);
   if (definition(steps[steps.length - 1].kind).shape === 'end')
-    return no('Nothing can repeat after a block that ends its list.');
-  for (let unit = 1; unit <= steps.length; unit++) {
+    return no(say('Nothing can repeat after a block that ends its list.'));
+  const times = (count: number, body: Step[]): Refactored => {
+    const loop: Step = { id: freshId(allIds(program)), kind: 'repeat.times', slots: { count }, bodies: { do: body } };
+    return { ok: true, program: replaced(program, list, from, steps.length, [loop]), made: loop.id };
+  };
+  for (let unit = 1; unit < steps.length; unit++) {
     if (steps.length % unit) continue;
     const turns = steps.length / unit;
     const first = steps.slice(0, unit);
@@ -155,16 +160,8 @@ export function putIntoLoop(program: Program, ids: readonly string[]): Refactore
     if (!all.every((turn) => holes(first, turn, program)?.every((h) => differing.set(`${h.step} ${h.slot}`, h))))
       continue;
     const changing = [...differing.values()];
-    if (changing.length === 0) {
-      const loop: Step = {
-        id: freshId(allIds(program)),
-        kind: 'repeat.times',
-        slots: { count: turns },
-        bodies: { do: first }
-      };
-      return { ok: true, program: replaced(program, list, from, steps.length, [loop]), made: loop.id };
-    }
-    const counted = turns > 1 ? progression(all, changing) : undefined;
+    if (changing.length === 0) return times(turns, first);
+    const counted = progression(all, changing);
     if (!counted) continue;
     const made = addVariable(program, freeName(program, 'n'));
     const ids = allIds(made.program);
@@ -192,7 +189,7 @@ export function putIntoLoop(program: Program, ids: readonly string[]): Refactore
     };
     return { ok: true, program: replaced(made.program, list, from, steps.length, [loop]), made: loop.id };
   }
-  return no('These blocks do not repeat: from turn to turn more changes than one number in equal steps.');
+  return times(1, steps);
 }
 /** One whole number that changes in equal steps, in every place that changes. */
 function progression(turns: Step[][], changing: Hole[]): { from: number; by: number } | undefined {
@@ -220,14 +217,14 @@ const freeName = (program: Program, stem: string): string => {
  */
 export function makeRoutine(program: Program, ids: readonly string[], name: string): Refactored {
   const found = stretch(program, ids);
-  if (!found) return no('Choose blocks that hang together in one stack, without its starter.');
+  if (!found) return no(say('Choose blocks that hang together in one stack, without its starter.'));
   const { steps } = found;
   const why = closed(steps);
   if (why) return no(why);
   if (definition(steps[steps.length - 1].kind).shape === 'end')
-    return no('A block that ends its stack cannot be in the middle of another.');
+    return no(say('A block that ends its stack cannot be in the middle of another.'));
   if ([...walkSteps(steps)].some((s) => s.kind === 'routine.input'))
-    return no('These blocks use an input of the routine that they stand in: it would mean nothing elsewhere.');
+    return no(say('These blocks use an input of the routine that they stand in: it would mean nothing elsewhere.'));
 
   // every stretch of every list that has the same blocks, none overlapping
   const places: { list: Step[]; from: number }[] = [{ list: found.list, from: found.from }];

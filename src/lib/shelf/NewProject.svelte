@@ -5,7 +5,7 @@
   import { barrow } from '../../../core/kit/kit.ts';
   import { newStep } from '../../../core/language/catalogue.ts';
   import { emptyProgram } from '../../../core/language/program.ts';
-  import { printPython } from '../../../core/language/python/print.ts';
+  import { loadPython } from '../python/python.ts';
   import { newProject } from '../../../core/project.ts';
   import { mats } from '../../../core/yard/mats.ts';
   import { createOnServer } from './files.ts';
@@ -14,13 +14,14 @@
   let name = $state('');
   let mat = $state(mats[1].name);
   let kind = $state<'blocks' | 'text'>('blocks');
-  const FIRST_TEXT = printPython(
-    {
-      ...emptyProgram(),
-      stacks: [{ id: 's', x: 0, y: 0, steps: [newStep('begin.start', 'a'), newStep('sound.beep', 'b')] }]
-    },
-    barrow
-  ).text;
+  const firstText = async () =>
+    (await loadPython()).printPython(
+      {
+        ...emptyProgram(),
+        stacks: [{ id: 's', x: 0, y: 0, steps: [newStep('begin.start', 'a'), newStep('sound.beep', 'b')] }]
+      },
+      barrow
+    ).text;
   const ABOUT: Record<string, string> = {
     'Fern bed': later('a five-sided path round it, 40 cm a side'),
     'Long aisle': later('straight, with a hoop at 80 cm and marks each 10 cm'),
@@ -43,7 +44,7 @@
       barrow,
       mats.find((m) => m.name === mat)!
     );
-    const made = await createOnServer(kind === 'text' ? { ...project, text: FIRST_TEXT } : project);
+    const made = await createOnServer(kind === 'text' ? { ...project, text: await firstText() } : project);
     busy = false;
     if (made.ok) await goto(`/project/${made.id}`);
     else problem = made.problem;

@@ -2,7 +2,7 @@
 import { getContext, setContext } from 'svelte';
 import { lookOver, stopsStart } from '../../../core/language/lookover/lookover.ts';
 import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
-import { syntaxProblem } from '../../../core/language/python/syntax.ts';
+import { loadPython } from '../python/python.ts';
 import type { Session } from '../project/session.svelte.ts';
 import { Runs } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
@@ -49,10 +49,10 @@ export class Workbench {
   }
   /** what is still being typed becomes part of the project first */
   beforeRun: (() => void) | undefined;
-  rehearse(paused = false): void {
+  async rehearse(paused = false): Promise<void> {
     this.beforeRun?.();
     const { text } = this.session.project;
-    const wrong = text === undefined ? undefined : syntaxProblem(text);
+    const wrong = text === undefined ? undefined : (await loadPython()).syntaxProblem(text);
     if (wrong) {
       this.notice = say('The text cannot start. Line {x}, column {x2}: {message}', {
         x: wrong.line + 1,

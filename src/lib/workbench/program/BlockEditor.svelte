@@ -9,7 +9,6 @@
   import { later, say, word } from '../../../../core/words.ts';
   import * as Blockly from 'blockly/core';
   import * as En from 'blockly/msg/en';
-  import * as De from 'blockly/msg/de';
   import { language } from '../../language.svelte.ts';
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
@@ -17,7 +16,7 @@
   import { addRoutine, addVariable, regrow, setSlot } from '../../../../core/language/edit.ts';
   import { partName } from '../../../../core/kit/kit.ts';
   import { allIds, allSteps, freshId, isStep, type Program } from '../../../../core/language/program.ts';
-  import { readValue } from '../../../../core/language/python/value.ts';
+  import { loadPython, pythonNow } from '../../python/python.ts';
   import NameDialog from '../../ui/NameDialog.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { actions as makeActions } from './actions.ts';
@@ -164,7 +163,7 @@
   };
   hooks.blocks = (field, text) => {
     const at = hooks.spec(field);
-    const value = readValue(text);
+    const value = pythonNow()?.readValue(text);
     if (!at || !isStep(value)) return;
     setTimeout(() => {
       const { program } = session.project;
@@ -187,7 +186,7 @@
   album.point = (at) => (w.pixel = at);
 
   onMount(() => {
-    Blockly.setLocale((language.code === 'de' ? De : En) as unknown as Record<string, string>);
+    Blockly.setLocale((language.library ?? En) as unknown as Record<string, string>);
     Blockly.setLocale({ WORKSPACE_ARIA_LABEL: say('Blocks of the program') });
     defineBlocks();
     registerMenu(menu);
@@ -214,7 +213,10 @@
     bringIn(ws, session.project.program);
     shown = session.project.program;
     document.querySelectorAll('.blocklyComputeCanvas').forEach((e) => e.setAttribute('aria-hidden', 'true'));
-    requestAnimationFrame(() => (host.dataset.ready = '1'));
+    requestAnimationFrame(() => {
+      host.dataset.ready = '1';
+      void loadPython();
+    });
     const theme = () => ws?.setTheme(dark() ? THEMES.dark : THEMES.light);
     window.addEventListener('mossbell:theme', theme);
     const resize = new ResizeObserver(() => ws && Blockly.svgResize(ws));
@@ -224,7 +226,10 @@
       if (ids.length) w.tell(say('{n, plural, one {# block} other {# blocks}} chosen', { n: ids.length }));
     });
     host.addEventListener('pointerdown', pull, true);
-    Object.assign(window, { mossbellWorkspace: ws });
+    Object.assign(window, {
+      mossbellWorkspace: ws,
+      mossbellOpening: async () => (await import('./blockly/measure.ts')).opening(ws!, session.project.program)
+    });
     return () => {
       clearTimeout(due);
       settle(label || say('change the program'));
@@ -267,12 +272,10 @@
       event.preventDefault();
       const view = ws.getMetricsManager().getViewMetrics(true);
       const html = event.clipboardData.getData('text/html');
-      const pasted = act.paste(
-        { html, text: event.clipboardData.getData('text/plain') },
-        Math.round(view.left + 60),
-        Math.round(view.top + 60)
-      );
-      if (pasted[0]) requestAnimationFrame(() => focusOn(pasted[0]));
+      const data = { html, text: event.clipboardData.getData('text/plain') };
+      void act.paste(data, Math.round(view.left + 60), Math.round(view.top + 60)).then(([first]) => {
+        if (first) requestAnimationFrame(() => focusOn(first));
+      });
     } else if (ids.length) {
       event.preventDefault();
       act.fill(event.clipboardData, ids);

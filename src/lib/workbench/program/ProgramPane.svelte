@@ -2,7 +2,7 @@
   import { language } from '../../language.svelte.ts';
   import { say, word } from '../../../../core/words.ts';
   import Ellipsis from '@lucide/svelte/icons/ellipsis';
-  import { printPython } from '../../../../core/language/python/print.ts';
+  import { loadPython } from '../../python/python.ts';
   import { download, fileName } from '../../shelf/files.ts';
   import Maximize from '@lucide/svelte/icons/maximize';
   import Redo from '@lucide/svelte/icons/redo-2';
@@ -59,7 +59,8 @@
   );
   const shown = $derived(isText && mode !== 'notebook' ? 'blocks' : mode);
   let text = $state<TextPane>();
-  function toText() {
+  async function toText() {
+    const { printPython } = await loadPython();
     const { project } = w.session;
     w.session.change(say('to text'), { ...project, text: printPython(project.program, project.kit).text });
   }

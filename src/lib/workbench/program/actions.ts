@@ -16,8 +16,7 @@ import {
   type Reshape
 } from '../../../../core/language/edit.ts';
 import { allIds, allSteps, freshId, type Program, type Step } from '../../../../core/language/program.ts';
-import { printPython } from '../../../../core/language/python/print.ts';
-import { readPython } from '../../../../core/language/python/read.ts';
+import { loadPython, pythonNow } from '../../python/python.ts';
 import { makeRoutine, putIntoLoop } from '../../../../core/language/refactor.ts';
 import type { Workbench } from '../workbench.svelte.ts';
 import { say } from '../../../../core/words.ts';
@@ -44,7 +43,7 @@ export function stretches(program: Program, ids: ReadonlySet<string>): Step[][] 
   return out;
 }
 
-/** The plain text of copied blocks: their lines of Python. */
+/** The plain text of copied blocks: their lines of Python, or in the first moment of a page our JSON. */
 export function clipText(clip: Clip, w: Workbench): string {
   const program: Program = {
     stacks: clip.stacks.map((steps, i) => ({ id: `clip${i}`, x: 0, y: 0, steps })),
@@ -52,7 +51,7 @@ export function clipText(clip: Clip, w: Workbench): string {
     variables: clip.variables,
     loose: []
   };
-  return printPython(program, w.session.project.kit).text;
+  return pythonNow()?.printPython(program, w.session.project.kit).text ?? JSON.stringify(clip);
 }
 const HTML = /data-mossbell="([^"]*)"/;
 const escape = (s: string): string => s.replace(/&/g, '&amp;').replace(/"/g, '&quot;').replace(/</g, '&lt;');
@@ -112,12 +111,12 @@ export function actions(w: Workbench) {
       tell(say('Copied'));
     },
     /** from the clipboard: our blocks, or lines of Python that blocks can say */
-    paste(data: { html: string; text: string }, x: number, y: number): string[] {
+    async paste(data: { html: string; text: string }, x: number, y: number): Promise<string[]> {
       const held = HTML.exec(data.html)?.[1];
       const json = held ? unescape(held) : data.text.trim().startsWith('{') ? data.text : undefined;
       let clip: Clip | string;
       if (json !== undefined) clip = readClip(json);
-      else clip = clipFromText(data.text);
+      else clip = await clipFromText(data.text);
       if (typeof clip === 'string') {
         w.notice = clip;
         return [];
@@ -184,7 +183,7 @@ function placeOf(program: Program, id: string): { x: number; y: number } {
   return holder ? { x: holder.x, y: holder.y } : { x: 40, y: 40 };
 }
 /** Lines of Python as blocks: a whole text, or a few lines of one. */
-export function clipFromText(text: string): Clip | string {
+export async function clipFromText(text: string): Promise<Clip | string> {
   const whole = /^\s*from mossbell import/m.test(text);
   const wrapped = whole
     ? text
@@ -192,7 +191,7 @@ export function clipFromText(text: string): Clip | string {
         .split('\n')
         .map((l) => (l.trim() ? `    ${l}` : l))
         .join('\n')}\n\nrun(main)\n`;
-  const read = readPython(wrapped);
+  const read = (await loadPython()).readPython(wrapped);
   if (!read.ok) {
     const [{ line, message }] = read.problems;
     return say('This text cannot become blocks. Line {x}: {message}', {

@@ -6,7 +6,7 @@ import CRC32 from 'crc-32';
 import { get, set } from 'idb-keyval';
 import libraryText from '../../../../board/lib/mossbell.py?raw';
 import { programFile } from '../../../../board/standin/program-file.ts';
-import { printPython } from '../../../../core/language/python/print.ts';
+import { loadPython } from '../../python/python.ts';
 import { LinkClosed, LinkProblem, type LinkPort } from '../../../../core/link/port.ts';
 import { send, type Found, type Progress } from '../../../../core/link/send.ts';
 import type { Pose } from '../../../../core/yard/mat.ts';
@@ -243,7 +243,9 @@ export class DeviceLink {
     if (!this.plugged || this.progress) return;
     const { project } = this.workbench.session;
     const { text, blocks } =
-      project.text === undefined ? printPython(project.program, project.kit) : { text: project.text, blocks: [] };
+      project.text === undefined
+        ? (await loadPython()).printPython(project.program, project.kit)
+        : { text: project.text, blocks: [] };
     const file = encoder.encode(programFile(text));
     const crc = CRC32.str(text) >>> 0;
     this.cancelled = false;

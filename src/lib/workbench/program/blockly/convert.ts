@@ -157,9 +157,14 @@ export function readWorkspace(ws: Blockly.WorkspaceSvg, before: Program): Progra
 /** Brings the workspace in line with a program, block by block, by id: only what differs is touched. */
 export function bringIn(ws: Blockly.WorkspaceSvg, program: Program): void {
   Blockly.Events.disable();
+  // as the library does it where it loads a whole sheet: sizes are worked out once, at the end
+  ws.setResizesEnabled(false);
+  Blockly.utils.dom.startTextWidthCache();
   try {
     new Sync(ws, program).all();
   } finally {
+    Blockly.utils.dom.stopTextWidthCache();
+    ws.setResizesEnabled(true);
     Blockly.Events.enable();
   }
 }
@@ -183,10 +188,22 @@ class Sync {
     };
     for (const s of [...program.stacks, ...program.routines]) note(s.steps);
     note(program.loose.map((l) => l.value));
-    for (const stack of program.stacks) if (stack.steps.length) this.top(stack, this.list(stack.steps, undefined)!);
+    for (const stack of program.stacks) {
+      const { steps, x, y } = stack;
+      if (!steps.length) continue;
+      // a stack that is not there yet is made in one piece, which is much faster
+      const fresh = this.fresh(steps) && this.make({ ...chain(steps, program)!, x, y });
+      this.top(stack, fresh || this.list(steps, undefined)!);
+    }
     for (const r of program.routines) {
+      const { steps, x, y } = r;
+      if (!ws.getBlockById(r.id) && this.fresh(steps)) {
+        const next = chain(steps, program);
+        this.make({ ...routineState(r), ...(next ? { next: { block: next } } : {}), x, y });
+        continue;
+      }
       const head = this.routine(r);
-      this.below(head, r.steps);
+      this.below(head, steps);
       this.top(r, head);
     }
     for (const l of program.loose) this.top(l, this.one(l.value));
@@ -268,7 +285,7 @@ class Sync {
       block.dispose(false);
       block = this.make({ ...bareState(step, this.program), x, y });
     }
-    block ??= this.fresh(step) ?? this.make(bareState(step, this.program));
+    block ??= this.make((this.fresh([step]) ? stateOf : bareState)(step, this.program));
     for (const piece of wordsOf(step, this.program)) {
       if ('body' in piece) {
         const connection = block.getInput(piece.body)?.connection;
@@ -280,13 +297,14 @@ class Sync {
     if (block.hasDisabledReason('off') !== !!step.off) block.setDisabledReason(!!step.off, 'off');
     return block;
   }
-  /** A step none of whose blocks is there yet is made in one piece, which is faster. */
-  private fresh(step: Step): Blockly.BlockSvg | undefined {
-    const there = (s: Step): boolean =>
-      !!this.ws.getBlockById(s.id) ||
-      Object.values(s.slots).some((slot) => isStep(slot) && there(slot)) ||
-      Object.values(s.bodies ?? {}).some((body) => body.some(there));
-    return there(step) ? undefined : this.make(stateOf(step, this.program));
+  /** Whether none of the blocks of these steps is there yet. */
+  private fresh(steps: readonly Step[]): boolean {
+    return steps.every(
+      (s) =>
+        !this.ws.getBlockById(s.id) &&
+        Object.values(s.slots).every((slot) => !isStep(slot) || this.fresh([slot])) &&
+        Object.values(s.bodies ?? {}).every((body) => this.fresh(body))
+    );
   }
   private slot(block: Blockly.BlockSvg, step: Step, name: string): void {
     const spec = slotSpec(step, name, this.program);

@@ -3,7 +3,7 @@ import * as Blockly from 'blockly/core';
 import type { SlotSpec } from '../../../../../core/language/define.ts';
 import { hertzOf } from '../../../../../core/language/notes.ts';
 import { HEIGHT, levelOf, WIDTH } from '../../../../../core/language/pixels.ts';
-import { readValue, workedOut } from '../../../../../core/language/python/value.ts';
+import { pythonNow } from '../../../python/python.ts';
 import { show, typedNumber } from '../../../../../core/language/values.ts';
 import { LAMP_COLOURS } from '../../../ui/lamp-colours.ts';
 import { angleDial, noteKeys, numberSlider } from './instruments.ts';
@@ -83,7 +83,7 @@ export class NumberField extends Blockly.FieldTextInput {
     const step = spec?.type === 'number' && !spec.whole && spec.max !== undefined && spec.max <= 10 ? 0.1 : 1;
     const keys = (e: KeyboardEvent): void => {
       if (e.key === 'Enter' && /[-+*/×÷−(]/.test(input!.value.slice(1)) && typedNumber(input!.value) === undefined) {
-        const made = workedOut(input!.value);
+        const made = pythonNow()?.workedOut(input!.value);
         if (made !== undefined) {
           if (e.shiftKey) {
             e.preventDefault();
@@ -107,7 +107,7 @@ export class NumberField extends Blockly.FieldTextInput {
     const typed = (): void => {
       instrument?.follow(now());
       const value = input!.value;
-      const made = typedNumber(value) === undefined && readValue(value) ? workedOut(value) : undefined;
+      const made = typedNumber(value) === undefined ? pythonNow()?.workedOut(value) : undefined;
       this.sum!.hidden = made === undefined;
       this.sum!.textContent =
         made === undefined ? '' : say('Enter: {show} · Shift Enter: as blocks', { show: show(made) });

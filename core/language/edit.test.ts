@@ -1,0 +1,119 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { checkProgram } from '../project.ts';
+import { b, list, log, program, start, variable, wait } from '../testing/build.ts';
+import { anyProgram } from '../testing/random.ts';
+import { cannot, questions } from './blocks/choose.ts';
+import { inputSlot } from './blocks/reuse.ts';
+import * as edit from './edit.ts';
+import { allSteps, type Program, type Step } from './program.ts';
+
+const only = (p: Program): Step => p.stacks[0].steps[1];
+const kinds = (p: Program): string[][] => p.stacks.map((s) => s.steps.map((step) => step.kind));
+
+describe('blocks that grow', () => {
+  it('get and lose branches, cases and places, one at a time, and keep at least one', () => {
+    let p = program(start(b('choose.if', {}, { then1: [wait(1)] })));
+    const id = only(p).id;
+    p = edit.reshape(edit.reshape(p, id, 'more'), id, 'otherwise');
+    expect(Object.keys(only(p).bodies!)).toEqual(['then1', 'then2', 'otherwise']);
+    expect(checkProgram(p)).toBeUndefined();
+    p = edit.reshape(edit.reshape(edit.reshape(p, id, 'less'), id, 'less'), id, 'no otherwise');
+    expect(Object.keys(only(p).bodies!)).toEqual(['then1']);
+    expect(only(p).bodies!.then1).toHaveLength(1);
+    let m = program(start(b('choose.match', { value: 1, c1: 1 }, { do1: [] })));
+    m = edit.reshape(m, only(m).id, 'more');
+    expect([only(m).slots.c2, checkProgram(m)]).toEqual([2, undefined]);
+    let l = program(start(log(b('list.new', { i1: 4 }))));
+    const inner = (only(l).slots.value as Step).id;
+    l = edit.reshape(edit.reshape(edit.reshape(l, inner, 'less'), inner, 'less'), inner, 'more');
+    expect((only(l).slots.value as Step).slots).toEqual({ i1: 4, i2: 0 });
+  });
+  it('a table keeps its steps under "yes" when a third question comes, and gives them back when it goes', () => {
+    const rows = { yy: [wait(1)], yn: [], ny: [wait(2)], nn: [] };
+    const before = program(start(b('choose.table', { cannot: 'nn' }, rows)));
+    const id = only(before).id;
+    const three = edit.reshape(before, id, 'more');
+    expect([questions(only(three)), Object.keys(only(three).bodies!)]).toEqual([
+      3,
+      ['yyy', 'yyn', 'yny', 'ynn', 'nyy', 'nyn', 'nny', 'nnn']
+    ]);
+    expect([only(three).bodies!.yyy.length, only(three).bodies!.yyn.length]).toEqual([1, 0]);
+    expect(cannot(only(three))).toEqual(['nny', 'nnn']);
+    expect(checkProgram(three)).toBeUndefined();
+    const two = edit.reshape(three, id, 'less');
+    expect(only(two).bodies).toEqual(only(before).bodies);
+    expect(cannot(only(two))).toEqual(['nn']);
+    expect(cannot(only(edit.reshape(two, id, 'can nn')))).toEqual([]);
+  });
+});
+
+describe('names', () => {
+  const call = b('routine.do', { routine: 'r1' });
+  const p: Program = {
+    ...program(start(call, b('var.set', { variable: 'v1', value: variable('v1') }), b('list.add', { list: 'l1' }))),
+    routines: [{ id: 'r1', name: 'ring', x: 0, y: 0, steps: [b('message.send', { name: 'go' })] }]
+  };
+  it('know where they are used, each block once', () => {
+    expect(edit.usesOf(p, 'r1')).toEqual([call.id]);
+    expect(edit.usesOf(p, 'v1')).toHaveLength(2);
+    expect(edit.usesOf(p, 'l1')).toHaveLength(1);
+    expect(edit.usesOf(p, 'nobody')).toEqual([]);
+    expect(edit.messagesOf(p)).toEqual(['go']);
+    expect(edit.messagesOf(edit.renameMessage(p, 'go', 'ring'))).toEqual(['ring']);
+  });
+  it('an input gives every block that does the routine a place, and takes it away again', () => {
+    const { program: one, input } = edit.addInput(p, 'r1', 'angle', 'number');
+    expect(only(one).slots[inputSlot(input.id)]).toBe(1);
+    const { program: two, input: second } = edit.addInput(one, 'r1', 'really', 'condition');
+    expect(inputSlot(second.id) in only(two).slots).toBe(false);
+    expect(checkProgram(two)).toBeUndefined();
+    const back = edit.removeInput(edit.removeInput(two, 'r1', input.id), 'r1', second.id);
+    expect(back).toEqual(p);
+    expect(edit.regrow(p)).toBe(p);
+  });
+  it('that are taken out leave the blocks that used them', () => {
+    expect([...allSteps(edit.removeVariable(p, 'v1'))]).toHaveLength([...allSteps(p)].length);
+    expect(edit.removeRoutine(p, 'r1').routines).toEqual([]);
+  });
+});
+
+describe('one block', () => {
+  it('is pulled out of its stack while the rest joins; notes go on blocks and on routines', () => {
+    const p = program(start(wait(1), b('sound.beep'), wait(2)));
+    const [, , beep] = p.stacks[0].steps;
+    expect(kinds(edit.pullOut(p, beep.id, 200, 40))).toEqual([
+      ['begin.start', 'wait.time', 'wait.time'],
+      ['sound.beep']
+    ]);
+    expect(edit.pullOut(p, 'nobody', 0, 0)).toBe(p);
+    const off = edit.switchBelow(p, beep.id, true);
+    expect(off.stacks[0].steps.map((s) => !!s.off)).toEqual([false, false, true, true]);
+    expect(edit.switchBelow(off, beep.id, false)).toEqual(p);
+    const noted = edit.noteOn(p, beep.id, 'wake up');
+    expect(noted.stacks[0].steps[2].note).toBe('wake up');
+    expect(edit.noteOn(noted, beep.id, '')).toEqual(p);
+    const routine = { ...p, routines: [{ id: 'r', name: 'r', x: 0, y: 0, steps: [] }] };
+    expect(edit.noteOn(routine, 'r', 'why').routines[0].note).toBe('why');
+  });
+  it('can be taken out of any program, pulled out of it and switched, and the program stays sound', () => {
+    fc.assert(
+      fc.property(anyProgram, fc.nat(), (p, n) => {
+        const steps = [...allSteps(p)].filter((s) => s.kind.split('.')[0] !== 'begin');
+        if (!steps.length) return;
+        const { id } = steps[n % steps.length];
+        expect(checkProgram(edit.removeStep(p, id))).toBeUndefined();
+        expect(checkProgram(edit.switchBelow(p, id, true))).toBeUndefined();
+        const places = (q: Program) => [...allSteps(q)].length;
+        expect(places(edit.pullOut(p, id, 0, 0))).toBe(places(p));
+      }),
+      { numRuns: 100, seed: 5 }
+    );
+  });
+  it('a list value is found where it stands', () => {
+    const p = program(start(b('repeat.each', { variable: 'v1', list: list('l1') }, { do: [wait(1)] })));
+    const inner = only(p).bodies!.do[0];
+    expect(edit.listAround(p, inner.id)).toBe(only(p).bodies!.do);
+    expect(edit.listAround(p, 'nobody')).toBeUndefined();
+  });
+});
