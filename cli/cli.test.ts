@@ -67,6 +67,24 @@ describe('./mossbell', () => {
       'wheels.turn(right=180, power=35, ending="brake")'
     );
   });
+  it('reads a text as blocks, rehearses it on MicroPython, and says what blocks cannot say', async () => {
+    const { out: python } = await run('python', demo('the-dark-board'));
+    const py = join(folder, 'board.py');
+    writeFileSync(py, python);
+    const { code, out } = await run('blocks', py);
+    expect(code).toBe(0);
+    const again = join(folder, 'again.mossbell.json');
+    writeFileSync(again, out);
+    expect((await run('python', again)).out).toBe(python);
+    const text = JSON.parse((await run('rehearse', py, '--json')).out);
+    expect(text).toMatchObject({ runner: 'MicroPython', error: null });
+    expect((await run('check', py, '--json')).code).toBe(0);
+    const odd = join(folder, 'odd.py');
+    writeFileSync(odd, 'from mossbell import *\n\n\ndef main():\n    dance()\n\n\nrun(main)\n');
+    expect(await run('blocks', odd)).toMatchObject({ code: 2, err: expect.stringContaining('line 5: No block says') });
+    writeFileSync(odd, 'def main(:\n');
+    expect(await run('rehearse', odd)).toMatchObject({ code: 2, err: expect.stringContaining('line 1') });
+  });
   it('takes inputs from a file', async () => {
     const inputs = join(folder, 'inputs.jsonl');
     writeFileSync(inputs, '{"t": 0.5, "press": "Dot"}\n');

@@ -1,16 +1,20 @@
-/** ./mossbell rehearse | check | python: the core without a browser. Shapes of the JSON: docs/formats/cli.md. */
+/** ./mossbell rehearse | check | python | blocks: the core without a browser. Shapes of the JSON: docs/formats/cli.md. */
 import '../core/run/exact-math.ts';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { parseArgs } from 'node:util';
 import * as z from 'zod';
-import { kits, partName, type Kit } from '../core/kit/kit.ts';
+import { barrow, kits, partName, type Kit } from '../core/kit/kit.ts';
 import { quirksOf } from '../core/kit/quirks.ts';
 import { sentence } from '../core/language/catalogue.ts';
 import { lookOver, stopsStart } from '../core/language/lookover/lookover.ts';
+import type { Remark } from '../core/language/lookover/remark.ts';
 import { allSteps } from '../core/language/program.ts';
+import { placed } from '../core/language/edit.ts';
 import { printPython } from '../core/language/python/print.ts';
-import { readProject, type Project } from '../core/project.ts';
+import { readPython } from '../core/language/python/read.ts';
+import { syntaxProblem } from '../core/language/python/syntax.ts';
+import { newProject, readProject, writeProject, type Project } from '../core/project.ts';
 import { rehearse } from '../core/run/interpreter.ts';
 import { traceCsv } from '../core/trace/files.ts';
 import { findings } from '../core/trace/findings.ts';
@@ -18,7 +22,7 @@ import { parseInputs } from '../core/trace/inputs.ts';
 import { askedAndGot, stateAt, travelled } from '../core/trace/query.ts';
 import type { TimedInput, Trace } from '../core/trace/trace.ts';
 import { matSchema, type Mat } from '../core/yard/mat.ts';
-import { mats } from '../core/yard/mats.ts';
+import { longAisle, mats } from '../core/yard/mats.ts';
 import { runOnStandIn } from './standin.ts';
 
 class BadInput extends Error {}
@@ -26,7 +30,9 @@ const USAGE = `Usage:
   ./mossbell rehearse FILE [--mat FILE or NAME] [--seed N] [--inputs FILE] [--until S] [--unit SERIAL]
                            [--trace OUT.csv or OUT.json] [--on standin] [--json]
   ./mossbell check FILE ... [--json]
-  ./mossbell python FILE [--json]`;
+  ./mossbell python FILE [--json]
+  ./mossbell blocks FILE.py [--json]
+FILE is a project (.mossbell.json) or a text (.py).`;
 
 function read(file: string): string {
   try {
@@ -35,7 +41,14 @@ function read(file: string): string {
     throw new BadInput(`${file}: there is no such file, or it cannot be read.`);
   }
 }
+/** A project file, or a text as a text project for Barrow on the Long aisle. */
 function project(file: string): Project {
+  if (file.endsWith('.py')) {
+    const text = read(file);
+    const wrong = syntaxProblem(text);
+    if (wrong) throw new BadInput(`${file}, line ${wrong.line + 1}, column ${wrong.column + 1}: ${wrong.message}`);
+    return { ...newProject(basename(file, '.py').slice(0, 80), barrow, longAisle), text };
+  }
   const found = readProject(read(file), basename(file));
   if (!found.ok) throw new BadInput(found.problem);
   return found.project;
@@ -62,6 +75,12 @@ const number = (text: string | undefined, name: string): number | undefined => {
   return n;
 };
 
+/** A text that blocks can say is looked over as those blocks; of another the syntax alone is known. */
+function looked(p: Project): Remark[] {
+  if (p.text === undefined) return lookOver(p);
+  const found = readPython(p.text);
+  return found.ok ? lookOver({ ...p, program: found.program }) : [];
+}
 /** What `rehearse --json` prints. */
 function summary(trace: Trace, kit: Kit, p: Project) {
   const end = stateAt(trace, trace.ticks * 1000);
@@ -115,12 +134,31 @@ async function main(): Promise<number> {
     throw new BadInput(`${(error as Error).message}\n${USAGE}`);
   }
   const { values, positionals } = parsed;
-  if (!['rehearse', 'check', 'python'].includes(verb) || positionals.length === 0) throw new BadInput(USAGE);
+  if (!['rehearse', 'check', 'python', 'blocks'].includes(verb) || positionals.length === 0) throw new BadInput(USAGE);
   const say = (text: string): void => void process.stdout.write(`${text}\n`);
 
+  if (verb === 'blocks') {
+    const { text = '', ...rest } = project(positionals[0]);
+    const found = readPython(text);
+    if (!found.ok)
+      throw new BadInput(
+        [
+          `${positionals[0]} cannot become blocks.`,
+          ...found.problems.map((p) => `line ${p.line + 1}: ${p.message}`)
+        ].join('\n')
+      );
+    for (const l of found.lost) process.stderr.write(`line ${l.line + 1}: ${l.message}\n`);
+    const made = { ...rest, program: placed(found.program) };
+    say(
+      values.json
+        ? JSON.stringify({ file: positionals[0], project: made, lost: found.lost })
+        : writeProject(made).trimEnd()
+    );
+    return 0;
+  }
   if (verb === 'python') {
     const p = project(positionals[0]);
-    const printed = printPython(p.program, p.kit);
+    const printed = p.text === undefined ? printPython(p.program, p.kit) : { text: p.text, blocks: [] };
     say(
       values.json
         ? JSON.stringify({ file: positionals[0], text: printed.text, blocks: printed.blocks })
@@ -137,7 +175,7 @@ async function main(): Promise<number> {
       return {
         file,
         name: p.name,
-        remarks: lookOver(p).map((r) => ({
+        remarks: looked(p).map((r) => ({
           rule: r.rule,
           severity: r.severity,
           blocks: r.blocks,
@@ -172,7 +210,7 @@ async function main(): Promise<number> {
     inputs = got.inputs;
   }
   if (values.on && values.on !== 'standin') throw new BadInput(`--on takes "standin", not "${values.on}".`);
-  const blocking = lookOver({ program: p.program, kit }).filter(stopsStart);
+  const blocking = p.text === undefined ? lookOver({ program: p.program, kit }).filter(stopsStart) : [];
   if (blocking.length)
     throw new BadInput(
       `${positionals[0]} cannot start: ${blocking.map((r) => `block ${r.blocks.join(', ')}: ${r.says}`).join(' ')}`
@@ -192,7 +230,7 @@ async function main(): Promise<number> {
     quirks: values.unit ? quirksOf(values.unit) : undefined,
     device: values.unit ?? 'Rehearsal'
   };
-  const trace = values.on ? await runOnStandIn(run) : rehearse(run);
+  const trace = values.on || p.text !== undefined ? await runOnStandIn(run, p.text) : rehearse(run);
   if (values.trace)
     writeFileSync(
       values.trace,

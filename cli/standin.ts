@@ -10,8 +10,10 @@ import { programFile } from '../board/standin/program-file.ts';
 import { utf8 } from '../core/bytes.ts';
 import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
 
-export async function runOnStandIn(run: RunOptions): Promise<Trace> {
-  const { text, blocks } = printPython(run.program, run.kit);
+/** @param source a text of its own; by default the program as it is printed */
+export async function runOnStandIn(run: RunOptions, source?: string): Promise<Trace> {
+  const { text, blocks } =
+    source === undefined ? printPython(run.program, run.kit) : { text: source, blocks: undefined };
   const crc = CRC32.str(text) >>> 0;
   let trace: Trace | undefined;
   const standIn = await StandIn.boot({

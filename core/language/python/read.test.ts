@@ -128,3 +128,26 @@ run(main)
     ]);
   });
 });
+
+describe('comments', () => {
+  const text = (...lines: string[]) =>
+    ['from mossbell import *', '', '', 'def main():', ...lines.map((l) => `    ${l}`), '', '', 'run(main)', ''].join(
+      '\n'
+    );
+  it('above a line and behind it are its note; others are told, so that none is lost silently', () => {
+    const read = readPython(text('# wake up', 'beep()  # once', '', '# alone', '', 'silence()', '# at the end'));
+    if (!read.ok) throw new Error(read.problems[0].message);
+    expect(read.program.stacks[0].steps.map((s) => s.note)).toEqual([undefined, 'wake up\nonce', undefined]);
+    expect(read.lost.map((l) => l.line + 1)).toEqual([8, 11]);
+    expect(read.lost[0].message).toBe('This comment belongs to no block and would be lost.');
+  });
+  it('of a printed program are all taken up', () => {
+    fc.assert(
+      fc.property(anyProgram, (p) => {
+        const read = readPython(printPython(p, barrow).text);
+        expect(read.ok && read.lost).toEqual([]);
+      }),
+      { numRuns: 100, seed: 8 }
+    );
+  });
+});

@@ -15,7 +15,9 @@ import { natural } from './names.ts';
 import { say, word } from '../../words.ts';
 
 export type ReadProblem = { line: number; message: string };
-export type ReadText = { ok: true; program: Program } | { ok: false; problems: ReadProblem[] };
+export type ReadText =
+  | { ok: true; program: Program; /** comments that no block takes up */ lost: ReadProblem[] }
+  | { ok: false; problems: ReadProblem[] };
 
 /** A form of a block with one set of choices, as a tree to be matched. */
 type Pattern = { def: BlockDef; choices: Record<string, Slot>; form: Form; node: SyntaxNode };
@@ -104,7 +106,8 @@ const MARK = /^(\s*)# (off|parked|loose): ?/;
 export function readPython(source: string): ReadText {
   const reader = new Reader();
   try {
-    return { ok: true, program: reader.read(source.replace(/\r\n?/g, '\n')) };
+    const program = reader.read(source.replace(/\r\n?/g, '\n'));
+    return { ok: true, program, lost: reader.lost };
   } catch (error) {
     if (error instanceof Problems) return { ok: false, problems: error.list };
     throw error;
@@ -132,6 +135,8 @@ class Reader {
   private readonly problems: ReadProblem[] = [];
   private ids = 0;
   private readonly usedComments = new Set<number>();
+  /** comments that are no block's note: what would be lost */
+  readonly lost: ReadProblem[] = [];
 
   private id(stem = 'b'): string {
     return `${stem}${++this.ids}`;
@@ -282,6 +287,13 @@ class Reader {
     for (const [name, n] of functions) if (!stacks.has(name)) this.routine(name, n);
     for (const name of stacks)
       if (!functions.has(name)) this.problem(run, say('There is no function {name}.', { name }));
+    node.tree!.iterate({
+      enter: (n) => {
+        const at = this.lineOf(n.from);
+        if (n.name === 'Comment' && !this.usedComments.has(at))
+          this.lost.push({ line: at, message: say('This comment belongs to no block and would be lost.') });
+      }
+    });
   }
   /** What the printer writes where no stack can run. */
   private isEmptyMain(starter: Step, steps: Step[], n: SyntaxNode): boolean {
@@ -455,6 +467,13 @@ class Reader {
       if (!found || found[1].length !== indent || this.off[i] !== this.off[line]) break;
       this.usedComments.add(i);
       note.unshift(found[3]);
+    }
+    // what is written behind a line of its own belongs to it too
+    const behind =
+      this.lineOf(n.to) === line && /^[ \t]*# ?(.*)$/.exec(this.lines[line].slice(n.to - this.starts[line]));
+    if (behind && n.name !== 'FunctionDefinition') {
+      this.usedComments.add(line);
+      note.push(behind[1]);
     }
     return note.length ? { note: note.join('\n') } : {};
   }

@@ -68,11 +68,13 @@
     runs.run && runs.run.version >= 0 ? runs.run.trace.events.find((e) => e.type === 'error') : undefined
   );
   const place = $derived(error?.block ? `${say('Line {x}', { x: error.block.slice(5) })}: ` : '');
-  function toBlocks() {
+  let lost = $state.raw<ReadProblem[]>([]);
+  function toBlocks(allTheSame = false) {
     settle();
     const read = readPython(session.project.text ?? '');
-    if (!read.ok) {
-      problems = read.problems;
+    lost = read.ok ? read.lost : [];
+    if (!read.ok || (lost.length && !allTheSame)) {
+      problems = read.ok ? lost : read.problems;
       return;
     }
     const { text: _, ...rest } = session.project;
@@ -117,13 +119,16 @@
       aria-label={say('What blocks cannot say')}
     >
       <p class="mb-1 font-semibold">{say('Blocks cannot say all of this text yet. It stays as it is.')}</p>
+      {#if lost.length}<button class="btn btn-plain !py-1" onclick={() => toBlocks(true)}
+          >{say('To blocks without these comments')}</button
+        >{/if}
       {#each problems as p (p.line + p.message)}<button class="block text-left underline" onclick={() => goTo(p.line)}
           >{say('Line {x}: {message}', { x: p.line + 1, message: p.message })}</button
         >{/each}
     </div>
   {/if}
   <div class="flex items-center gap-2 border-t border-rule px-3 py-1.5">
-    <button class="btn btn-plain !py-1" onclick={toBlocks}>{say('To blocks')}</button>
+    <button class="btn btn-plain !py-1" onclick={() => toBlocks()}>{say('To blocks')}</button>
     <span class="text-[13px] text-soft">{say('Click beside a line number to stop there. Step goes line by line.')}</span
     >
   </div>

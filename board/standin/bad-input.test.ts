@@ -1,0 +1,164 @@
+/** What a classroom does to a program: far too much of it, far too deep, and names of every kind. On both runners. */
+import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { utf8 } from '../../core/bytes.ts';
+import { barrow } from '../../core/kit/kit.ts';
+import { noQuirks } from '../../core/kit/quirks.ts';
+import { LONGEST } from '../../core/language/values.ts';
+import { lookOver } from '../../core/language/lookover/lookover.ts';
+import { allSteps, type Program, type Step } from '../../core/language/program.ts';
+import { printPython } from '../../core/language/python/print.ts';
+import { readPython } from '../../core/language/python/read.ts';
+import { syntaxProblem } from '../../core/language/python/syntax.ts';
+import { checkProgram, newProject, readProject, writeProject } from '../../core/project.ts';
+import { b, hall, list, log, logs, program, run, start, variable } from '../../core/testing/build.ts';
+import { longAisle } from '../../core/yard/mats.ts';
+import type { Trace } from '../../core/trace/trace.ts';
+import { programFile } from './program-file.ts';
+import { StandIn, type LoadMicroPython } from './standin.ts';
+
+async function onBoard(text: string, blocks?: (string | null)[]): Promise<Trace> {
+  let trace: Trace | undefined;
+  const board = await StandIn.boot({
+    serial: 'B',
+    name: 'B',
+    load: loadMicroPython as unknown as LoadMicroPython,
+    flash: {
+      'lib/mossbell.py': readFileSync(new URL('../lib/mossbell.py', import.meta.url)),
+      'p/1.py': utf8(programFile(text)),
+      'p/active': utf8('1')
+    },
+    host: { write: () => {}, began: () => {}, tick: () => {}, ended: (t) => (trace = t) },
+    quirks: noQuirks,
+    noise: false,
+    onBattery: false,
+    limitS: 20,
+    blocksOf: () => blocks
+  });
+  board.place = { kit: barrow, mat: hall, pose: hall.start };
+  const problem = board.start();
+  expect(problem, text.slice(0, 300)).toBe('');
+  return trace!;
+}
+const both = async (p: Program): Promise<[Trace, Trace]> => {
+  expect(checkProgram(p)).toBeUndefined();
+  const { text, blocks } = printPython(p, barrow);
+  return [run(p, { noise: false, limitS: 20 }), await onBoard(text, blocks)];
+};
+const error = (t: Trace) => {
+  const found = t.events.find((e) => e.type === 'error');
+  return found?.type === 'error' ? { kind: found.kind, block: found.block } : undefined;
+};
+
+describe('names', () => {
+  const NAMES = [
+    'for',
+    'None',
+    'print',
+    'wheels',
+    'run',
+    '🌱',
+    '🌱🌱',
+    'שלום',
+    'مرحبا',
+    'Länge in cm',
+    'länge in cm',
+    '数',
+    '12 pots',
+    'a"b\\c',
+    '\u202Eright to left',
+    'é',
+    'e\u0301',
+    'x'.repeat(60)
+  ];
+  it('of every kind become names of Python, each its own, and come back from the text', async () => {
+    const variables = NAMES.map((name, i) => ({ id: `v${i}`, name }));
+    const steps = variables.flatMap((v, i): Step[] => [
+      b('var.set', { variable: v.id, value: i }),
+      log(variable(v.id))
+    ]);
+    const routines = NAMES.map((name, i) => ({ id: `r${i}`, name, x: 0, y: 0, steps: [log(name)] }));
+    const calls = routines.map((r) => b('routine.do', { routine: r.id }));
+    const p: Program = { ...program(start(...steps, ...calls)), variables, routines };
+    const { text } = printPython(p, barrow);
+    expect(syntaxProblem(text)).toBeUndefined();
+    const read = readPython(text);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(read.program.variables.map((v) => v.name)).toEqual(NAMES);
+    expect(read.program.routines.map((r) => r.name)).toEqual(NAMES);
+    const [here, there] = await both(p);
+    expect(logs(here)).toEqual([...NAMES.map((_, i) => String(i)), ...NAMES]);
+    expect(logs(there)).toEqual(logs(here));
+  });
+  it('of 10,000 characters are refused by the file with a sentence, and notes and text as long are kept', async () => {
+    const long = 'ab '.repeat(3334);
+    const project = { ...newProject('long', barrow, longAisle), program: program(start(log(1))) };
+    const named = { ...project, program: { ...project.program, variables: [{ id: 'v', name: long }] } };
+    const refused = readProject(writeProject(named), 'long.mossbell.json');
+    expect(refused.ok ? '' : refused.problem).toMatch(/^long\.mossbell\.json cannot be opened: at .*name/);
+    const p = program(start({ ...log('x'), note: 'why '.repeat(400).trim() }));
+    expect(readPython(printPython(p, barrow).text)).toMatchObject({ ok: true });
+  });
+});
+
+describe('far too much', () => {
+  it('ten thousand blocks are checked, looked over, printed, read again and run', async () => {
+    const p = program(start(...Array.from({ length: 10_000 }, (_, n) => b('var.set', { variable: 'v1', value: n }))));
+    expect(lookOver({ program: p, kit: barrow })).toEqual([]);
+    const { text } = printPython(p, barrow);
+    const read = readPython(text);
+    expect(read.ok && [...allSteps(read.program)].length).toBe(10_001);
+    const [here, there] = await both(p);
+    expect([here.ended, there.ended]).toEqual(['done', 'done']);
+    expect(here.variables.v1).toBe(9999);
+  });
+  it('a nest 190 deep runs on both; one of 200 is refused by the file with a sentence, and breaks nothing', async () => {
+    const nest = (deep: number): Step => {
+      let step = log('in the middle');
+      for (let i = 0; i < deep; i++) step = b('repeat.times', { count: 1 }, { do: [step] });
+      return step;
+    };
+    const [here, there] = await both(program(start(nest(190))));
+    expect([logs(here), logs(there)]).toEqual([['in the middle'], ['in the middle']]);
+    const deep = { ...newProject('deep', barrow, longAisle), program: program(start(nest(210))) };
+    const refused = readProject(writeProject(deep), 'deep.mossbell.json');
+    expect(refused.ok ? '' : refused.problem).toBe('deep.mossbell.json nests its blocks more than 200 deep.');
+    // what is just allowed can be looked over and printed
+    const most = program(start(nest(190)));
+    expect(lookOver({ program: most, kit: barrow })).toEqual([]);
+    expect(readPython(printPython(most, barrow).text)).toMatchObject({ ok: true });
+  });
+  it('a routine that does itself for ever stops with a sentence, at the same block', async () => {
+    const call = b('routine.do', { routine: 'r' });
+    const p: Program = {
+      ...program(start(b('routine.do', { routine: 'r' }))),
+      routines: [{ id: 'r', name: 'again', x: 0, y: 0, steps: [call] }]
+    };
+    const [here, there] = await both(p);
+    expect([error(here), error(there)]).toEqual([
+      { kind: 'too-deep', block: call.id },
+      { kind: 'too-deep', block: call.id }
+    ]);
+  });
+  it('a list that grows to a million stops with a sentence at its limit', async () => {
+    const add = b('list.add', { list: 'l1', value: 1 });
+    const p = program(start(b('repeat.times', { count: 1_000_000 }, { do: [add] })));
+    const [here, there] = await both(p);
+    for (const t of [here, there]) expect(error(t)).toEqual({ kind: 'list-too-long', block: add.id });
+    expect((here.variables.l1 as unknown[]).length).toBe(LONGEST);
+    const count = program(
+      start(
+        b('repeat.times', { count: LONGEST }, { do: [b('list.add', { list: 'l1' })] }),
+        log(b('list.count', { list: list('l1') }))
+      )
+    );
+    expect(logs(run(count, { limitS: 20 }))).toEqual([String(LONGEST)]);
+  });
+  it('a loop without a wait ends at the time limit and blocks nothing', async () => {
+    const [here, there] = await both(
+      program(start(b('repeat.ever', {}, { do: [b('var.change', { variable: 'v1' })] })))
+    );
+    expect([here.ended, there.ended]).toEqual(['time limit', 'time limit']);
+  });
+});
