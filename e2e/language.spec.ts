@@ -247,8 +247,24 @@ test('a program in two phases waits for the word to set off; what is read aloud 
 });
 
 test('keys of the computer reach the program while the yard has the focus, and nowhere else', async ({ page }) => {
-  const q = program([b('begin.key', { key: 'W' }), log('forward')]);
+  // each press puts the left lamp to the other of the two
+  const q = program([b('begin.key', { key: 'W' }), b('lamp.set', { lamp: 'left', to: 'flip' })]);
   await open(page, { program: q });
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByTestId('clock')).not.toHaveText('00:00.00');
+  const lit = page.getByText('left amber');
+  await page.getByPlaceholder('Find a block').fill('w');
+  await page.keyboard.press('w');
+  await expect(page.getByPlaceholder('Find a block')).toHaveValue('ww');
+  await page.getByPlaceholder('Find a block').fill('');
+  await page.getByTestId('yard').focus();
+  await expect(lit).toHaveCount(0);
+  await page.keyboard.press('w');
+  await expect(lit).toBeVisible();
+  await page.keyboard.press('w');
+  await expect(lit).toHaveCount(0);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+});
   await page.getByTestId('rehearse').click();
   await page.keyboard.press('w');
   await page.getByTestId('yard').focus();

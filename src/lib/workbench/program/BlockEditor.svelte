@@ -297,6 +297,23 @@
       w.panel = { kind: 'find', id: '' };
     } else if (event.key === 'Escape' && w.chosen.size) w.chosen = new Set();
   }
+  /** Enter on a block opens its first slot or list; on a slot the library opens it itself. */
+  function enter(event: KeyboardEvent) {
+    if (!ws || event.key !== 'Enter' || !ours(event) || ws.isDragging() || ws.keyboardMoveInProgress) return;
+    const node = Blockly.getFocusManager().getFocusedNode();
+    if (!(node instanceof Blockly.BlockSvg) || node.isShadow()) return;
+    event.stopPropagation();
+    event.preventDefault();
+    for (const input of node.inputList) {
+      const literal = input.connection?.targetBlock();
+      const field =
+        input.fieldRow.find((one) => one.isClickable()) ??
+        (literal?.isShadow() ? literal.inputList[0]?.fieldRow.find((one) => one.isClickable()) : undefined);
+      if (!field) continue;
+      Blockly.getFocusManager().focusNode(field as unknown as Blockly.IFocusableNode);
+      return void field.showEditor();
+    }
+  }
   /** Moves the keyboard to a block. */
   export function focusOn(id: string) {
     const block = ws?.getBlockById(id);
@@ -514,6 +531,7 @@
       (Blockly.getSelected() as Blockly.BlockSvg | null)?.unselect?.();
       block.select();
       w.selected = block.id;
+      w.tell(say('Added: {name}', { name: word(catalogue.get(kind)?.label[0] ?? '') }));
     }
   }
   export function zoom(by: number) {
@@ -537,7 +555,7 @@
   }
 </script>
 
-<svelte:window oncopy={clipboard} oncut={clipboard} onpaste={clipboard} onkeydown={keys} />
+<svelte:window oncopy={clipboard} oncut={clipboard} onpaste={clipboard} onkeydown={keys} onkeydowncapture={enter} />
 <div
   bind:this={host}
   class="mb-editor h-full w-full"

@@ -33,6 +33,7 @@
     if (isText) text?.insert(kind);
     else editor?.add(kind, slots);
   };
+  export const focusChosen = () => w.selected && editor?.focusOn(w.selected);
   export const trayArea = (area: () => DOMRect) => editor?.trayArea(area);
   /** the blocks as a picture, for a worksheet or a slide */
   async function savePicture(kind: 'svg' | 'png') {

@@ -12,10 +12,13 @@
   type NameCard = { id: string; name: string; what: string; kind: string; slot: string; uses: number };
   let {
     onadd,
-    ondrag
+    ondrag,
+    onleave
   }: {
     onadd: (kind: string, slots?: Record<string, string>) => void;
     ondrag: (kind: string, event: PointerEvent, slots?: Record<string, string>) => void;
+    /** the person is done with the tray: on to the block that was taken last */
+    onleave: () => void;
   } = $props();
   const w = useWorkbench();
   let find = $state('');
@@ -119,6 +122,7 @@
     } else if (event.key === 'Escape') {
       find = '';
       field.blur();
+      onleave();
     } else if (event.key === 'ArrowDown') {
       event.preventDefault();
       list.querySelector<HTMLElement>('[data-card]')?.focus();

@@ -52,6 +52,7 @@
               bind:this={tray}
               onadd={(kind, slots) => program?.add(kind, slots)}
               ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
+              onleave={() => program?.focusChosen()}
             /></Pane
           >
         </PaneGroup>
