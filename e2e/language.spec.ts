@@ -265,14 +265,6 @@ test('keys of the computer reach the program while the yard has the focus, and n
   await expect(lit).toHaveCount(0);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
 });
-  await page.getByTestId('rehearse').click();
-  await page.keyboard.press('w');
-  await page.getByTestId('yard').focus();
-  await page.keyboard.press('w');
-  await page.getByRole('button', { name: 'Stop', exact: true }).click();
-  const logged = await page.evaluate(() => document.querySelector('[data-testid=trace-events]')?.textContent ?? '');
-  expect(logged).not.toContain('forwardforward');
-});
 
 test('the handbook is searched, and an example opens and runs', async ({ page }) => {
   await page.goto('/handbook');

@@ -2,7 +2,7 @@
 <script lang="ts">
   import { say, word } from '../../../core/words.ts';
   import type { Kit, Part } from '../../../core/kit/kit.ts';
-  import { socketsFor, typeName } from '../../../core/kit/kit.ts';
+  import { socketsFor } from '../../../core/kit/kit.ts';
   import BarrowShape from '../ui/BarrowShape.svelte';
   let {
     kit,

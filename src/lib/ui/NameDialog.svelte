@@ -3,12 +3,13 @@
   import { later, say, word } from '../../../core/words.ts';
   let dialog: HTMLDialogElement;
   let title = $state('');
-  const WHAT = [later('note'), later('name'), later('routine')] as const;
-  let what = $state<(typeof WHAT)[number]>('name');
+  type What = 'note' | 'name' | 'routine';
+  const SAID: Record<What, string> = { note: later('note'), name: later('name'), routine: later('routine') };
+  let what = $state<What>('name');
   let text = $state('');
   let done: ((text: string | undefined) => void) | undefined;
 
-  export function ask(question: string, kind: (typeof WHAT)[number], value = ''): Promise<string | undefined> {
+  export function ask(question: string, kind: What, value = ''): Promise<string | undefined> {
     title = question;
     what = kind;
     text = value;
@@ -39,9 +40,9 @@
     }}
   >
     <h2 id="name-dialog" class="text-[17px]">{title}</h2>
-    {#if what === 'note'}<textarea class="field h-24" bind:value={text} maxlength="2000" aria-label={word(what)}
+    {#if what === 'note'}<textarea class="field h-24" bind:value={text} maxlength="2000" aria-label={word(SAID[what])}
       ></textarea>
-    {:else}<input class="field" bind:value={text} maxlength="60" aria-label={word(what)} />{/if}
+    {:else}<input class="field" bind:value={text} maxlength="60" aria-label={word(SAID[what])} />{/if}
     <div class="flex justify-end gap-2">
       <button type="button" class="btn btn-plain" onclick={() => close(undefined)}>{say('Leave it')}</button><button
         class="btn btn-go"
