@@ -293,10 +293,14 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   await page.goto(`http://localhost:4689/project/${made.id}`);
   await page.locator('[data-ready]').waitFor({ timeout: 60_000 });
   type Measured = Window & { mossbellOpening(): Promise<{ ours: number; library: number }>; frames: number[] };
+  await page.waitForLoadState('networkidle');
   const count = await page.locator('.blocklyDraggable:not(.blocklyShadow)').count();
   /** frames a second while the hand drags a block about, as requestAnimationFrame tells */
   const dragging = async (): Promise<number> => {
-    const block = (await page.locator('.drive\\.measure > .blocklyPath').nth(2).boundingBox())!;
+    const id = await page.evaluate(
+      `mossbellWorkspace.getTopBlocks(true)[0].getDescendants(true).filter((b) => b.type === 'drive.measure')[1].id`
+    );
+    const block = (await page.locator(`[data-id="${id}"] > .blocklyPath`).first().boundingBox())!;
     await page.mouse.move(block.x + 30, block.y + 14);
     await page.mouse.down();
     await page.mouse.move(block.x + 60, block.y + 40, { steps: 4 });
@@ -307,6 +311,7 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     for (let i = 0; i < 120; i++)
       await page.mouse.move(block.x + 120 + 90 * Math.sin(i / 9), block.y + 90 + 60 * Math.cos(i / 7));
     const frames = await page.evaluate(() => (window as unknown as Measured).frames);
+    if (!(await page.evaluate(`mossbellWorkspace.isDragging()`))) throw new Error('no block was dragged');
     await page.mouse.up();
     return ((frames.length - 1) / (frames.at(-1)! - frames[0])) * 1000;
   };

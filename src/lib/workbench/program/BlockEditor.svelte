@@ -26,8 +26,9 @@
   import { marquee } from './blockly/marquee.ts';
   import { ownKeys, registerMenu } from './blockly/menu.ts';
   import { album } from './blockly/painter.ts';
+  import { offstage } from './blockly/offstage.ts';
   import { refusal } from './blockly/refusal.ts';
-  import { THEMES } from './blockly/renderer.ts';
+  import { FONT, THEMES } from './blockly/renderer.ts';
   import { TrayArea } from './blockly/tray-area.ts';
 
   const w = useWorkbench();
@@ -81,9 +82,11 @@
       const at = block?.isShadow() ? hooks.spec(block.getField('V')!) : undefined;
       if (at) w.draft = { block: at.block.id, slot: at.slot, value: Number(newValue) };
     }
+    if (event.type === Blockly.Events.VIEWPORT_CHANGE && ws?.isDragging()) offstage(ws, true);
     if (event.type === Blockly.Events.BLOCK_DRAG) {
       const { blockId, isStart } = event as Blockly.Events.BlockDrag;
       const block = ws?.getBlockById(blockId!);
+      if (ws) offstage(ws, !!isStart);
       if (isStart) {
         // asked before the library lets go of the block: it pushes away what it does not take
         refused = undefined;
@@ -185,7 +188,22 @@
     });
   album.point = (at) => (w.pixel = at);
 
+  // blocks are measured by their font, so it must be there first
   onMount(() => {
+    let stop: (() => void) | undefined;
+    let gone = false;
+    const begin = () => {
+      if (!gone) stop ??= stage();
+    };
+    void document.fonts.load(`500 11pt ${FONT}`).finally(begin);
+    const late = setTimeout(begin, 3000);
+    return () => {
+      gone = true;
+      clearTimeout(late);
+      stop?.();
+    };
+  });
+  function stage(): () => void {
     Blockly.setLocale((language.library ?? En) as unknown as Record<string, string>);
     Blockly.setLocale({ WORKSPACE_ARIA_LABEL: say('Blocks of the program') });
     defineBlocks();
@@ -241,7 +259,7 @@
       ws?.dispose();
       ws = undefined;
     };
-  });
+  }
 
   /** With Alt one block comes out of its stack, and what hung below it stays. */
   function pull(event: PointerEvent) {

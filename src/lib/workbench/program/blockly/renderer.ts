@@ -233,6 +233,7 @@ const mix = (hex: string, to: string, t: number): string => {
       .join('')
   );
 };
+export const FONT = '"Atkinson Hyperlegible Next Variable", sans-serif';
 function theme(name: 'light' | 'dark'): Blockly.Theme {
   const ground = name === 'light' ? '#ffffff' : '#1a211d';
   const styles: Record<string, Blockly.Theme.BlockStyle> = {};
@@ -259,7 +260,7 @@ function theme(name: 'light' | 'dark'): Blockly.Theme {
       insertionMarkerColour: '#b5842a',
       insertionMarkerOpacity: 0.35
     },
-    fontStyle: { family: '"Atkinson Hyperlegible Next Variable", sans-serif', weight: '500', size: 10.5 },
+    fontStyle: { family: FONT, weight: '500', size: 10.5 },
     startHats: false
   });
 }
