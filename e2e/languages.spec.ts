@@ -77,7 +77,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
   await page.goto('/handbook/block/curve.angle');
   expect(await stillEnglish(page)).toEqual([]);
   await page.goto('/');
-  await page.getByRole('button', { name: /^Along the path by table/ }).click();
+  await page.getByRole('button', { name: 'Along the path by table Barrow · wird als Kopie geöffnet' }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-ready]').waitFor();
   await page.getByLabel('Tempo', { exact: true }).selectOption('max');

@@ -1082,9 +1082,11 @@ _space = {}
 def _stop():
     """What a step does when the port asks for more than to go on: tells what every name holds, rests, or ends."""
     if port.looks():
+        own = globals()
         for name in _space:
             value = _space[name]
-            if name[:1] != "_" and (value is None or type(value) in (int, float, bool, str, list, Picture)):
+            # what the library itself is called is no news
+            if name[:1] != "_" and own.get(name) is not value and (value is None or type(value) in (int, float, bool, str, list, Picture)):
                 port.holds(name, "None" if value is None else _plain(value))
         if port.rest():
             return

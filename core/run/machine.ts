@@ -370,10 +370,10 @@ export class Machine extends Face implements Device {
     speed: number,
     ending: Ending,
     got: () => number,
-    steering?: Steering
+    heeds?: Steering
   ): MoveId {
     const { id, go } = this.moves.plan({
-      steering,
+      heeds,
       list,
       profile: profile(length, speed || 1, this.kit.board.accelerationCmS2 / 100, ending === 'brake'),
       ending,

@@ -13,7 +13,8 @@ const PUT_RIGHT_S = 0.15;
 /** A gyro turn is over when less than this is left, degrees. */
 const NEAR_DEG = 0.25;
 type Plan = {
-  steering?: Steering;
+  /** the heading that it keeps to, by the gyro */
+  heeds?: Steering;
   list: Following[];
   profile: Profile;
   ending: Ending;
@@ -30,7 +31,7 @@ type Move = Plan & {
 };
 
 const DEG = 180 / Math.PI;
-/** m/s that steering adds to a wheel at the most */
+/** m/s that the gyro adds to a wheel at the most */
 const FASTEST = 0.12;
 
 export const round6 = (v: number): number => Math.round(v * 1e6) / 1e6 || 0;
@@ -80,8 +81,8 @@ export class Moves {
   steer(): void {
     for (const move of this.active) {
       reference(move.profile, (this.clock.worldUs - move.startUs) / 1e6, this.ref);
-      if (move.steering) {
-        const { off, trackMm } = move.steering;
+      if (move.heeds) {
+        const { off, trackMm } = move.heeds;
         const share = move.profile.length > 0 ? Math.min(1, this.ref.x / move.profile.length) : 1;
         // each wheel rolls angle x track / 2 more, or less
         const rate = ((off(share) / DEG) * trackMm) / 2000 / PUT_RIGHT_S;
@@ -104,8 +105,8 @@ export class Moves {
         const gone = follower.travelled(motor.counts) - follower.bias;
         rest = Math.max(rest, (follower.share * length - gone) * Math.sign(follower.share || 1));
       }
-      if (move.steering && t >= time && move.ending === 'brake') {
-        const off = Math.abs(move.steering.off(1));
+      if (move.heeds && t >= time && move.ending === 'brake') {
+        const off = Math.abs(move.heeds.off(1));
         if (held) this.over(move, 'blocked');
         else if ((off < NEAR_DEG && rest < 0.001) || t >= time + 1.5) this.over(move, 'done');
         continue;

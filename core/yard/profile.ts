@@ -77,7 +77,7 @@ export class Follower {
   private stuckTicks = 0;
   duty = 0;
   blocked = false;
-  /** m that steering adds to this wheel's way */
+  /** m that the gyro adds to this wheel's way */
   bias = 0;
   /** @param share signed share of X(t), 1 for the leading wheel */
   constructor(

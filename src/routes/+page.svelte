@@ -101,6 +101,7 @@
         e.currentTarget.value = '';
       }}
     />
+    <a class="btn btn-ghost" href="/handbook">{say('Handbook')}</a>
     <LanguageChoice />
     <ThemeButton />
   </TopBar>

@@ -5,7 +5,7 @@
   let title = $state('');
   type What = 'note' | 'name' | 'routine';
   const SAID: Record<What, string> = { note: later('note'), name: later('name'), routine: later('routine') };
-  let what = $state<What>('name');
+  let what = $state<What>();
   let text = $state('');
   let done: ((text: string | undefined) => void) | undefined;
 
@@ -40,9 +40,12 @@
     }}
   >
     <h2 id="name-dialog" class="text-[17px]">{title}</h2>
-    {#if what === 'note'}<textarea class="field h-24" bind:value={text} maxlength="2000" aria-label={word(SAID[what])}
-      ></textarea>
-    {:else}<input class="field" bind:value={text} maxlength="60" aria-label={word(SAID[what])} />{/if}
+    {#if what === 'note'}<textarea
+        class="field h-24"
+        bind:value={text}
+        maxlength="2000"
+        aria-label={what && word(SAID[what])}></textarea>
+    {:else}<input class="field" bind:value={text} maxlength="60" aria-label={what && word(SAID[what])} />{/if}
     <div class="flex justify-end gap-2">
       <button type="button" class="btn btn-plain" onclick={() => close(undefined)}>{say('Leave it')}</button><button
         class="btn btn-go"

@@ -31,6 +31,8 @@
   import { FONT, THEMES } from './blockly/renderer.ts';
   import { TrayArea } from './blockly/tray-area.ts';
 
+  /** where a block that is dropped is taken out: the tray */
+  let { area }: { area: () => DOMRect } = $props();
   const w = useWorkbench();
   const { session, runs } = w;
   let host: HTMLDivElement;
@@ -228,6 +230,14 @@
     // history is ours: values of the project, on every page
     ws.MAX_UNDO = 0;
     ws.addChangeListener(listen);
+    ws.getComponentManager().addComponent({
+      component: new TrayArea(area),
+      weight: 1,
+      capabilities: [Blockly.ComponentManager.Capability.DELETE_AREA, Blockly.ComponentManager.Capability.DRAG_TARGET]
+    });
+    // where the tray is may have changed since the last drag
+    const aim = () => ws?.recordDragTargets();
+    host.addEventListener('pointerdown', aim, true);
     bringIn(ws, session.project.program);
     shown = session.project.program;
     document.querySelectorAll('.blocklyComputeCanvas').forEach((e) => e.setAttribute('aria-hidden', 'true'));
@@ -254,6 +264,7 @@
       resize.disconnect();
       stopMarquee();
       host.removeEventListener('pointerdown', pull, true);
+      host.removeEventListener('pointerdown', aim, true);
       window.removeEventListener('mossbell:theme', theme);
       keyboard.dispose();
       ws?.dispose();
@@ -561,16 +572,6 @@
   }
   /** The workspace as a drawing. */
   export const workspace = (): Blockly.WorkspaceSvg | undefined => ws;
-  /** Where a block dropped means to take it out. */
-  export function trayArea(area: () => DOMRect) {
-    if (!ws) return;
-    ws.getComponentManager().addComponent({
-      component: new TrayArea(area),
-      weight: 1,
-      capabilities: [Blockly.ComponentManager.Capability.DELETE_AREA, Blockly.ComponentManager.Capability.DRAG_TARGET]
-    });
-    ws.recordDragTargets();
-  }
 </script>
 
 <svelte:window oncopy={clipboard} oncut={clipboard} onpaste={clipboard} onkeydown={keys} onkeydowncapture={enter} />

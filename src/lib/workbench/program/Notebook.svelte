@@ -1,5 +1,6 @@
 <!-- The idea in plain words, line by line: indented, ticked off, tied to a stack or a routine. -->
 <script lang="ts">
+  import { flushSync } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { notebookLines, notebookText, type NotebookLine } from '../../../../core/notebook.ts';
@@ -23,7 +24,9 @@
       label
     );
   function focus(i: number) {
-    requestAnimationFrame(() => list.querySelectorAll<HTMLInputElement>('input[type=text]')[i]?.focus());
+    // the line is there before the next key comes
+    flushSync();
+    list.querySelectorAll<HTMLInputElement>('input[type=text]')[i]?.focus();
   }
   function keys(event: KeyboardEvent, i: number) {
     const input = event.currentTarget as HTMLInputElement;

@@ -34,7 +34,8 @@
     else editor?.add(kind, slots);
   };
   export const focusChosen = () => w.selected && editor?.focusOn(w.selected);
-  export const trayArea = (area: () => DOMRect) => editor?.trayArea(area);
+  let area: (() => DOMRect) | undefined;
+  export const trayArea = (of: () => DOMRect) => (area = of);
   /** the blocks as a picture, for a worksheet or a slide */
   async function savePicture(kind: 'svg' | 'png') {
     const { programPicture, pngOf } = await import('./picture.ts');
@@ -71,7 +72,9 @@
 
 <section class="flex h-full min-h-0 flex-col border-r border-rule" aria-label={say('Program')}>
   <div class="bar">
-    <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Program')}</h2>
+    <h2 class="mr-1 font-sans text-[14px] font-bold {language.code === 'en' ? '' : 'max-[1400px]:sr-only'}">
+      {say('Program')}
+    </h2>
     <div role="group" aria-label={say('How to show the program')} class="flex gap-1">
       {#each modes as [key, title] (key)}
         <button class="chip" aria-pressed={shown === key} onclick={() => (mode = key)}>{title}</button>
@@ -154,7 +157,7 @@
           </p>{:then { default: Text }}<Text bind:this={text} />{/await}
       {:else}
         <!-- the blocks are drawn anew in another language; the program is the session's -->
-        {#key language.code}<BlockEditor bind:this={editor} />{/key}
+        {#key language.code}<BlockEditor bind:this={editor} area={() => area?.() ?? new DOMRect()} />{/key}
         {#if w.session.project.program.stacks.length === 0 && w.session.project.program.routines.length === 0}
           <div
             class="pointer-events-none absolute inset-x-6 top-8 max-w-sm rounded-xl border border-dashed border-rule bg-paper/90 p-4 text-soft"

@@ -91,7 +91,7 @@
       {#if n.kind === 'table'}
         {#each n.lines as _, i (i)}{#if i > 0}<path
               class="bars"
-              d="M{n.x},{n.y + 9 + i * 17 - 3}h{n.width}"
+              d="M{n.x + 6},{n.y + n.height / 2 + (i - n.lines.length / 2) * 17}h{n.width - 6}"
             />{/if}{/each}
         <path class="bars" d="M{n.x + 6},{n.y}v{n.height}" />
       {/if}
