@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test';
 import { newProject as makeProject, type Project } from '../core/project.ts';
 import { barrow } from '../core/kit/kit.ts';
 import { printPython } from '../core/language/python/print.ts';
-import { b, log, program, start, variable, wait } from '../core/testing/build.ts';
+import { b, log, program, start, sum, variable, wait } from '../core/testing/build.ts';
 import { longAisle, pottingFloor } from '../core/yard/mats.ts';
 import { dragCard, kinds, openDemo, project, rehearse, typeNumber, workbench } from './room.ts';
 
@@ -333,4 +333,23 @@ test('a note that is edited beside the blocks is the block’s note; nothing els
   await page.getByRole('dialog').getByRole('textbox').fill('ring twice');
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(page.locator('.cm-line', { hasText: '# ring twice' })).toBeVisible();
+});
+
+test('a loop dropped round blocks takes them in; a value dropped on a filled slot leaves the old one beside', async ({
+  page
+}) => {
+  const steps = start(b('sound.beep'), wait(1), log(sum(1, '+', 2)));
+  await open(page, { program: at(steps) });
+  const pane = (await page.getByTestId('blocks').boundingBox())!;
+  const beep = (await page.locator('.sound\\.beep > .blocklyPath').first().boundingBox())!;
+  // its mouth is let go at the first block, a row below its top
+  await dragCard(page, 'Repeat', 'Repeat', beep.x - pane.x - 8, beep.y - pane.y - 19);
+  await expect.poll(async () => kinds(await project(page))).toEqual([['begin.start', 'repeat.times']]);
+  const loop = (await project(page)).program.stacks[0].steps[1];
+  expect(loop.bodies!.do.map((s) => s.kind)).toEqual(['sound.beep', 'wait.time', 'log.line']);
+  const filled = (await page.locator('.log\\.line .calc\\.sum > .blocklyPath').first().boundingBox())!;
+  await dragCard(page, 'Sense', 'Timer', filled.x - pane.x + 14, filled.y - pane.y + 14);
+  await expect.poll(async () => (await project(page)).program.loose.map((l) => l.value.kind)).toEqual(['calc.sum']);
+  const inside = (await project(page)).program.stacks[0].steps[1].bodies!.do[2];
+  expect(inside.slots.value).toMatchObject({ kind: 'sense.timer' });
 });

@@ -110,6 +110,23 @@ describe('one block', () => {
       { numRuns: 100, seed: 5 }
     );
   });
+  it('that holds others is put round blocks to the end of their list, wherever it stood before', () => {
+    const p = program(start(wait(1), b('sound.beep'), log(1)));
+    const [, one, beep] = p.stacks[0].steps;
+    const alone = b('repeat.times', { count: 2 }, { do: [] });
+    const both = { ...p, stacks: [...p.stacks, { id: 'x', x: 0, y: 0, steps: [alone] }] };
+    const round = edit.takeIn(both, alone.id, 'do', beep.id);
+    expect(kinds(round)).toEqual([['begin.start', 'wait.time', 'repeat.times']]);
+    expect(round.stacks[0].steps[2].bodies!.do.map((s) => s.kind)).toEqual(['sound.beep', 'log.line']);
+    expect(checkProgram(round)).toBeUndefined();
+    // it had been put between them already
+    const between = {
+      ...p,
+      stacks: [{ ...p.stacks[0], steps: [p.stacks[0].steps[0], alone, ...p.stacks[0].steps.slice(1)] }]
+    };
+    expect(kinds(edit.takeIn(between, alone.id, 'do', one.id))).toEqual([['begin.start', 'repeat.times']]);
+    expect(edit.takeIn(p, 'nobody', 'do', one.id)).toBe(p);
+  });
   it('a list value is found where it stands', () => {
     const p = program(start(b('repeat.each', { variable: 'v1', list: list('l1') }, { do: [wait(1)] })));
     const inner = only(p).bodies!.do[0];

@@ -306,6 +306,20 @@ export const removeRoutine = (program: Program, id: string): Program => ({
   routines: program.routines.filter((r) => r.id !== id)
 });
 
+/** A block that holds others is put round the blocks from one on, to the end of their list. */
+export function takeIn(program: Program, wrap: string, body: string, from: string): Program {
+  const block = [...allSteps(program)].find((s) => s.id === wrap);
+  if (!block) return program;
+  const without = removeStep(program, wrap);
+  const list = listAround(without, from);
+  const at = list?.findIndex((s) => s.id === from) ?? -1;
+  if (!list || at < 0) return program;
+  const taken = list.slice(at);
+  const round: Step = { ...block, bodies: { ...block.bodies, [body]: [...taken, ...(block.bodies?.[body] ?? [])] } };
+  const gone = new Set(taken.slice(1).map((s) => s.id));
+  return mapSteps(without, (s) => (s.id === from ? round : gone.has(s.id) ? undefined : s));
+}
+
 /** One block out of its list; what hung below it joins what was above. It becomes a stack of its own at a place. */
 export function pullOut(program: Program, id: string, x: number, y: number): Program {
   const step = [...allSteps(program)].find((s) => s.id === id);

@@ -13,7 +13,7 @@
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
   import { catalogue, newStep, sentence } from '../../../../core/language/catalogue.ts';
-  import { addRoutine, addVariable, regrow, setSlot } from '../../../../core/language/edit.ts';
+  import { addRoutine, addVariable, regrow, setSlot, takeIn } from '../../../../core/language/edit.ts';
   import { partName } from '../../../../core/kit/kit.ts';
   import { allIds, allSteps, freshId, isStep, type Program } from '../../../../core/language/program.ts';
   import { loadPython, pythonNow } from '../../python/python.ts';
@@ -21,6 +21,7 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import { actions as makeActions } from './actions.ts';
   import { around, defineBlocks, LooseDropdown, specOf } from './blockly/blocks.ts';
+  import { mouthOver } from './blockly/mouth.ts';
   import { bringIn, readWorkspace, stateOf, tagsOf } from './blockly/convert.ts';
   import { hooks, NameField } from './blockly/fields.ts';
   import { marquee } from './blockly/marquee.ts';
@@ -42,6 +43,8 @@
   let names: NameDialog;
   /** why the block that is being dragged would not be taken where it was let go */
   let refused: string | undefined;
+  /** what a block that holds others takes in where it was let go */
+  let taking: { wrap: string; body: string; from: string } | undefined;
 
   function dark(): boolean {
     return document.documentElement.classList.contains('dark');
@@ -50,7 +53,8 @@
   function settle(label: string) {
     if (!ws || handing || ws.isDragging()) return;
     const read = readWorkspace(ws, session.project.program);
-    const program = regrow(read);
+    const program = regrow(taking ? takeIn(read, taking.wrap, taking.body, taking.from) : read);
+    taking = undefined;
     w.draft = undefined;
     if (JSON.stringify(program) === JSON.stringify(session.project.program)) return;
     // a block that has to grow for it is brought in line with the program
@@ -92,11 +96,15 @@
       if (isStart) {
         // asked before the library lets go of the block: it pushes away what it does not take
         refused = undefined;
-        const asks = () => (refused = block ? refusal(block) : undefined);
-        window.addEventListener('pointerup', asks, { capture: true, once: true });
-      } else if (refused && block && !block.outputConnection?.isConnected()) {
-        w.notice = refused;
-        w.tell(refused);
+        if (block) watchDrag(block);
+      } else {
+        if (refused && block && !block.outputConnection?.isConnected()) {
+          w.notice = refused;
+          w.tell(refused);
+        }
+        // a drag that moved nothing settles too, so that what it would have taken in is forgotten
+        clearTimeout(due);
+        due = setTimeout(() => settle(label || say('move blocks')), 0);
       }
     }
     if (
@@ -108,6 +116,26 @@
     label = word(LABELS[event.type] ?? later('change the program'));
     clearTimeout(due);
     due = setTimeout(() => settle(label), 0);
+  }
+  /** While a block is dragged: shows what it would take in; at its end, what it takes and why it is not taken. */
+  function watchDrag(block: Blockly.BlockSvg) {
+    const outlined = (id: string | undefined) => {
+      for (const e of host.querySelectorAll('.mb-taking-in')) e.classList.remove('mb-taking-in');
+      if (id) ws?.getBlockById(id)?.getSvgRoot().classList.add('mb-taking-in');
+    };
+    const moved = () => outlined(mouthOver(block)?.from);
+    window.addEventListener('pointermove', moved);
+    window.addEventListener(
+      'pointerup',
+      () => {
+        window.removeEventListener('pointermove', moved);
+        const over = mouthOver(block);
+        outlined(undefined);
+        taking = over && { wrap: block.id, ...over };
+        refused = refusal(block);
+      },
+      { capture: true, once: true }
+    );
   }
   const act = makeActions(w);
   /** ids that an action is for: all that are chosen, if this block is one of them */
