@@ -1,5 +1,5 @@
 import type { Handle, HandleServerError } from '@sveltejs/kit';
-import { languageOf, speaks } from '$lib/server/language.ts';
+import { languageOf, speaks } from './lib/server/language.ts';
 import { say } from '../core/words.ts';
 
 export const handle: Handle = async ({ event, resolve }) => {

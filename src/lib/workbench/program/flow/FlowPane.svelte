@@ -1,5 +1,6 @@
 <!-- The program as flow charts: they follow the edit, light what runs, and lead to the blocks. -->
 <script lang="ts">
+  import { tick } from 'svelte';
   import { say } from '../../../../../core/words.ts';
   import { partName } from '../../../../../core/kit/kit.ts';
   import { flowsOf } from '../../../../../core/language/outline.ts';
@@ -12,18 +13,29 @@
   const flows = $derived(flowsOf(program, (socket) => partName(w.session.project.kit, socket)));
   let charts = $state.raw<Placed[]>();
   let trouble = $state('');
+  let host: HTMLDivElement;
+  /** A chart that is wider than its place is shown where it begins. */
+  function toBeginning(placed: Placed | undefined) {
+    const drawn = host.querySelector('svg')?.getBoundingClientRect();
+    const start = placed?.nodes[0];
+    if (drawn && placed && start)
+      host.scrollLeft = (start.x + start.width / 2) * (drawn.width / placed.width) - host.clientWidth / 2;
+  }
   $effect(() => {
     const wanted = flows;
     Promise.all(wanted.map(layout)).then(
       (placed) => {
-        if (wanted === flows) charts = placed;
+        if (wanted !== flows) return;
+        const first = !charts;
+        charts = placed;
+        if (first) void tick().then(() => toBeginning(placed[0]));
       },
       (error: Error) => (trouble = error.message)
     );
   });
 </script>
 
-<div class="h-full overflow-auto bg-paper p-4" data-testid="flows">
+<div class="h-full overflow-auto bg-paper p-4" data-testid="flows" bind:this={host}>
   {#if trouble}<p class="text-clay" role="alert">
       {say('The chart could not be laid out: {trouble}', { trouble })}
     </p>{/if}
