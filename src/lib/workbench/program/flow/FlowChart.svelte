@@ -40,7 +40,7 @@
   width={placed.width + 16}
   height={placed.height + 16}
   class="mb-flow max-w-none shrink-0"
-  style="width: clamp({(placed.width + 16) * 0.55}px, 100%, {placed.width + 16}px); height: auto"
+  style="width: clamp({(placed.width + 16) * 0.72}px, 100%, {placed.width + 16}px); height: auto"
   role="group"
   aria-label={say('Flow chart: {title}', { title: placed.flow.title })}
   data-testid="flow"
