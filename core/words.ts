@@ -1,7 +1,7 @@
 /**
  * The words that a person reads. English stands in the code, as in gettext; a message file gives another language's for it
- * (ICU MessageFormat, by intl-messageformat). What travels or is kept (a trace, an answer of the server, a label under Undo)
- * stays English and is retold where it is shown, so that no file and no trace depends on a language.
+ * (ICU MessageFormat, by intl-messageformat). What travels or is kept (a trace, what a worker
+ * tells) stays English and is retold where it is shown, so that no file and no trace depends on a language.
  */
 import { IntlMessageFormat } from 'intl-messageformat';
 

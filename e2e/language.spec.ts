@@ -353,3 +353,22 @@ test('a loop dropped round blocks takes them in; a value dropped on a filled slo
   const inside = (await project(page)).program.stacks[0].steps[1].bodies!.do[2];
   expect(inside.slots.value).toMatchObject({ kind: 'sense.timer' });
 });
+
+test('a text is completed from the library, explains its words under the pointer, and underlines a mistake', async ({
+  page
+}) => {
+  await open(page, { text: 'from mossbell import *\n\n\ndef main():\n    beep()\n\n\nrun(main)\n' });
+  await page.locator('.cm-line', { hasText: 'beep()' }).click();
+  await page.keyboard.press('End');
+  await page.keyboard.press('Enter');
+  await page.keyboard.type('wheels.tu');
+  const offered = page.locator('.cm-tooltip-autocomplete li', { hasText: 'wheels.turn' }).first();
+  await expect(offered).toContainText('Turn on the spot');
+  await offered.click();
+  await expect(page.locator('.cm-line', { hasText: 'wheels.turn(' })).toBeVisible();
+  await page.locator('.cm-line', { hasText: 'beep()' }).getByText('beep').first().hover();
+  await expect(page.locator('.mb-help')).toContainText('A short high tone.');
+  await page.keyboard.press('Control+End');
+  await page.keyboard.type('log("open');
+  await expect(page.locator('.cm-lintRange-error').first()).toBeVisible();
+});

@@ -1,10 +1,7 @@
 /** What a classroom does to a program: far too much of it, far too deep, and names of every kind. On both runners. */
-import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { utf8 } from '../../core/bytes.ts';
+import { runOnStandIn } from '../../cli/standin.ts';
 import { barrow } from '../../core/kit/kit.ts';
-import { noQuirks } from '../../core/kit/quirks.ts';
 import { LONGEST } from '../../core/language/values.ts';
 import { lookOver } from '../../core/language/lookover/lookover.ts';
 import { allSteps, type Program, type Step } from '../../core/language/program.ts';
@@ -15,36 +12,11 @@ import { checkProgram, newProject, readProject, writeProject } from '../../core/
 import { b, hall, list, log, logs, program, run, start, variable } from '../../core/testing/build.ts';
 import { longAisle } from '../../core/yard/mats.ts';
 import type { Trace } from '../../core/trace/trace.ts';
-import { programFile } from './program-file.ts';
-import { StandIn, type LoadMicroPython } from './standin.ts';
 
-async function onBoard(text: string, blocks?: (string | null)[]): Promise<Trace> {
-  let trace: Trace | undefined;
-  const board = await StandIn.boot({
-    serial: 'B',
-    name: 'B',
-    load: loadMicroPython as unknown as LoadMicroPython,
-    flash: {
-      'lib/mossbell.py': readFileSync(new URL('../lib/mossbell.py', import.meta.url)),
-      'p/1.py': utf8(programFile(text)),
-      'p/active': utf8('1')
-    },
-    host: { write: () => {}, began: () => {}, tick: () => {}, ended: (t) => (trace = t) },
-    quirks: noQuirks,
-    noise: false,
-    onBattery: false,
-    limitS: 20,
-    blocksOf: () => blocks
-  });
-  board.place = { kit: barrow, mat: hall, pose: hall.start };
-  const problem = board.start();
-  expect(problem, text.slice(0, 300)).toBe('');
-  return trace!;
-}
 const both = async (p: Program): Promise<[Trace, Trace]> => {
   expect(checkProgram(p)).toBeUndefined();
-  const { text, blocks } = printPython(p, barrow);
-  return [run(p, { noise: false, limitS: 20 }), await onBoard(text, blocks)];
+  const options = { noise: false, limitS: 20 };
+  return [run(p, options), await runOnStandIn({ program: p, kit: barrow, mat: hall, seed: 1, ...options })];
 };
 const error = (t: Trace) => {
   const found = t.events.find((e) => e.type === 'error');

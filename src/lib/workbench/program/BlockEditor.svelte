@@ -45,6 +45,7 @@
   let refused: string | undefined;
   /** what a block that holds others takes in where it was let go */
   let taking: { wrap: string; body: string; from: string } | undefined;
+  let unwatch: (() => void) | null | undefined;
 
   function dark(): boolean {
     return document.documentElement.classList.contains('dark');
@@ -96,8 +97,11 @@
       if (isStart) {
         // asked before the library lets go of the block: it pushes away what it does not take
         refused = undefined;
-        if (block) watchDrag(block);
+        unwatch?.();
+        unwatch = block && watchDrag(block);
       } else {
+        unwatch?.();
+        unwatch = undefined;
         if (refused && block && !block.outputConnection?.isConnected()) {
           w.notice = refused;
           w.tell(refused);
@@ -117,25 +121,25 @@
     clearTimeout(due);
     due = setTimeout(() => settle(label), 0);
   }
-  /** While a block is dragged: shows what it would take in; at its end, what it takes and why it is not taken. */
-  function watchDrag(block: Blockly.BlockSvg) {
+  /** While a block is dragged: shows what it would take in; where it is let go, what it takes and why it is not taken. */
+  function watchDrag(block: Blockly.BlockSvg): () => void {
     const outlined = (id: string | undefined) => {
       for (const e of host.querySelectorAll('.mb-taking-in')) e.classList.remove('mb-taking-in');
       if (id) ws?.getBlockById(id)?.getSvgRoot().classList.add('mb-taking-in');
     };
     const moved = () => outlined(mouthOver(block)?.from);
+    const dropped = () => {
+      const over = mouthOver(block);
+      taking = over && { wrap: block.id, ...over };
+      refused = refusal(block);
+    };
     window.addEventListener('pointermove', moved);
-    window.addEventListener(
-      'pointerup',
-      () => {
-        window.removeEventListener('pointermove', moved);
-        const over = mouthOver(block);
-        outlined(undefined);
-        taking = over && { wrap: block.id, ...over };
-        refused = refusal(block);
-      },
-      { capture: true, once: true }
-    );
+    window.addEventListener('pointerup', dropped, { capture: true, once: true });
+    return () => {
+      window.removeEventListener('pointermove', moved);
+      window.removeEventListener('pointerup', dropped, true);
+      outlined(undefined);
+    };
   }
   const act = makeActions(w);
   /** ids that an action is for: all that are chosen, if this block is one of them */

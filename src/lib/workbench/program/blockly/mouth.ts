@@ -3,10 +3,9 @@
  * mouth wins where it is nearer to a block's top than the block's own top is to where it could be joined.
  */
 import * as Blockly from 'blockly/core';
+import { placeOf } from './refusal.ts';
 
 const NEAR = 28;
-const placeOf = (block: Blockly.BlockSvg, c: Blockly.RenderedConnection): Blockly.utils.Coordinate =>
-  Blockly.utils.Coordinate.sum(block.getRelativeToSurfaceXY(), c.getOffsetInBlock());
 
 /** What is taken in if the dragged block is let go here: the first of the blocks, and the body that they go into. */
 export function mouthOver(block: Blockly.BlockSvg): { from: string; body: string } | undefined {

@@ -8,7 +8,7 @@ const what = (checks: readonly string[] | null): string =>
   !checks ? later('a value') : checks.length > 4 ? later('a value') : (SAYS[checks[0]] ?? later('a value'));
 
 /** Where a connection is; what the library keeps of it lags behind while a block is dragged. */
-const placeOf = (block: Blockly.BlockSvg, connection: Blockly.RenderedConnection): Blockly.utils.Coordinate =>
+export const placeOf = (block: Blockly.BlockSvg, connection: Blockly.RenderedConnection): Blockly.utils.Coordinate =>
   Blockly.utils.Coordinate.sum(block.getRelativeToSurfaceXY(), connection.getOffsetInBlock());
 
 export function refusal(block: Blockly.BlockSvg): string | undefined {

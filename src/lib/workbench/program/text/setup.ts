@@ -76,7 +76,11 @@ const help = hoverTooltip((view, pos) => {
   for (const found of line.text.matchAll(/[a-z_][\w.]*/gi)) {
     const from = line.from + found.index;
     if (pos < from || pos > from + found[0].length) continue;
-    const said = libraryWords().find((w) => w.label === found[0] || w.label.split('.')[1] === found[0].split('.')[1]);
+    // a part may have a name of its own: then the verb behind the dot tells
+    const verb = found[0].split('.')[1];
+    const said =
+      libraryWords().find((w) => w.label === found[0]) ??
+      (verb ? libraryWords().find((w) => w.label.split('.')[1] === verb) : undefined);
     if (!said) return null;
     return {
       pos: from,
