@@ -31,7 +31,7 @@
 </script>
 
 <TopBar>
-  {#snippet name()}<div class="w-[180px] min-w-0 shrink-0 max-[1200px]:w-[118px] leading-tight">
+  {#snippet name()}<div class="w-[180px] min-w-[90px] shrink max-[1200px]:w-[118px] leading-tight">
       <button
         class="block max-w-full cursor-pointer truncate text-left font-display text-[17px] font-semibold"
         title={say('Rename')}
