@@ -4,3 +4,22 @@ export const utf8 = (text: string): Uint8Array =>
     encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))),
     (c) => c.charCodeAt(0)
   );
+const DIGITS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
+/** Bytes of a base64 text (RFC 4648); what is not a digit of it is passed over. */
+export function bytesOf(base64: string): Uint8Array {
+  const out = new Uint8Array(Math.floor((base64.replace(/=+$/, '').length * 3) / 4));
+  let held = 0;
+  let bits = 0;
+  let at = 0;
+  for (let i = 0; i < base64.length && at < out.length; i++) {
+    const digit = DIGITS.indexOf(base64[i]);
+    if (digit < 0) continue;
+    held = (held << 6) | digit;
+    bits += 6;
+    if (bits >= 8) {
+      bits -= 8;
+      out[at++] = (held >> bits) & 255;
+    }
+  }
+  return out;
+}

@@ -24,6 +24,23 @@ export const projectSchema = z.strictObject({
   notebook: z.string().max(100_000),
   /** a text project: its Python is the program, and there are no blocks */
   text: z.string().max(200_000).optional(),
+  /** other devices in the same yard, each with its own program */
+  others: z
+    .array(
+      z.strictObject({
+        name: z.string().trim().min(1).max(60),
+        program: programSchema,
+        kit: kitSchema,
+        start: z.strictObject({ x: z.number(), y: z.number(), facingDeg: z.number() }).optional()
+      })
+    )
+    .max(3)
+    .optional(),
+  /** inputs that were kept, to be used again: lines of an inputs file */
+  tracks: z
+    .array(z.strictObject({ name: z.string().trim().min(1).max(60), lines: z.string().max(500_000) }))
+    .max(20)
+    .optional(),
   /** painted pictures with a name, to be used again */
   pictures: z.record(z.string().min(1).max(40), z.string().regex(/^[.#1-9]{7}( [.#1-9]{7}){4}$/)).optional()
 });
@@ -37,6 +54,8 @@ export type Project = {
   start?: Pose;
   notebook: string;
   text?: string;
+  others?: { name: string; program: Program; kit: Kit; start?: Pose }[];
+  tracks?: { name: string; lines: string }[];
   pictures?: Record<string, string>;
 };
 
@@ -103,7 +122,8 @@ export function checkProject(value: unknown, name = 'This file'): Read {
     );
   }
   const project = parsed.data as Project;
-  const wrong = checkProgram(project.program);
+  const wrong =
+    checkProgram(project.program) ?? project.others?.map((o) => checkProgram(o.program)).find((w) => w !== undefined);
   return wrong
     ? no(say('{name} cannot be opened: {wrong} Nothing was changed.', { name, wrong }))
     : { ok: true, project };

@@ -23,7 +23,8 @@ import { Bench } from '../core/run/bench.ts';
 import { Interpreter, rehearse } from '../core/run/interpreter.ts';
 import { b, cmp, program, start, sum, wait } from '../core/testing/build.ts';
 import { fernBed } from '../core/yard/mats.ts';
-import { makeWorld } from '../core/yard/yard.ts';
+import { makeBody } from '../core/yard/bodies.ts';
+import { Site } from '../core/yard/site.ts';
 import { CHROMIUM } from '../e2e/chromium.ts';
 
 const median = (list: number[]): number => [...list].sort((x, y) => x - y)[Math.floor(list.length / 2)];
@@ -122,7 +123,8 @@ function path(p: Program): Float64Array {
 }
 /** Microseconds a tick of planck alone with the same bodies, on that path. */
 function bareTick(v: Float64Array): number {
-  const { world, robot } = makeWorld(barrow, fernBed, fernBed.start);
+  const { world } = new Site(fernBed);
+  const { robot } = makeBody(world, barrow, fernBed.start);
   const to = new Vec2(0, 0);
   const t = now();
   for (let i = 0; i < TICKS; i++) {

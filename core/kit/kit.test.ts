@@ -1,12 +1,46 @@
 import { describe, expect, it } from 'vitest';
-import { abilities, barrow, checkWiring, kitSchema, movePart, partAt, partName, wheelMotor } from './kit.ts';
+import { abilities, barrow, checkWiring, kitSchema, movePart, partAt, partName, trowel, wheelMotor } from './kit.ts';
 
 describe('a kit sheet', () => {
   it('of Barrow has every part where it belongs', () => {
     expect(kitSchema.parse(barrow)).toEqual(barrow);
     expect(checkWiring(barrow)).toEqual([]);
-    expect([...abilities(barrow)].sort()).toEqual(['distance', 'lamps', 'line', 'motion', 'motor', 'servo', 'wheels']);
+    expect([...abilities(barrow)].sort()).toEqual([
+      'distance',
+      'gyro',
+      'lamps',
+      'line',
+      'motion',
+      'motor',
+      'nose',
+      'servo',
+      'wheels'
+    ]);
     expect(wheelMotor(barrow, 'left')!.socket).toBe('P');
+  });
+  it('of Trowel is a board for the hand: what it can do is on the board, and it has two sockets', () => {
+    expect(kitSchema.parse(trowel)).toEqual(trowel);
+    expect(checkWiring(trowel)).toEqual([]);
+    expect([...abilities(trowel)].sort()).toEqual([
+      'edges',
+      'lamp',
+      'lamps',
+      'light',
+      'moisture',
+      'motion',
+      'servo',
+      'temperature'
+    ]);
+    const wrong = { ...trowel, parts: [...trowel.parts, { socket: 'P', type: 'motor' as const, name: 'wheel' }] };
+    expect(checkWiring(wrong)[0].text).toBe('Trowel has no socket P.');
+  });
+  it('says that a servo with its plug the wrong way round is dead', () => {
+    const turned = {
+      ...barrow,
+      parts: barrow.parts.map((p) => (p.socket === 'U' ? { ...p, plug: 'wrong' as const } : p))
+    };
+    expect(checkWiring(turned)[0]).toMatchObject({ socket: 'U' });
+    expect(checkWiring(turned)[0].text).toContain('wrong way round');
   });
   it('says what is wrong with the wiring', () => {
     const twice = { ...barrow, parts: [...barrow.parts, { socket: 'U', type: 'servo' as const, name: 'flap' }] };

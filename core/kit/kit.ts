@@ -10,14 +10,24 @@ const mm = (min: number, max: number) => z.number().min(min).max(max);
 export const SOCKETS = {
   motor: ['P', 'Q', 'R'],
   servo: ['U', 'V', 'W'],
-  sensor: ['10', '20', '30', '40']
+  sensor: ['10', '20', '30', '40'],
+  lamp: ['L']
 } as const;
 export const socketsFor = (type: Part['type']): readonly string[] =>
-  type === 'motor' ? SOCKETS.motor : type === 'servo' || type === 'spin' ? SOCKETS.servo : SOCKETS.sensor;
+  type === 'motor'
+    ? SOCKETS.motor
+    : type === 'servo' || type === 'spin'
+      ? SOCKETS.servo
+      : type === 'lamp'
+        ? SOCKETS.lamp
+        : SOCKETS.sensor;
+/** The sockets that a device has on its board. */
+export const socketsOf = (kit: Kit): readonly string[] =>
+  kit.device === 'trowel' ? ['U', 'L'] : [...SOCKETS.motor, ...SOCKETS.servo, ...SOCKETS.sensor];
 
 export const partSchema = z.strictObject({
   socket: z.string().min(1).max(8),
-  type: z.enum(['motor', 'servo', 'spin', 'line', 'distance']),
+  type: z.enum(['motor', 'servo', 'spin', 'line', 'distance', 'lamp']),
   /** what the builder calls it; shown in the blocks and printed in the text */
   name: z.string().trim().min(1).max(40),
   /** a motor that drives a wheel says which */
@@ -26,19 +36,24 @@ export const partSchema = z.strictObject({
   mounted: z.enum(['normal', 'mirrored']).optional(),
   /** where a servo's horn stands at 0, degrees */
   hornDeg: z.number().min(-90).max(90).optional(),
+  /** how its plug is put in; the wrong way round a servo is dead */
+  plug: z.enum(['right', 'wrong']).optional(),
+  /** angles beyond which something is in the horn's way, degrees */
+  freeFromDeg: z.number().min(0).max(180).optional(),
+  freeToDeg: z.number().min(0).max(180).optional(),
   /** a line sensor sits left or right of the middle */
   side: z.enum(['left', 'right']).optional()
 });
 export type Part = z.infer<typeof partSchema>;
 
 export const kitSchema = z.strictObject({
-  device: z.literal('barrow'),
+  device: z.enum(['barrow', 'trowel']),
   name: z.string().trim().min(1).max(60),
   body: z.strictObject({
-    lengthMm: mm(60, 600),
-    widthMm: mm(40, 600),
+    lengthMm: mm(40, 600),
+    widthMm: mm(20, 600),
     axleFromRearMm: mm(0, 600),
-    massKg: z.number().min(0.05).max(20),
+    massKg: z.number().min(0.01).max(20),
     /** centre of mass behind the axle; caster behind the centre of mass */
     massBehindAxleMm: mm(-200, 200),
     casterBehindMassMm: mm(1, 300),
@@ -50,6 +65,15 @@ export const kitSchema = z.strictObject({
     widthMm: mm(2, 60),
     trackMm: mm(40, 500)
   }),
+  /** what was measured of one device: its program reckons with this instead */
+  measured: z
+    .strictObject({
+      device: z.string().min(1).max(60),
+      leftDiameterMm: mm(10, 300),
+      rightDiameterMm: mm(10, 300),
+      trackMm: mm(20, 700)
+    })
+    .optional(),
   /** at the wheel, at `volts` */
   motor: z.strictObject({
     stallNm: z.number().min(0.01).max(5),
@@ -66,6 +90,9 @@ export const kitSchema = z.strictObject({
     ampereHours: z.number().min(0.05).max(50)
   }),
   lineSensors: z.strictObject({ apartMm: mm(4, 200), aheadMm: mm(0, 300), threshold: z.number().min(0).max(100) }),
+  /** a board for the hand: how its display is turned, and after how many minutes without a touch it sleeps (0: never) */
+  display: z.strictObject({ turnedDeg: z.literal([0, 90, 180, 270]) }).optional(),
+  sleepMin: z.number().min(0).max(120).optional(),
   board: z.strictObject({ stepUs: z.number().int().min(10).max(10000), accelerationCmS2: z.number().min(5).max(500) }),
   parts: z.array(partSchema).max(30)
 });
@@ -98,7 +125,45 @@ export const barrow: Kit = {
     { socket: '30', type: 'line', name: 'right', side: 'right' }
   ]
 };
-export const kits = { barrow } as const;
+/**
+ * A board for the hand, shaped like a plant label: no wheels. What a kit says of wheels and motors holds for none of its
+ * parts; `volts` is the rated voltage of its battery.
+ */
+export const trowel: Kit = {
+  ...barrow,
+  device: 'trowel',
+  name: 'Trowel',
+  body: {
+    lengthMm: 92,
+    widthMm: 34,
+    axleFromRearMm: 46,
+    massKg: 0.028,
+    massBehindAxleMm: 0,
+    casterBehindMassMm: 1,
+    heightOfMassMm: 4
+  },
+  motor: { ...barrow.motor, volts: 3 },
+  battery: { fullV: 3.2, emptyV: 2.2, ohm: 0.4, ampereHours: 0.7 },
+  display: { turnedDeg: 0 },
+  sleepMin: 0,
+  parts: [
+    { socket: 'U', type: 'servo', name: 'vent', hornDeg: 0 },
+    { socket: 'L', type: 'lamp', name: 'lamp' }
+  ]
+};
+export const kits = { barrow, trowel } as const;
+export const hasWheels = (kit: Kit): boolean => kit.device === 'barrow';
+
+/** The wheels that measured moves reckon with: as measured, or as the kit sheet has them. */
+export const reckoned = ({ wheels, measured }: Kit): Kit['wheels'] =>
+  measured
+    ? {
+        ...wheels,
+        leftDiameterMm: measured.leftDiameterMm,
+        rightDiameterMm: measured.rightDiameterMm,
+        trackMm: measured.trackMm
+      }
+    : wheels;
 
 export const partAt = (kit: Kit, socket: string): Part | undefined => kit.parts.find((p) => p.socket === socket);
 export const wheelMotor = (kit: Kit, side: 'left' | 'right'): Part | undefined =>
@@ -117,11 +182,14 @@ export function partName(kit: Kit, socket: string): string {
 export const abilities = (kit: Kit): Set<string> =>
   new Set([
     ...kit.parts.map((p) => p.type),
-    // every Barrow has them on its board
-    'lamps',
-    'motion',
-    ...(wheelMotor(kit, 'left') && wheelMotor(kit, 'right') ? ['wheels'] : [])
+    ...ON_BOARD[kit.device],
+    ...(kit.parts.some((p) => p.type === 'lamp') ? ['lamps'] : []),
+    ...(hasWheels(kit) && wheelMotor(kit, 'left') && wheelMotor(kit, 'right') ? ['wheels'] : [])
   ]);
+const ON_BOARD: Record<Kit['device'], readonly string[]> = {
+  barrow: ['lamps', 'motion', 'gyro', 'nose'],
+  trowel: ['motion', 'edges', 'light', 'temperature', 'moisture']
+};
 
 export type Wiring = { socket: string; text: string };
 /** The wiring check: what cannot work about the kit itself, whatever the program is. */
@@ -135,7 +203,20 @@ export function checkWiring(kit: Kit): Wiring[] {
         text: say('Two parts are in socket {socket}. Move one of them.', { socket: part.socket })
       });
     seen.add(part.socket);
-    if (!socketsFor(part.type).includes(part.socket))
+    if (part.type === 'servo' && part.plug === 'wrong')
+      found.push({
+        socket: part.socket,
+        text: say('The plug of the {name} in {socket} is the wrong way round: it stays dead. Turn the plug.', {
+          name: part.name,
+          socket: part.socket
+        })
+      });
+    if (!socketsOf(kit).includes(part.socket) && socketsFor(part.type).includes(part.socket))
+      found.push({
+        socket: part.socket,
+        text: say('{name} has no socket {socket}.', { name: kit.name, socket: part.socket })
+      });
+    else if (!socketsFor(part.type).includes(part.socket))
       found.push({
         socket: part.socket,
         text: say('A {typeName} does not fit socket {socket}. It goes into {n}.', {
@@ -145,7 +226,7 @@ export function checkWiring(kit: Kit): Wiring[] {
         })
       });
   }
-  for (const side of ['left', 'right'] as const)
+  for (const side of hasWheels(kit) ? (['left', 'right'] as const) : [])
     if (kit.parts.filter((p) => p.drives === side).length !== 1)
       found.push({ socket: '', text: say('The {side} wheel needs exactly one motor.', { side }) });
   return found;
@@ -155,7 +236,8 @@ const TYPES: Record<Part['type'], readonly [string, string]> = {
   servo: [later('angle servo'), later('an angle servo')],
   spin: [later('spin servo'), later('a spin servo')],
   line: [later('line sensor'), later('a line sensor')],
-  distance: [later('distance sensor'), later('a distance sensor')]
+  distance: [later('distance sensor'), later('a distance sensor')],
+  lamp: [later('lamp'), later('a lamp')]
 };
 export const typeName = (type: Part['type']): string => word(TYPES[type][0]);
 

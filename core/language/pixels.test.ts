@@ -34,4 +34,12 @@ describe('pictures', () => {
     // once all of the first letter is in, it stands at the right edge
     expect(all[2].picture).toBe('....#.# ....#.# ....### ....#.# ....#.#');
   });
+  it('are shown turned about the middle pixel by a display that is mounted so', () => {
+    const two = px.withPixel(px.withPixel(px.DARK, 0, 0, '#'), 3, 1, '#');
+    expect(px.shownAs(two, 0)).toBe(two);
+    expect(px.shownAs(two, 180)).toBe(px.withPixel(px.withPixel(px.DARK, 6, 4, '#'), 3, 3, '#'));
+    // a quarter turn clockwise: what was above the middle is right of it; the far corner falls beside
+    expect(px.shownAs(two, 90)).toBe(px.withPixel(px.DARK, 4, 2, '#'));
+    expect(px.shownAs(two, 270)).toBe(px.withPixel(px.DARK, 2, 2, '#'));
+  });
 });

@@ -28,6 +28,18 @@ export const shifted = (picture: string, dx: number, dy: number): string =>
 /** Moved round: what leaves on one side comes in on the other. */
 export const rolled = (picture: string, dx: number, dy: number): string =>
   make((x, y) => pixelAt(picture, (x - dx + WIDTH) % WIDTH, (y - dy + HEIGHT) % HEIGHT));
+/** As a display shows it that is mounted turned clockwise about its middle pixel; what falls beside it is not seen. */
+export function shownAs(picture: string, turnedDeg: 0 | 90 | 180 | 270): string {
+  if (turnedDeg === 0) return picture;
+  const [cx, cy] = [(WIDTH - 1) / 2, (HEIGHT - 1) / 2];
+  const [cos, sin] = turnedDeg === 90 ? [0, 1] : turnedDeg === 180 ? [-1, 0] : [0, -1];
+  return make((x, y) => {
+    // back to the pixel of the program that is shown here
+    const [dx, dy] = [x - cx, y - cy];
+    const [px, py] = [cx + cos * dx + sin * dy, cy - sin * dx + cos * dy];
+    return inside(px, py) ? pixelAt(picture, px, py) : '.';
+  });
+}
 export const inverted = (picture: string): string => make((x, y) => charOf(100 - levelOf(pixelAt(picture, x, y))));
 export const mirrored = (picture: string, way: 'sideways' | 'upside down'): string =>
   make((x, y) => (way === 'sideways' ? pixelAt(picture, WIDTH - 1 - x, y) : pixelAt(picture, x, HEIGHT - 1 - y)));

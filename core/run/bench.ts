@@ -35,12 +35,20 @@ export type RunOptions = {
   /** sensor noise; on unless told otherwise */
   noise?: boolean;
   onBattery?: boolean;
+  /** other devices in the same yard, each with its own program */
+  others?: readonly Companion[];
+  /** goes on although there is nothing to do, until it is stopped: to look at the sensors */
+  open?: boolean;
 };
+export type Companion = { name: string; program: Program; kit: Kit; start?: Pose };
 
 /** Ends a run from within a step: the time limit came, or somebody stopped it. */
 export class Halt extends Error {}
 
 const hash = (value: unknown): string => (CRC32.str(JSON.stringify(value)) >>> 0).toString(16).padStart(8, '0');
+
+/** Programs of other devices, which the clock of the first device drives. */
+type Beside = { bench: Bench; catchUp(untilUs: number): void; readonly busy: boolean };
 
 export class Bench {
   now = 0;
@@ -56,13 +64,21 @@ export class Bench {
   /** called at every boundary, for pacing */
   onTick: (() => void) | undefined;
   private readonly limitUs: number;
+  private readonly sleepUs: number;
   private readonly inputs: TimedInput[];
+  /** the other devices in this yard */
+  readonly beside: Beside[] = [];
   private stillSince = -1;
   private overSince = -1;
 
-  constructor(readonly options: RunOptions) {
+  /** @param lead the bench of the first device in the yard, if this is another: its clock drives this one */
+  constructor(
+    readonly options: RunOptions,
+    readonly lead?: Bench
+  ) {
     const { program, kit, mat, seed } = options;
     this.limitUs = (options.limitS ?? LIMIT_S) * 1e6;
+    this.sleepUs = options.open ? 0 : (kit.sleepMin ?? 0) * 60e6;
     this.inputs = [...(options.inputs ?? [])].sort((a, b) => a.tUs - b.tUs);
     const blocks = options.blocks ? [...options.blocks] : [...allSteps(program)].map((s) => s.id);
     this.blockIndex = new Map(blocks.map((id, i) => [id, i]));
@@ -74,7 +90,8 @@ export class Bench {
       seed,
       quirks: options.quirks,
       noise: options.noise,
-      onBattery: options.onBattery
+      onBattery: options.onBattery,
+      site: lead?.yard.site
     });
     this.recorder = new Recorder(
       {
@@ -88,7 +105,7 @@ export class Bench {
         start: { ...start },
         blocks
       },
-      channelSpecs(kit)
+      channelSpecs(kit, mat)
     );
     this.machine = new Machine(kit, this.yard, this, this.recorder, seed);
     this.takeInputs();
@@ -97,37 +114,55 @@ export class Bench {
     return this.recorder.trace;
   }
 
-  /** The world moves on to the next boundary. */
+  /** The world moves on to the next boundary; the other devices' programs have come to it first. */
   tick(): void {
     if (this.ended) throw new Halt();
+    const boundary = this.worldUs + TICK_US;
+    for (const one of this.beside) one.catchUp(boundary);
     this.machine.beforeTick();
+    for (const { bench } of this.beside) bench.machine.beforeTick();
     this.yard.step();
-    this.worldUs += TICK_US;
-    if (this.now < this.worldUs) this.now = this.worldUs;
+    this.arrive(boundary);
+    for (const { bench } of this.beside) bench.arrive(boundary);
+    if (this.beside.length) this.carryMessages();
+    if (this.yard.battery.flat) this.finish('battery flat');
+    else if (boundary >= this.limitUs) this.finish('time limit');
+    else if (this.sleepUs && boundary - this.machine.touchedUs >= this.sleepUs) this.finish('asleep');
+    this.onTick?.();
+    if (this.ended) throw new Halt();
+  }
+  private arrive(boundary: number): void {
+    this.worldUs = boundary;
+    if (this.now < boundary) this.now = boundary;
     this.ticks++;
     this.machine.afterTick();
     this.takeInputs();
-    if (this.yard.battery.flat) this.finish('battery flat');
-    else if (this.worldUs >= this.limitUs) this.finish('time limit');
-    this.onTick?.();
-    if (this.ended) throw new Halt();
+  }
+  /** What was sent to devices nearby since the last boundary reaches them now. */
+  private carryMessages(): void {
+    const all: Bench[] = [this, ...this.beside.map((b) => b.bench)];
+    for (const from of all)
+      for (const name of from.machine.sent.splice(0))
+        for (const to of all) if (to !== from) to.machine.hear(name, from.trace.header.device);
   }
   /** Board time passes while the processor works. */
   charge(us: number): void {
     const until = this.now + us;
-    while (this.worldUs + TICK_US <= until) {
-      this.now = this.worldUs + TICK_US;
-      this.tick();
-    }
+    if (!this.lead)
+      while (this.worldUs + TICK_US <= until) {
+        this.now = this.worldUs + TICK_US;
+        this.tick();
+      }
     this.now = until;
   }
   /** Nothing to do until `us`, or the next boundary if that comes first. */
   idle(us: number): void {
     const boundary = this.worldUs + TICK_US;
-    if (us >= boundary) {
-      this.now = boundary;
-      this.tick();
-    } else this.now = us;
+    if (us < boundary) this.now = us;
+    else {
+      if (this.now < boundary) this.now = boundary;
+      if (!this.lead) this.tick();
+    }
   }
 
   /** An input takes effect at the next boundary that is not before it. */
@@ -144,6 +179,11 @@ export class Bench {
     if (ended === 'stopped') this.machine.letGo();
     this.ended = ended;
     this.recorder.finish(ended, this.now);
+    for (const { bench } of this.beside) bench.finish(ended);
+  }
+  /** How far the program may go: the world's clock, or with another device in the lead its own. */
+  get reached(): number {
+    return this.lead ? this.now : this.worldUs;
   }
 
   /**
@@ -156,7 +196,8 @@ export class Bench {
     this.tick();
     if (!this.machine.still) this.stillSince = -1;
     else if (this.stillSince < 0) this.stillSince = this.worldUs;
-    if (this.stillSince >= 0 && this.worldUs - this.stillSince >= STILL_US) this.finish(why);
+    if (this.beside.some((b) => b.busy)) this.overSince = this.worldUs;
+    else if (this.stillSince >= 0 && this.worldUs - this.stillSince >= STILL_US) this.finish(why);
     else if (this.worldUs - this.overSince >= RUN_OUT_US) this.finish(why === 'done' ? 'still driving' : why);
   }
 }

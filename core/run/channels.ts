@@ -1,16 +1,27 @@
 /** What a run of a kit records, a sample a tick: each channel with how it is read off the machine. */
-import type { Kit } from '../kit/kit.ts';
+import { hasWheels, type Kit } from '../kit/kit.ts';
 import type { ChannelSpec } from '../trace/trace.ts';
+import type { Hand } from '../yard/hand.ts';
+import type { Mat } from '../yard/mat.ts';
 import type { Motor } from '../yard/motor.ts';
 import type { Yard } from '../yard/yard.ts';
 
-type Seen = { readonly yard: Yard; noseTouched(): boolean };
+type Seen = {
+  readonly yard: Yard;
+  readonly hand: Hand;
+  noseTouched(): boolean;
+  edgeTouched(side: 'left' | 'right'): boolean;
+  light(): number;
+  temperature(): number;
+  moisture(): number;
+};
 export type ReadChannel = ChannelSpec & { read: (machine: Seen) => number };
 
 const power = (motor: Motor | undefined): number => (motor?.state === 'driven' ? motor.duty * 100 : 0);
 const turns = (motor: Motor | undefined): number => (motor ? motor.angle / (2 * Math.PI) : 0);
 
-export function channelsOf(kit: Kit): ReadChannel[] {
+/** @param things how many loose things lie on the mat */
+export function channelsOf(kit: Kit, things: number): ReadChannel[] {
   const wheel = (side: 'left' | 'right', name: string): ReadChannel[] => [
     {
       key: `power${name}`,
@@ -40,12 +51,12 @@ export function channelsOf(kit: Kit): ReadChannel[] {
     { key: 'x', title: 'Place x', unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().x },
     { key: 'y', title: 'Place y', unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().y },
     { key: 'facing', title: 'Facing', unit: '°', scale: 1e-4, wide: true, read: (m) => m.yard.facingDeg },
-    ...left.flatMap((l, i) => [l, right[i]]),
-    { key: 'distance', title: 'Distance ahead', unit: 'cm', scale: 0.1, read: (m) => m.yard.distance.cm },
-    { key: 'heading', title: 'Heading', unit: '°', scale: 0.02, read: (m) => m.yard.headingDeg },
-    { key: 'lineLeft', title: 'Line left', unit: '', scale: 0.01, read: (m) => m.yard.lineLeft },
-    { key: 'lineRight', title: 'Line right', unit: '', scale: 0.01, read: (m) => m.yard.lineRight },
-    { key: 'nose', title: 'Nose', unit: '', scale: 1, read: (m) => (m.noseTouched() ? 1 : 0) },
+    ...(hasWheels(kit) ? rolling(left, right) : inHand),
+    { key: 'accelX', title: 'Acceleration x', unit: 'g', scale: 0.001, read: (m) => m.hand.seen.x },
+    { key: 'accelY', title: 'Acceleration y', unit: 'g', scale: 0.001, read: (m) => m.hand.seen.y },
+    { key: 'accelZ', title: 'Acceleration z', unit: 'g', scale: 0.001, read: (m) => m.hand.seen.z },
+    { key: 'accelTotal', title: 'Acceleration', unit: 'g', scale: 0.001, read: (m) => m.hand.total },
+    { key: 'lifted', title: 'Held by a hand', unit: '', scale: 1, read: (m) => (m.yard.lifted ? 1 : 0) },
     { key: 'volts', title: 'Battery', unit: 'V', scale: 0.001, read: (m) => m.yard.battery.volts },
     ...kit.parts.flatMap((p): ReadChannel[] => {
       if (p.type === 'servo')
@@ -56,6 +67,16 @@ export function channelsOf(kit: Kit): ReadChannel[] {
             unit: '°',
             scale: 0.01,
             read: (m) => m.yard.servos.get(p.socket)!.angle
+          }
+        ];
+      if (p.type === 'spin')
+        return [
+          {
+            key: `servo${p.socket}`,
+            title: `Servo ${p.name}`,
+            unit: '°',
+            scale: 0.02,
+            read: (m) => m.yard.spins.get(p.socket)!.angle
           }
         ];
       if (p.type !== 'motor' || p.drives) return [];
@@ -76,8 +97,40 @@ export function channelsOf(kit: Kit): ReadChannel[] {
           read: (m) => turns(m.yard.motors.get(p.socket))
         }
       ];
-    })
+    }),
+    ...Array.from({ length: things }, (_, i) =>
+      (['x', 'y'] as const).map((axis): ReadChannel => ({
+        key: `thing${i}${axis}`,
+        title: `Loose thing ${i + 1}, ${axis}`,
+        unit: 'm',
+        scale: 1e-4,
+        wide: true,
+        read: (m) => m.yard.things[i].getPosition()[axis]
+      }))
+    ).flat()
   ];
 }
+/** What a robot on wheels records. */
+const rolling = (left: ReadChannel[], right: ReadChannel[]): ReadChannel[] => [
+  ...left.flatMap((l, i) => [l, right[i]]),
+  { key: 'distance', title: 'Distance ahead', unit: 'cm', scale: 0.1, read: (m) => m.yard.distance.cm },
+  { key: 'heading', title: 'Heading', unit: '°', scale: 0.02, read: (m) => m.yard.headingDeg },
+  { key: 'lineLeft', title: 'Line left', unit: '', scale: 0.01, read: (m) => m.yard.lineLeft },
+  { key: 'lineRight', title: 'Line right', unit: '', scale: 0.01, read: (m) => m.yard.lineRight },
+  { key: 'nose', title: 'Nose', unit: '', scale: 1, read: (m) => (m.noseTouched() ? 1 : 0) }
+];
+/** What a board for the hand records. */
+const inHand: ReadChannel[] = [
+  { key: 'leanSideways', title: 'Lean sideways', unit: '°', scale: 0.01, read: (m) => m.hand.lean.sideways },
+  { key: 'leanForwards', title: 'Lean forwards', unit: '°', scale: 0.01, read: (m) => m.hand.lean.forwards },
+  { key: 'leanTurned', title: 'Turned', unit: '°', scale: 0.01, read: (m) => m.hand.lean.turned },
+  { key: 'height', title: 'Height of the toss', unit: 'cm', scale: 0.1, read: (m) => m.hand.height * 100 },
+  { key: 'light', title: 'Light', unit: '', scale: 0.1, read: (m) => m.light() },
+  { key: 'temperature', title: 'Temperature', unit: '°C', scale: 0.1, read: (m) => m.temperature() },
+  { key: 'moisture', title: 'Moisture', unit: '', scale: 0.1, read: (m) => m.moisture() },
+  { key: 'edgeLeft', title: 'Edge left', unit: '', scale: 1, read: (m) => (m.edgeTouched('left') ? 1 : 0) },
+  { key: 'edgeRight', title: 'Edge right', unit: '', scale: 1, read: (m) => (m.edgeTouched('right') ? 1 : 0) }
+];
 /** The same without the reading: what a trace says of its channels. */
-export const channelSpecs = (kit: Kit): ChannelSpec[] => channelsOf(kit).map(({ read: _, ...spec }) => spec);
+export const channelSpecs = (kit: Kit, mat: Mat): ChannelSpec[] =>
+  channelsOf(kit, mat.things.length).map(({ read: _, ...spec }) => spec);

@@ -21,6 +21,8 @@ export class Face {
   readonly lamps = { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } };
   private beats = TEMPO;
   private newest = '';
+  /** to devices nearby, not yet on the air */
+  readonly sent: string[] = [];
 
   constructor(
     protected readonly clock: Clock,
@@ -123,6 +125,7 @@ export class Face {
   }
   send(message: string, nearby: boolean): void {
     this.event({ type: 'message', name: message, nearby });
+    if (nearby) this.sent.push(message);
     this.arrives(message);
   }
   /** A message for this device, from itself or from another. */

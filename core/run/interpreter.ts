@@ -134,7 +134,18 @@ export class Interpreter {
   private nextDue = Infinity;
 
   constructor(readonly bench: Bench) {
-    const { program } = bench.options;
+    const { program, others = [], mat, seed, noise } = bench.options;
+    for (const { name, ...other } of others) {
+      const its = new Bench({ ...other, mat, seed, noise, device: name, name }, bench);
+      const interpreter = new Interpreter(its);
+      bench.beside.push({
+        bench: its,
+        catchUp: (us) => void (its.now < us && interpreter.advance(us)),
+        get busy() {
+          return interpreter.tasks.length > 0;
+        }
+      });
+    }
     this.compiled = compile(program, bench.blockIndex, isLive);
     this.variables = initial(program);
     // starters' numbers are worked out as the run sets off, by a task that never runs
@@ -179,7 +190,7 @@ export class Interpreter {
       bench.machine.triggers.length > 0 ||
       bench.now >= this.nextDue ||
       (this.asks && this.looked !== bench.ticks) ||
-      bench.worldUs >= this.untilUs
+      bench.reached >= this.untilUs
     );
   }
   private get canStillBegin(): boolean {
@@ -193,7 +204,7 @@ export class Interpreter {
     try {
       while (!bench.ended) {
         if (this.failed) {
-          if (bench.worldUs >= untilUs) return 'running';
+          if (bench.lead || bench.worldUs >= untilUs) return 'running';
           bench.runOut('error');
           continue;
         }
@@ -207,10 +218,11 @@ export class Interpreter {
         if (this.pass() === 'paused') return 'paused';
         this.passing = false;
         if (!this.ran) {
-          if (this.tasks.length === 0 && !this.canStillBegin) bench.runOut('done');
+          if (this.tasks.length === 0 && !this.canStillBegin && !bench.options.open && !bench.lead)
+            bench.runOut('done');
           else bench.idle(this.nextWake());
         }
-        if (bench.worldUs >= untilUs) return bench.ended ? 'ended' : 'running';
+        if (bench.reached >= untilUs) return bench.ended ? 'ended' : 'running';
       }
     } catch (error) {
       if (!(error instanceof Halt)) throw error;

@@ -2,7 +2,7 @@
  * The device's own electronics and firmware: it turns the language's centimetres, degrees and percents into duties for the
  * yard's motors, runs measured moves, keeps lamps, display and buttons, and writes events into the trace.
  */
-import { partAt, wheelMotor, type Kit, type Part } from '../kit/kit.ts';
+import { partAt, reckoned, wheelMotor, type Kit, type Part } from '../kit/kit.ts';
 import { RunError, type Device, type Ending, type Measure, type MoveId, type Side } from '../language/meaning.ts';
 import { remainder, show, sound } from '../language/values.ts';
 import { stream, uniform, wholeBetween, type Source } from '../random.ts';
@@ -11,6 +11,7 @@ import type { Input } from '../trace/trace.ts';
 import { Hand } from '../yard/hand.ts';
 import type { Motor } from '../yard/motor.ts';
 import { Follower, lengthIn, profile } from '../yard/profile.ts';
+import { lightAt, moistureAt, warmthAt } from '../yard/surroundings.ts';
 import type { Yard } from '../yard/yard.ts';
 import { channelsOf, type ReadChannel } from './channels.ts';
 import { Face } from './face.ts';
@@ -34,7 +35,13 @@ export class Machine extends Face implements Device {
   private readonly keys = new Set<string>();
   private readonly edges = { left: false, right: false };
   private readonly sticks: Record<string, number> = {};
-  private around: { light: number; temperature?: number; moisture: number } = { light: 60, moisture: 0 };
+  /** what a person says it is like where the device is held, in place of what the mat has */
+  private around: { light?: number; temperature?: number; moisture?: number } = {};
+  private inSoil = false;
+  private wasStalled = new Set<string>();
+  private wasFallen = false;
+  /** when a person last did something */
+  touchedUs = 0;
   private readonly mirrored = new Set<string>();
   private readonly keepsSpeed = new Set<string>();
   /** motors that are held at a speed: how fast their rims go, m/s, and since when */
@@ -55,25 +62,27 @@ export class Machine extends Face implements Device {
   private rightSocket: string | undefined;
   private readonly distancePart: boolean;
   private readonly servoSockets: string[];
-  private readonly airC: number;
   private readonly channels: ReadChannel[];
   private readonly values: Float64Array;
 
+  /** the kit with the wheels that measured moves reckon with */
+  kit: Kit;
+
   constructor(
-    public kit: Kit,
+    kit: Kit,
     readonly yard: Yard,
     clock: Clock,
     recorder: Recorder,
     seed: number
   ) {
     super(clock, recorder);
+    this.kit = { ...kit, wheels: reckoned(kit) };
     this.chanceSource = stream(seed, 'program');
     this.leftSocket = wheelMotor(kit, 'left')?.socket;
     this.rightSocket = wheelMotor(kit, 'right')?.socket;
     this.distancePart = kit.parts.some((p) => p.type === 'distance');
     this.servoSockets = kit.parts.filter((p) => p.type === 'servo').map((p) => p.socket);
-    this.airC = yard.options.mat.airC;
-    this.channels = channelsOf(kit);
+    this.channels = channelsOf(kit, yard.things.length);
     this.values = new Float64Array(this.channels.length);
     this.moves = new Moves(clock, recorder);
   }
@@ -433,6 +442,8 @@ export class Machine extends Face implements Device {
     const p = this.percent('power', power, -100);
     this.spins.set(socket, p);
     this.event({ type: 'servo', socket, power: p });
+    const servo = this.yard.spins.get(socket);
+    this.command(() => void (servo!.power = p));
   }
   spinning(socket: string): number {
     return this.spins.get(socket) ?? 0;
@@ -530,13 +541,17 @@ export class Machine extends Face implements Device {
     return this.hand.lean[axis as 'turned'];
   }
   light(): number {
-    return this.around.light;
+    const { x, y } = this.yard.robot.getPosition();
+    return this.around.light ?? Math.round(lightAt(this.yard.options.mat, x, y));
   }
   temperature(): number {
-    return this.around.temperature ?? this.airC;
+    const { x, y } = this.yard.robot.getPosition();
+    return this.around.temperature ?? Math.round(warmthAt(this.yard.options.mat, x, y) * 10) / 10;
   }
+  /** Of the soil at its foot; in the air there is none. */
   moisture(): number {
-    return this.around.moisture;
+    const { x, y } = this.yard.robot.getPosition();
+    return this.around.moisture ?? (this.inSoil ? Math.round(moistureAt(this.yard.options.mat, x, y)) : 0);
   }
   battery(): number {
     return Math.max(0, Math.min(100, (this.yard.battery.charge ?? 1) * 100));
@@ -574,6 +589,7 @@ export class Machine extends Face implements Device {
   input(input: Input): void {
     this.recorder.event({ tUs: this.clock.worldUs, type: 'input', input });
     const { worldUs } = this.clock;
+    this.touchedUs = worldUs;
     if ('nose' in input) this.noseByHand = input.nose;
     else if ('word' in input) this.word = true;
     else if ('key' in input) {
@@ -589,6 +605,19 @@ export class Machine extends Face implements Device {
     else if ('lean' in input) this.hand.leanTo(input.lean);
     else if ('shake' in input) this.hand.shake(input.shake, worldUs);
     else if ('toss' in input) this.hand.toss(input.toss / 100, worldUs);
+    else if ('drop' in input) this.hand.drop(input.drop / 100, worldUs);
+    else if ('lift' in input) {
+      if (input.lift === this.yard.lifted) return;
+      if (input.lift) this.yard.lift();
+      else this.yard.setDown();
+      this.hand.lift(input.lift, worldUs);
+    } else if ('carry' in input) {
+      const { x, y, facing } = input.carry;
+      this.yard.carry({ x: x / 100, y: y / 100, facingDeg: facing });
+    } else if ('push' in input) {
+      const { ahead = 0, right = 0, turn = 0, seconds } = input.push;
+      this.yard.push({ along: ahead, across: -right, torque: -turn / 100, seconds });
+    } else if ('soil' in input) this.inSoil = input.soil;
     else if ('around' in input) this.around = { ...this.around, ...input.around };
     else if ('message' in input) this.arrives(input.message);
     else if ('press' in input) {
@@ -628,7 +657,8 @@ export class Machine extends Face implements Device {
     this.lastHeading = this.yard.headingDeg;
     this.turnedDeg += step;
     this.rateDegS = step * 1000;
-    if (this.hand.active) this.moveHand(worldUs);
+    this.moveHand(worldUs);
+    this.watchBody();
     if (this.watchesNose && this.noseTouched() !== this.noseTouchedBefore) {
       this.noseTouchedBefore = !this.noseTouchedBefore;
       this.triggers.push(`touch nose ${this.noseTouchedBefore ? 'is touched' : 'is free'}`);
@@ -659,6 +689,25 @@ export class Machine extends Face implements Device {
     this.recorder.sample(this.values);
   }
 
+  /** Horns that something is in the way of, and the robot on its side. */
+  private watchBody(): void {
+    const { servos, tilt } = this.yard;
+    for (const [socket, servo] of servos) {
+      if (servo.stalled === this.wasStalled.has(socket)) continue;
+      if (servo.stalled) {
+        this.wasStalled.add(socket);
+        this.recorder.event({ tUs: this.clock.worldUs, type: 'stalled', socket, angle: round6(servo.angle) });
+      } else this.wasStalled.delete(socket);
+    }
+    if (tilt.fallen === this.wasFallen) return;
+    this.wasFallen = tilt.fallen;
+    if (tilt.fallen) this.recorder.event({ tUs: this.clock.worldUs, type: 'tipped' });
+  }
+  /** A message over the radio from another device. */
+  hear(name: string, from: string): void {
+    this.recorder.event({ tUs: this.clock.worldUs, type: 'heard', name, from });
+    this.arrives(name);
+  }
   /** What the accelerometer feels of the robot's own driving, and of the hand. */
   private moveHand(worldUs: number): void {
     const v = this.yard.robot.getLinearVelocity();
@@ -676,6 +725,7 @@ export class Machine extends Face implements Device {
     this.held.clear();
     this.ramps.length = 0;
     this.spins.clear();
+    for (const servo of this.yard.spins.values()) servo.power = 0;
     this.moves.letGo();
     for (const motor of this.yard.motors.values()) {
       motor.state = 'coast';

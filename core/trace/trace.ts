@@ -43,6 +43,11 @@ export type TraceEvent = { tUs: number; block?: string } & (
   | { type: 'ready' }
   | { type: 'log'; text: string }
   | { type: 'touch'; x: number; y: number; speedCmS: number; what: string; nose: boolean }
+  | { type: 'tipped' }
+  /** something is in the way of a servo's horn */
+  | { type: 'stalled'; socket: string; angle: number }
+  /** a message from another device */
+  | { type: 'heard'; name: string; from: string }
   | { type: 'input'; input: Input }
   | { type: 'clipped'; what: string; asked: number; used: number }
   | { type: 'missed'; trigger: string }
@@ -68,11 +73,20 @@ export type Input =
   /** what it is like where the device is held: light and moisture 0 to 100, temperature in degrees Celsius */
   | { around: { light?: number; temperature?: number; moisture?: number } }
   | { message: string }
+  /** a hand lifts the device, carries it (cm, degrees clockwise from up), sets it down */
+  | { lift: boolean }
+  | { carry: { x: number; y: number; facing: number } }
+  /** a push: newtons ahead and to the right, newton centimetres clockwise, seconds */
+  | { push: { ahead?: number; right?: number; turn?: number; seconds: number } }
+  /** let fall from so many cm */
+  | { drop: number }
+  /** its foot stuck into the soil, or pulled out */
+  | { soil: boolean }
   /** the person's word to set off */
   | { word: true };
 export type TimedInput = { tUs: number; input: Input };
 
-export type Ended = 'done' | 'still driving' | 'time limit' | 'stopped' | 'error' | 'battery flat';
+export type Ended = 'done' | 'still driving' | 'time limit' | 'stopped' | 'error' | 'battery flat' | 'asleep';
 export type TraceHeader = {
   format: 'mossbell.trace';
   version: 1;

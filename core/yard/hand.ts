@@ -10,8 +10,13 @@ const RANGE = 8;
 const SHARE = 0.001 / (0.001 + 1 / (2 * Math.PI * 50));
 /** A shake of the hand: g to and fro, times a second. */
 const SHAKE = { g: 2.6, hertz: 4 };
-/** A toss is caught over so many metres. */
+/** A toss is caught over so many metres; what is dropped stops on the soft mat within so many. */
 const CATCH_M = 0.1;
+const LANDING_M = 0.03;
+/** Lifted up and set down over so many metres in so many seconds. */
+const LIFT = { m: 0.1, s: 0.4 };
+/** The sensor has a new value every 10 ms. */
+const VALUE_US = 10_000;
 const DIP_US = 100_000;
 const FALL = { g: 0.3, us: 60_000 };
 const STILL_US = 300_000;
@@ -28,13 +33,19 @@ export class Hand {
   lean: Lean = LEVEL;
   /** what the sensor shows, g */
   readonly seen = { x: 0, y: 0, z: 1 };
-  /** whether anybody looks: until then it costs nothing */
+  /** whether anybody holds it or asks: until then it shows what it does at rest */
   active = false;
   private nowUs = 0;
   private shakeFromUs = -1;
   private shakeToUs = -1;
-  private tossUs = -1;
-  private tossM = 0;
+  /** in the air: since when, for how long, with what speed it left and comes down, and over what way it is stopped */
+  private flight: { fromUs: number; airS: number; upMps: number; downMps: number; stopM: number } | undefined;
+  private liftUs = -1;
+  private liftWay = 1;
+  /** before the sensor's 100 values a second, g */
+  private readonly filtered = { x: 0, y: 0, z: 1 };
+  /** above where it is held, m */
+  height = 0;
   private readonly watches: Watch[] = [];
   private readonly reversals: number[] = [];
   private lastSign = 0;
@@ -56,8 +67,20 @@ export class Hand {
   /** Thrown straight up and caught again. @param heightM how high */
   toss(heightM: number, nowUs: number): void {
     this.active = true;
-    this.tossUs = nowUs;
-    this.tossM = heightM;
+    const speed = Math.sqrt(2 * G * heightM);
+    this.flight = { fromUs: nowUs, airS: airTime(heightM), upMps: speed, downMps: speed, stopM: CATCH_M };
+  }
+  /** Let fall to the floor: sqrt(2 h / g) in the air. @param heightM from how high */
+  drop(heightM: number, nowUs: number): void {
+    this.active = true;
+    const downMps = Math.sqrt(2 * G * heightM);
+    this.flight = { fromUs: nowUs, airS: downMps / G, upMps: 0, downMps, stopM: LANDING_M };
+  }
+  /** Raised by a hand, or lowered: a half way of speeding up, a half of slowing down (sine). */
+  lift(up: boolean, nowUs: number): void {
+    this.active = true;
+    this.liftUs = nowUs;
+    this.liftWay = up ? 1 : -1;
   }
 
   /** A motion trigger that a program has, such as 'dip left 25'. */
@@ -110,22 +133,32 @@ export class Hand {
     x += ax / G;
     y += ay / G;
     if (nowUs < this.shakeToUs) x += SHAKE.g * Math.sin(2 * Math.PI * SHAKE.hertz * ((nowUs - this.shakeFromUs) / 1e6));
-    if (this.tossUs >= 0) {
-      const t = (nowUs - this.tossUs) / 1e6;
-      const air = airTime(this.tossM);
-      const speed = Math.sqrt(2 * G * this.tossM);
-      if (t < air) x = y = z = 0;
-      else if (t < air + (2 * CATCH_M) / speed) {
-        // caught with an even push over the way of the hand
-        const push = 1 + this.tossM / CATCH_M;
-        [x, y, z] = [x * push, y * push, z * push];
-      } else this.tossUs = -1;
+    if (this.liftUs >= 0) {
+      const t = (nowUs - this.liftUs) / 1e6 / LIFT.s;
+      if (t >= 1) this.liftUs = -1;
+      // the second derivative of h (t - sin(2 pi t) / 2 pi)
+      else z += (this.liftWay * 2 * Math.PI * LIFT.m * Math.sin(2 * Math.PI * t)) / (LIFT.s * LIFT.s * G);
     }
-    const { seen } = this;
+    const { flight } = this;
+    if (flight) {
+      const t = (nowUs - flight.fromUs) / 1e6;
+      this.height = 0;
+      if (t < flight.airS) {
+        x = y = z = 0;
+        const above = flight.upMps > 0 ? 0 : (flight.downMps * flight.downMps) / (2 * G);
+        this.height = above + flight.upMps * t - (G * t * t) / 2;
+      } else if (t < flight.airS + (2 * flight.stopM) / flight.downMps) {
+        // stopped with an even push over the way: 1 + v^2 / (2 g s)
+        const push = 1 + (flight.downMps * flight.downMps) / (2 * G * flight.stopM);
+        [x, y, z] = [x * push, y * push, z * push];
+      } else this.flight = undefined;
+    }
+    const { seen, filtered } = this;
     const clip = (v: number): number => Math.max(-RANGE, Math.min(RANGE, v));
-    seen.x += SHARE * (clip(x) - seen.x);
-    seen.y += SHARE * (clip(y) - seen.y);
-    seen.z += SHARE * (clip(z) - seen.z);
+    filtered.x += SHARE * (clip(x) - filtered.x);
+    filtered.y += SHARE * (clip(y) - filtered.y);
+    filtered.z += SHARE * (clip(z) - filtered.z);
+    if (nowUs % VALUE_US === 0) Object.assign(seen, filtered);
     const sign = seen.x > 1.5 ? 1 : seen.x < -1.5 ? -1 : 0;
     if (sign !== 0 && sign !== this.lastSign) {
       if (this.lastSign !== 0) this.reversals.push(nowUs);

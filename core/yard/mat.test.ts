@@ -129,7 +129,7 @@ describe('parts against closed forms', () => {
     );
   });
   it('a servo goes to its target and holds there, off by its own offset, within 0 and 180', () => {
-    const servo = new Servo(3);
+    const servo = new Servo({ offsetDeg: 3 });
     servo.target = 180;
     for (let i = 0; i < 300; i++) servo.step(0.001);
     expect([servo.angle, servo.moving]).toEqual([180, false]);

@@ -3,12 +3,15 @@
  * clockwise from up, as a compass has them. Reflectance is 0 (black) to 100 (white).
  */
 import * as z from 'zod';
+import { bytesOf } from '../bytes.ts';
 
 const metre = z.number().min(-10).max(10);
 const point = z.tuple([metre, metre]);
 const colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
 const reflectance = z.number().min(0).max(100);
 const size = (min: number, max: number) => z.number().min(min).max(max);
+/** kept from being moved in the editor */
+const locked = z.boolean().optional();
 
 export const matSchema = z.strictObject({
   name: z.string().trim().min(1).max(60),
@@ -26,7 +29,8 @@ export const matSchema = z.strictObject({
         colour,
         reflectance,
         friction: size(0, 2).optional(),
-        name: z.string().max(60).optional()
+        name: z.string().max(60).optional(),
+        locked
       })
     )
     .max(200),
@@ -37,7 +41,8 @@ export const matSchema = z.strictObject({
         width: size(0.001, 1),
         colour,
         reflectance,
-        closed: z.boolean().optional()
+        closed: z.boolean().optional(),
+        locked
       })
     )
     .max(200),
@@ -50,7 +55,8 @@ export const matSchema = z.strictObject({
         width: size(0.002, 10),
         height: size(0.002, 10),
         turnDeg: z.number().optional(),
-        colour
+        colour,
+        locked
       })
     )
     .max(300),
@@ -63,12 +69,43 @@ export const matSchema = z.strictObject({
         radius: size(0.005, 1),
         massKg: size(0.005, 50),
         colour,
-        name: z.string().max(60).optional()
+        name: z.string().max(60).optional(),
+        locked
       })
     )
     .max(100),
-  hoops: z.array(z.strictObject({ x: metre, y: metre, radius: size(0.01, 2), name: z.string().max(60) })).max(60),
-  marks: z.array(z.strictObject({ x: metre, y: metre, text: z.string().max(40) })).max(300)
+  hoops: z
+    .array(z.strictObject({ x: metre, y: metre, radius: size(0.01, 2), name: z.string().max(60), locked }))
+    .max(60),
+  marks: z.array(z.strictObject({ x: metre, y: metre, text: z.string().max(40), locked })).max(300),
+  /** light that is everywhere, 0 to 100, and lamps that hang over a place: what they add right below */
+  daylight: reflectance.optional(),
+  lamps: z
+    .array(z.strictObject({ x: metre, y: metre, height: size(0.02, 3), brightness: reflectance, locked }))
+    .max(60)
+    .optional(),
+  /** places that are warmer or colder than the air in their middle, and places of damp soil */
+  warmth: z
+    .array(z.strictObject({ x: metre, y: metre, radius: size(0.01, 5), celsius: z.number().min(-20).max(80), locked }))
+    .max(60)
+    .optional(),
+  damp: z
+    .array(z.strictObject({ x: metre, y: metre, radius: size(0.01, 5), moisture: reflectance, locked }))
+    .max(60)
+    .optional(),
+  /** a picture under everything, over the whole mat: how it looks, and its reflectance a cell, row by row from the top */
+  floor: z
+    .strictObject({
+      png: z
+        .string()
+        .max(3_000_000)
+        .regex(/^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]+$/, 'a picture as a data address'),
+      columns: z.number().int().min(1).max(2000),
+      rows: z.number().int().min(1).max(2000),
+      /** one byte a cell, 0 to 100, base64 */
+      grey: z.string().max(6_000_000)
+    })
+    .optional()
 });
 export type Mat = z.infer<typeof matSchema>;
 export type Pose = { x: number; y: number; facingDeg: number };
@@ -122,12 +159,14 @@ export class Floor {
   private readonly rough: boolean;
   private readonly lineBoxes: Box[];
   private readonly areaBoxes: Box[];
+  private readonly grey: Uint8Array | undefined;
   constructor(private readonly mat: Mat) {
     this.columns = Math.ceil(mat.width / CELL);
     this.rows = Math.ceil(mat.height / CELL);
     this.lineBoxes = mat.lines.map((l) => box(l.points, l.width / 2));
     this.areaBoxes = mat.areas.map((a) => box(a.points, 0));
     this.rough = mat.areas.some((a) => a.friction !== undefined);
+    this.grey = mat.floor && bytesOf(mat.floor.grey);
   }
 
   /** Reflectance 0..100 at one point. */
@@ -142,7 +181,16 @@ export class Floor {
     }
     for (let i = mat.areas.length - 1; i >= 0; i--)
       if (!outside(areaBoxes[i], x, y) && inside(mat.areas[i].points, x, y)) return mat.areas[i].reflectance;
-    return mat.reflectance;
+    return this.bare(x, y);
+  }
+  /** The floor under everything: one reflectance, or a picture's. */
+  private bare(x: number, y: number): number {
+    const { mat, grey } = this;
+    if (!grey || !mat.floor) return mat.reflectance;
+    const { columns, rows } = mat.floor;
+    const column = Math.min(columns - 1, Math.max(0, Math.floor((x / mat.width) * columns)));
+    const row = Math.min(rows - 1, Math.max(0, Math.floor((1 - y / mat.height) * rows)));
+    return grey[row * columns + column] ?? mat.reflectance;
   }
 
   /** Mean reflectance under a spot of 4 mm across, looked up on a grid of 1 mm. */

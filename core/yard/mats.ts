@@ -160,4 +160,105 @@ function arc(cx: number, cy: number, r: number, from: number, to: number): [numb
   });
 }
 
-export const mats: readonly Mat[] = [fernBed, longAisle, pottingFloor, gravelPath];
+const bench = (x: number, y: number, width: number, height: number, turnDeg?: number) => ({
+  x,
+  y,
+  width,
+  height,
+  ...(turnDeg ? { turnDeg } : {}),
+  colour: '#b9c9a6'
+});
+/** A way between benches, 24 cm wide, with a bend: for a route in small steps, without touching. */
+export const narrowAisle: Mat = {
+  name: 'Narrow aisle',
+  width: 1.6,
+  height: 1.2,
+  colour: '#f7f6ee',
+  reflectance: 88,
+  airC: 20,
+  start: { x: 0.2, y: 0.22, facingDeg: 90 },
+  areas: [
+    {
+      // wet moss before the bend: wheels slip on it
+      points: [
+        [0.78, 0.12],
+        [0.98, 0.12],
+        [0.98, 0.32],
+        [0.78, 0.32]
+      ],
+      colour: '#7d9a63',
+      reflectance: 40,
+      friction: 0.15,
+      name: 'wet moss'
+    }
+  ],
+  lines: [],
+  walls: [
+    bench(0.62, 0.05, 1.16, 0.1),
+    bench(0.49, 0.62, 0.9, 0.56),
+    bench(1.32, 0.42, 0.24, 0.84),
+    bench(0.8, 1.17, 1.5, 0.06)
+  ],
+  things: [{ x: 1.06, y: 0.94, radius: 0.035, massKg: 0.12, colour: '#b8795a', name: 'pot' }],
+  hoops: [{ x: 0.25, y: 1.02, radius: 0.1, name: 'gate' }],
+  marks: [
+    { x: 1.07, y: 0.22, text: 'bend' },
+    { x: 0.88, y: 0.22, text: 'moss' }
+  ]
+};
+
+/** Benches for a board in the hand: lamps, a frosty corner, damp soil. */
+export const frostBench: Mat = {
+  name: 'Frost bench',
+  width: 0.9,
+  height: 0.6,
+  colour: '#efe9d8',
+  reflectance: 80,
+  airC: 12,
+  start: { x: 0.45, y: 0.3, facingDeg: 0 },
+  areas: [
+    {
+      points: [
+        [0.05, 0.38],
+        [0.35, 0.38],
+        [0.35, 0.56],
+        [0.05, 0.56]
+      ],
+      colour: '#6f5a43',
+      reflectance: 20,
+      name: 'seed tray'
+    },
+    {
+      points: [
+        [0.58, 0.05],
+        [0.86, 0.05],
+        [0.86, 0.22],
+        [0.58, 0.22]
+      ],
+      colour: '#cfdcc0',
+      reflectance: 60,
+      name: 'cuttings'
+    }
+  ],
+  lines: [],
+  walls: [],
+  things: [],
+  hoops: [],
+  marks: [
+    { x: 0.2, y: 0.34, text: 'seed tray' },
+    { x: 0.72, y: 0.245, text: 'cuttings' },
+    { x: 0.76, y: 0.57, text: 'cold frame' }
+  ],
+  daylight: 30,
+  lamps: [{ x: 0.72, y: 0.14, height: 0.25, brightness: 65 }],
+  warmth: [
+    { x: 0.76, y: 0.46, radius: 0.22, celsius: -3 },
+    { x: 0.72, y: 0.14, radius: 0.2, celsius: 24 }
+  ],
+  damp: [
+    { x: 0.14, y: 0.47, radius: 0.12, moisture: 85 },
+    { x: 0.3, y: 0.47, radius: 0.1, moisture: 30 }
+  ]
+};
+
+export const mats: readonly Mat[] = [fernBed, longAisle, pottingFloor, gravelPath, narrowAisle, frostBench];

@@ -1,28 +1,28 @@
 /**
- * The physical world: one robot on a mat. SI units, counter-clockwise angles, as planck has them; the language's
- * centimetres and clockwise degrees begin in run/machine.ts.
+ * One device on a site: its motors, wheels, servos, battery, sensors, and what a hand does to it. SI units, counter-clockwise
+ * angles, as planck has them; the language's centimetres and clockwise degrees begin in run/machine.ts.
  */
-import { Box, Circle, Edge, Polygon, Settings, Vec2, World, type Body, type Contact, type Fixture } from 'planck';
-import { partAt, wheelMotor, type Kit } from '../kit/kit.ts';
+import { testOverlap, Vec2, type Body, type Contact, type Shape, type World } from 'planck';
+import { hasWheels, partAt, reckoned, wheelMotor, type Kit } from '../kit/kit.ts';
 import { noQuirks, type Quirks } from '../kit/quirks.ts';
 import { normals } from '../random.ts';
 import { Battery } from './battery.ts';
 import { rays, reading, PERIOD_MS, STEEPEST_DEG, FURTHEST_CM } from './distance.ts';
 import { GRAVITY, groundForce } from './ground.ts';
-import { Floor, type Mat, type Pose } from './mat.ts';
+import { makeBody, planeAngle } from './bodies.ts';
+import type { Floor, Mat, Pose } from './mat.ts';
 import { Motor, motorConstants } from './motor.ts';
-import { Servo } from './servo.ts';
+import { Servo, SpinServo } from './servo.ts';
+import { DT, RAD, rub, Site } from './site.ts';
+import { Tilt } from './tilt.ts';
 
-// planck is made for metres, and these bodies are centimetres: set before any shape exists.
-Settings.linearSlop = 1e-4;
-Settings.aabbExtension = 0.01;
-Settings.velocityThreshold = 0.05;
-
-export const DT = 0.001;
 const LINE_NOISE = 1.5;
 const GYRO_NOISE = 0.03;
 const WHEEL_SHARE = 0.4; // each wheel carries two fifths of the weight
-const RAD = Math.PI / 180;
+/** A hand is no faster than this, m/s and rad/s, and reaches its place in so many seconds (our choice). */
+const HAND = { speed: 1.2, turn: 6, reachS: 0.06 };
+/** Friction of a body that lies on its side, or of a board on the mat (our choice). */
+const LYING_FRICTION = 0.4;
 const COS_STEEPEST = Math.cos(STEEPEST_DEG * RAD);
 
 export type Touch = { x: number; y: number; speed: number; what: string; nose: boolean };
@@ -34,111 +34,12 @@ export type YardOptions = {
   quirks?: Quirks;
   noise?: boolean;
   onBattery?: boolean;
+  /** where other devices are already */
+  site?: Site;
 };
+/** A push by a hand: newtons along and across the device (to its left), newton metres about its middle. */
+export type Push = { along: number; across: number; torque: number; seconds: number };
 type Wheel = { motor: Motor | undefined; y: number; radius: number; rim: number };
-
-/** Directions of a compass (degrees clockwise from up) to angles of the plane (radians counter-clockwise from right). */
-export const planeAngle = (facingDeg: number): number => (90 - facingDeg) * RAD;
-
-/** The world of the robot's own bodies; also what the speed measurement steps bare. */
-export function makeWorld(
-  kit: Kit,
-  mat: Mat,
-  start: Pose
-): { world: World; robot: Body; nose: Fixture; things: Body[] } {
-  const world = new World({ gravity: new Vec2(0, 0), continuousPhysics: false, allowSleep: false });
-  const { width: w, height: h } = mat;
-  const ground = world.createBody();
-  for (const [a, b] of [
-    [
-      [0, 0],
-      [w, 0]
-    ],
-    [
-      [w, 0],
-      [w, h]
-    ],
-    [
-      [w, h],
-      [0, h]
-    ],
-    [
-      [0, h],
-      [0, 0]
-    ]
-  ])
-    ground.createFixture({
-      shape: new Edge(new Vec2(a[0], a[1]), new Vec2(b[0], b[1])),
-      friction: 0.3,
-      userData: 'the edge of the yard'
-    });
-  for (const wall of mat.walls)
-    ground.createFixture({
-      shape: new Box(wall.width / 2, wall.height / 2, new Vec2(wall.x, wall.y), (wall.turnDeg ?? 0) * RAD),
-      friction: 0.3,
-      userData: 'a wall'
-    });
-  const things = mat.things.map((thing) => {
-    const body = world.createBody({ type: 'dynamic', position: new Vec2(thing.x, thing.y) });
-    const area = Math.PI * thing.radius * thing.radius;
-    body.createFixture({
-      shape: new Circle(thing.radius),
-      density: thing.massKg / area,
-      friction: 0.3,
-      userData: thing.name ?? 'a thing'
-    });
-    return body;
-  });
-  const b = kit.body;
-  const rear = -b.axleFromRearMm / 1000;
-  const front = rear + b.lengthMm / 1000;
-  const half = b.widthMm / 2000;
-  const c = 0.012;
-  const robot = world.createBody({
-    type: 'dynamic',
-    position: new Vec2(start.x, start.y),
-    angle: planeAngle(start.facingDeg)
-  });
-  const hull = [
-    [rear, -half + c],
-    [rear + c, -half],
-    [front - c, -half],
-    [front, -half + c],
-    [front, half - c],
-    [front - c, half],
-    [rear + c, half],
-    [rear, half - c]
-  ];
-  robot.createFixture({
-    shape: new Polygon(hull.map(([x, y]) => new Vec2(x, y))),
-    density: 1,
-    friction: 0.3,
-    userData: 'body'
-  });
-  const nose = robot.createFixture({
-    shape: new Box(0.003, 0.021, new Vec2(front + 0.003, 0), 0),
-    density: 0,
-    friction: 0.3,
-    userData: 'nose'
-  });
-  const track = kit.wheels.trackMm / 1000;
-  for (const [side, d] of [
-    [1, kit.wheels.leftDiameterMm],
-    [-1, kit.wheels.rightDiameterMm]
-  ])
-    robot.createFixture({
-      shape: new Box(d / 2000, kit.wheels.widthMm / 2000, new Vec2(0, (side * track) / 2), 0),
-      density: 0,
-      friction: 0.3,
-      userData: 'wheel'
-    });
-  const mass = b.massKg;
-  const back = b.massBehindAxleMm / 1000;
-  // a box of even weight about the centre of mass: m (l^2 + w^2) / 12, and planck wants it about the origin
-  const inertia = (mass * (b.lengthMm * b.lengthMm + b.widthMm * b.widthMm) * 1e-6) / 12;
-  robot.setMassData({ mass, center: new Vec2(-back, 0), I: inertia + mass * back * back });
-  return { world, robot, nose, things };
-}
 
 export class Yard {
   readonly world: World;
@@ -149,6 +50,14 @@ export class Yard {
   /** by socket */
   readonly motors = new Map<string, Motor>();
   readonly servos = new Map<string, Servo>();
+  readonly spins = new Map<string, SpinServo>();
+  readonly site: Site;
+  readonly tilt: Tilt;
+  /** held up by a hand, and where that hand carries it */
+  lifted = false;
+  private carryTo: Pose | undefined;
+  private pushes: (Push & { untilTick: number })[] = [];
+  private readonly rolls: boolean;
   readonly left: Wheel;
   readonly right: Wheel;
   readonly start: Pose;
@@ -160,6 +69,7 @@ export class Yard {
   lineRight = 0;
   slips = false;
   touches: Touch[] = [];
+  private readonly nose: unknown;
   private noseContacts = 0;
   private readonly weight: number;
   private readonly perMass: number;
@@ -170,9 +80,9 @@ export class Yard {
   private readonly rightNoise: () => number;
   private readonly distanceNoise: () => number;
   private readonly force = { along: 0, across: 0, slips: false };
-  private readonly push = new Vec2(0, 0);
+  private readonly shove = new Vec2(0, 0);
   private readonly motorList: Motor[];
-  private readonly servoList: Servo[];
+  private readonly servoList: (Servo | SpinServo)[];
   private readonly hasDistance: boolean;
   private readonly lineAhead: number;
   private readonly lineApart: number;
@@ -183,21 +93,38 @@ export class Yard {
     const quirks = options.quirks ?? noQuirks;
     const noise = options.noise ?? true;
     this.start = options.start ?? mat.start;
-    const made = makeWorld(kit, mat, this.start);
-    this.world = made.world;
-    this.robot = made.robot;
-    this.things = made.things;
-    this.floor = new Floor(mat);
+    this.site = options.site ?? new Site(mat);
+    this.world = this.site.world;
+    this.things = this.site.things;
+    this.floor = this.site.floor;
+    const { robot, nose } = makeBody(this.world, kit, this.start);
+    this.robot = robot;
+    this.nose = nose;
+    this.site.dwellers.push(this);
+    this.rolls = hasWheels(kit);
+    this.tilt = new Tilt(kit.wheels.trackMm / 2000, kit.body.heightOfMassMm / 1000);
     this.battery = new Battery(kit, options.onBattery ? quirks.charge : undefined);
     for (const part of kit.parts) {
       if (part.type === 'motor') {
         const strength = part.drives === 'left' ? quirks.leftMotor : part.drives === 'right' ? quirks.rightMotor : 1;
         this.motors.set(part.socket, new Motor(motorConstants(kit, strength)));
-      } else if (part.type === 'servo') this.servos.set(part.socket, new Servo(quirks.servoOffsetDeg));
+      } else if (part.type === 'servo')
+        this.servos.set(
+          part.socket,
+          new Servo({
+            offsetDeg: quirks.servoOffsetDeg,
+            dead: part.plug === 'wrong',
+            fromDeg: part.freeFromDeg,
+            toDeg: part.freeToDeg
+          })
+        );
+      else if (part.type === 'spin') this.spins.set(part.socket, new SpinServo(part.plug === 'wrong'));
     }
     this.motorList = [...this.motors.values()];
-    this.servoList = [...this.servos.values()];
-    const halfTrack = (kit.wheels.trackMm / 2000) * quirks.track;
+    this.servoList = [...this.servos.values(), ...this.spins.values()];
+    // a device is as it was built, with its quirks; without any it is as the kit sheet knows it
+    const wheels = quirks === noQuirks ? reckoned(kit) : kit.wheels;
+    const halfTrack = (wheels.trackMm / 2000) * quirks.track;
     const wheel = (side: 'left' | 'right', diameterMm: number): Wheel => {
       const part = wheelMotor(kit, side);
       const radius = diameterMm / 2000;
@@ -208,8 +135,8 @@ export class Yard {
         rim: (radius * radius) / kit.motor.inertiaKgM2
       };
     };
-    this.left = wheel('left', kit.wheels.leftDiameterMm * quirks.leftDiameter);
-    this.right = wheel('right', kit.wheels.rightDiameterMm * quirks.rightDiameter);
+    this.left = wheel('left', wheels.leftDiameterMm * quirks.leftDiameter);
+    this.right = wheel('right', wheels.rightDiameterMm * quirks.rightDiameter);
     this.weight = kit.body.massKg * GRAVITY;
     this.perMass = 2 / kit.body.massKg;
     this.back = kit.body.massBehindAxleMm / 1000;
@@ -235,7 +162,7 @@ export class Yard {
     const own = a.getBody() === this.robot ? a : b.getBody() === this.robot ? b : undefined;
     if (!own) return;
     const other = own === a ? b : a;
-    const nose = own.getUserData() === 'nose';
+    const nose = own === this.nose;
     if (nose) this.noseContacts += begins ? 1 : -1;
     if (!begins) return;
     const manifold = contact.getWorldManifold(null);
@@ -263,8 +190,15 @@ export class Yard {
     return { x, y, facingDeg: this.facingDeg };
   }
 
-  /** One tick: motors, Coulomb friction, slip against the ground, planck, then the sensors. */
+  /** One tick of the whole site. */
   step(): void {
+    this.site.step();
+  }
+  private ampere = 0;
+  private acrossBefore = 0;
+
+  /** Before planck: motors, Coulomb friction, slip against the ground, the hand. */
+  drive(): void {
     const volts = this.battery.flat ? 0 : this.battery.volts;
     const { robot } = this;
     const angle = robot.getAngle();
@@ -276,8 +210,16 @@ export class Yard {
       ampere += Math.abs(motor.current);
     }
     for (const servo of this.servoList) {
-      if (servo.moving) ampere += 0.25;
+      ampere += servo.ampere;
       servo.step(DT);
+    }
+    this.ampere = ampere;
+    if (this.pushes.length) this.pushed(cos, sin);
+    if (this.lifted || this.tilt.fallen || !this.rolls) {
+      for (const motor of this.motorList) motor.turn(DT);
+      if (this.lifted) this.carried();
+      else rub(robot, LYING_FRICTION * GRAVITY);
+      return;
     }
     const v = robot.getLinearVelocity();
     const turn = robot.getAngularVelocity();
@@ -302,26 +244,109 @@ export class Yard {
       torque += this.force.across * this.back - this.force.along * y;
     }
     for (const motor of this.motorList) motor.turn(DT);
-    this.push.set(fx * cos - fy * sin, fx * sin + fy * cos);
-    robot.applyForceToCenter(this.push, true);
+    this.shove.set(fx * cos - fy * sin, fx * sin + fy * cos);
+    robot.applyForceToCenter(this.shove, true);
     robot.applyTorque(torque, true);
-    for (const thing of this.things) this.drag(thing);
-    this.world.step(DT, 6, 2);
-    this.battery.draw(ampere, DT);
+  }
+  /** After planck: battery, tipping, sensors. */
+  settle(): void {
+    this.battery.draw(this.ampere, DT);
     this.tick++;
+    if (this.rolls && !this.lifted) this.mayTip();
     this.sense();
   }
+  private mayTip(): void {
+    const v = this.robot.getLinearVelocity();
+    const angle = this.robot.getAngle();
+    const across = -v.x * Math.sin(angle) + v.y * Math.cos(angle);
+    // the change of the sideways speed, and turning while driving ahead (centripetal)
+    const turn = this.robot.getAngularVelocity();
+    const along = v.x * Math.cos(angle) + v.y * Math.sin(angle);
+    const a = (across - this.acrossBefore) / DT + turn * along;
+    this.acrossBefore = across;
+    this.tilt.step(a < 0 ? -a : a, DT);
+  }
 
-  /** Loose things stand on the mat: Coulomb friction, clamped at zero. */
-  private drag(thing: Body): void {
-    const v = thing.getLinearVelocity();
-    const speed = Math.sqrt(v.x * v.x + v.y * v.y);
-    const spin = thing.getAngularVelocity();
-    if (speed > 0) {
-      const share = Math.max(0, 1 - (0.5 * GRAVITY * DT) / speed);
-      thing.setLinearVelocity(new Vec2(v.x * share, v.y * share));
+  // ---- what a hand does ----
+  lift(): void {
+    if (this.lifted) return;
+    this.lifted = true;
+    this.collides(false);
+  }
+  carry(to: Pose): void {
+    this.carryTo = to;
+  }
+  /** Set down where it is held; where there is no room, at the nearest place that is free. */
+  setDown(): void {
+    if (!this.lifted) return;
+    this.lifted = false;
+    this.carryTo = undefined;
+    this.tilt.right();
+    this.acrossBefore = 0;
+    this.robot.setLinearVelocity(new Vec2(0, 0));
+    this.robot.setAngularVelocity(0);
+    const { x, y } = this.robot.getPosition();
+    const angle = this.robot.getAngle();
+    search: for (let ring = 0; ring <= 60; ring++)
+      for (let k = 0; k < Math.max(1, ring * 6); k++) {
+        const a = (2 * Math.PI * k) / Math.max(1, ring * 6);
+        this.robot.setTransform(new Vec2(x + 0.01 * ring * Math.cos(a), y + 0.01 * ring * Math.sin(a)), angle);
+        if (this.isFree()) break search;
+      }
+    this.collides(true);
+  }
+  push(push: Push): void {
+    this.pushes.push({ ...push, untilTick: this.tick + Math.round(push.seconds / DT) });
+  }
+  /** Whether the device stands inside the mat and in nothing else. */
+  isFree(): boolean {
+    const { width, height } = this.options.mat;
+    const own = this.robot.getTransform();
+    for (let f = this.robot.getFixtureList(); f; f = f.getNext()) {
+      const shape = f.getShape() as Shape & { m_vertices: Vec2[] };
+      for (const corner of shape.m_vertices) {
+        const p = this.robot.getWorldPoint(corner);
+        if (p.x < 0 || p.y < 0 || p.x > width || p.y > height) return false;
+      }
+      for (let body = this.world.getBodyList(); body; body = body.getNext()) {
+        if (body === this.robot) continue;
+        for (let g = body.getFixtureList(); g; g = g.getNext())
+          if (testOverlap(shape, 0, g.getShape(), 0, own, body.getTransform())) return false;
+      }
     }
-    if (spin !== 0) thing.setAngularVelocity(spin * 0.99);
+    return true;
+  }
+  private collides(does: boolean): void {
+    for (let f = this.robot.getFixtureList(); f; f = f.getNext())
+      f.setFilterData({ groupIndex: 0, categoryBits: 1, maskBits: does ? 0xffff : 0 });
+  }
+  /** The hand moves it towards its place, no faster than hands are. */
+  private carried(): void {
+    const { robot, carryTo } = this;
+    if (!carryTo) {
+      robot.setLinearVelocity(new Vec2(0, 0));
+      robot.setAngularVelocity(0);
+      return;
+    }
+    const { x, y } = robot.getPosition();
+    let vx = (carryTo.x - x) / HAND.reachS;
+    let vy = (carryTo.y - y) / HAND.reachS;
+    const speed = Math.sqrt(vx * vx + vy * vy);
+    if (speed > HAND.speed) [vx, vy] = [(vx * HAND.speed) / speed, (vy * HAND.speed) / speed];
+    // about the middle of the axle, not the centre of mass
+    const turns = (planeAngle(carryTo.facingDeg) - robot.getAngle()) / (2 * Math.PI);
+    const turn = Math.max(-HAND.turn, Math.min(HAND.turn, ((turns - Math.round(turns)) * 2 * Math.PI) / HAND.reachS));
+    const angle = robot.getAngle();
+    robot.setAngularVelocity(turn);
+    robot.setLinearVelocity(new Vec2(vx + turn * this.back * Math.sin(angle), vy - turn * this.back * Math.cos(angle)));
+  }
+  private pushed(cos: number, sin: number): void {
+    for (const { along, across, torque, untilTick } of this.pushes) {
+      if (this.tick >= untilTick) continue;
+      this.robot.applyForceToCenter(new Vec2(along * cos - across * sin, along * sin + across * cos), true);
+      this.robot.applyTorque(torque, true);
+    }
+    this.pushes = this.pushes.filter((p) => p.untilTick > this.tick);
   }
 
   private sense(): void {

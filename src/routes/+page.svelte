@@ -1,8 +1,9 @@
 <script lang="ts">
-  import { clockIn, say } from '../../core/words.ts';
+  import { clockIn, later, say, word } from '../../core/words.ts';
   import { goto, invalidateAll } from '$app/navigation';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
   import Trash from '@lucide/svelte/icons/trash-2';
+  import { kits, type Kit } from '../../core/kit/kit.ts';
   import NewProject from '$lib/shelf/NewProject.svelte';
   import Thumb from '$lib/shelf/Thumb.svelte';
   import { createOnServer, openFile } from '$lib/shelf/files.ts';
@@ -14,7 +15,11 @@
   import DeviceArt from '$lib/ui/DeviceArt.svelte';
 
   let { data } = $props();
-  let making = $state(false);
+  let making = $state.raw<Kit>();
+  const ABOUT: Record<Kit['device'], string> = {
+    barrow: later('two-wheeled robot'),
+    trowel: later('board for the hand')
+  };
   let problem = $state('');
   let dropping = $state(false);
   let find = $state('');
@@ -110,19 +115,21 @@
     <aside class="flex flex-col gap-2.5 overflow-auto border-r border-rule bg-paper px-4 py-[18px]">
       <h2 class="text-[19px]">{say('Start something')}</h2>
       <span class="-mt-2 text-soft">{say('Which device is it for?')}</span>
-      <button
-        class="grid cursor-pointer grid-cols-[64px_1fr] items-center gap-3 rounded-xl border border-rule bg-card px-2.5 py-2 text-left hover:border-brass"
-        onclick={() => (making = true)}
-      >
-        <DeviceArt />
-        <span
-          ><b class="block leading-tight">{say('Barrow')}</b><small class="text-soft">{say('two-wheeled robot')}</small
-          ></span
+      {#each Object.values(kits) as kit (kit.device)}
+        <button
+          class="grid cursor-pointer grid-cols-[64px_1fr] items-center gap-3 rounded-xl border border-rule bg-card px-2.5 py-2 text-left hover:border-brass"
+          onclick={() => (making = kit)}
         >
-      </button>
+          <DeviceArt {kit} />
+          <span
+            ><b class="block leading-tight">{kit.name}</b><small class="text-soft">{word(ABOUT[kit.device])}</small
+            ></span
+          >
+        </button>
+      {/each}
       <p class="mt-auto text-[12.5px] text-soft">
         {say(
-          'No device at hand? There are two stand-ins in the yard, Barrow 3 and Barrow 5, that behave like real ones, small faults included.'
+          'No device at hand? There are stand-ins in the yard, Barrow 3, Barrow 5 and Trowel 2, that behave like real ones, small faults included.'
         )}
       </p>
     </aside>
@@ -193,7 +200,9 @@
               <Thumb bars={card.bars} />
               <span class="block px-3 py-2 leading-snug"
                 ><b class="block truncate">{card.name}</b><small class="text-soft"
-                  >{say('Barrow · opens as a copy')}</small
+                  >{say('{device} · opens as a copy', {
+                    device: kits[card.device as keyof typeof kits]?.name ?? card.device
+                  })}</small
                 ></span
               >
             </button>
@@ -208,5 +217,5 @@
       {say('Drop the project file to open it')}
     </div>{/if}
 </div>
-<NewProject bind:open={making} />
+<NewProject bind:kit={making} />
 <KeysDialog />

@@ -3,6 +3,11 @@ import '../../core/run/exact-math.ts';
 import * as Comlink from 'comlink';
 import { Bench, type RunOptions } from '../../core/run/bench.ts';
 import { Interpreter, rehearse } from '../../core/run/interpreter.ts';
+import type { Kit } from '../../core/kit/kit.ts';
+import { quirksOf } from '../../core/kit/quirks.ts';
+import type { Calibration } from '../../core/kit/calibration.ts';
+import { calibrate } from '../../core/run/calibrate.ts';
+import { stateAt } from '../../core/trace/query.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
 import type { Delta } from '../../core/trace/recorder.ts';
 import { compareRuns, type Parting } from '../../core/trace/compare.ts';
@@ -13,13 +18,16 @@ import type { Value } from '../../core/language/program.ts';
 export type Frame = {
   run: number;
   delta: Delta;
+  /** of the other devices in the yard */
+  others: Delta[];
   worldUs: number;
   state: 'running' | 'paused' | 'ended';
   /** the block before which it is paused */
   here?: string;
   variables: Record<string, Value>;
 };
-export type Begun = { header: TraceHeader; specs: ChannelSpec[] };
+type Recording = { header: TraceHeader; specs: ChannelSpec[] };
+export type Begun = Recording & { others: Recording[] };
 
 /** Wall time a slice may take before the frame is sent, ms. */
 const SLICE_MS = 12;
@@ -43,21 +51,30 @@ function rebase(): void {
 function frame(state: Frame['state']): void {
   if (!bench || !interpreter || !send) return;
   const delta = bench.recorder.drain();
-  const transfer = [
-    ...delta.samples.map((s) => s.buffer),
-    delta.spans.block.buffer,
-    delta.spans.task.buffer,
-    delta.spans.start.buffer,
-    delta.spans.end.buffer,
-    delta.ends.buffer
-  ];
+  const others = bench.beside.map((b) => b.bench.recorder.drain());
   send(
     Comlink.transfer(
-      { run, delta, worldUs: bench.worldUs, state, here: interpreter.here, variables: { ...interpreter.variables } },
-      transfer
+      {
+        run,
+        delta,
+        others,
+        worldUs: bench.worldUs,
+        state,
+        here: interpreter.here,
+        variables: { ...interpreter.variables }
+      },
+      [delta, ...others].flatMap(buffers) as Transferable[]
     )
   );
 }
+const buffers = (delta: Delta): ArrayBufferLike[] => [
+  ...delta.samples.map((s) => s.buffer),
+  delta.spans.block.buffer,
+  delta.spans.task.buffer,
+  delta.spans.start.buffer,
+  delta.spans.end.buffer,
+  delta.ends.buffer
+];
 function slice(): void {
   timer = undefined;
   if (!bench || !interpreter || paused) return;
@@ -93,7 +110,11 @@ const api = {
     interpreter = new Interpreter(bench);
     paused = false;
     if (pausedAtStart) interpreter.stopBefore = stopNow;
-    const begun = { run, header: bench.trace.header, specs: channelSpecs(options.kit) };
+    const recording = (b: Bench): Recording => ({
+      header: b.trace.header,
+      specs: channelSpecs(b.options.kit, b.options.mat)
+    });
+    const begun = { run, ...recording(bench), others: bench.beside.map((b) => recording(b.bench)) };
     setTimeout(go, 0);
     return begun;
   },
@@ -130,12 +151,22 @@ const api = {
   compare(a: RunOptions, b: RunOptions): Parting {
     return compareRuns(rehearse(a), rehearse(b));
   },
+  /** One stand-in measured. */
+  calibrate(kit: Kit, serial: string): Calibration {
+    return calibrate(kit, quirksOf(serial));
+  },
+  /** Where a run ends on one stand-in. */
+  endOn(options: RunOptions, serial: string): { xCm: number; yCm: number; facingDeg: number } {
+    const trace = rehearse({ ...options, quirks: quirksOf(serial), onBattery: true, limitS: 60 });
+    const { x, y, facingDeg } = stateAt(trace, trace.ticks * 1000);
+    return { xCm: x * 100, yCm: y * 100, facingDeg };
+  },
   /** The whole run at once and its bytes, to compare with the same run elsewhere. */
   bytes(options: RunOptions): Uint8Array {
-    const b = new Bench(options);
-    const i = new Interpreter(b);
+    const whole = new Bench(options);
+    const i = new Interpreter(whole);
     while (i.advance(Infinity) !== 'ended');
-    const bytes = traceBytes(b.trace);
+    const bytes = traceBytes(whole.trace);
     return Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
   }
 };

@@ -194,7 +194,11 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
         began: (bench) => {
           wall0 = performance.now();
           sent = wall0;
-          post({ type: 'began', header: bench.trace.header, specs: channelSpecs(bench.options.kit) });
+          post({
+            type: 'began',
+            header: bench.trace.header,
+            specs: channelSpecs(bench.options.kit, bench.options.mat)
+          });
         },
         tick,
         pausesAt: (line) => stopNext || breaks.has(line),

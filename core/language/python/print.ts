@@ -1,5 +1,5 @@
 /** Program -> MicroPython text that a pupil can read, with a line <-> block map. */
-import { partAt, wheelMotor, type Kit, type Part } from '../../kit/kit.ts';
+import { partAt, reckoned, wheelMotor, type Kit, type Part } from '../../kit/kit.ts';
 import { definition, slotSpec } from '../catalogue.ts';
 import type { SlotSpec } from '../define.ts';
 import {
@@ -44,7 +44,7 @@ class Sheet {
 /** Parts of the device that a text names without a socket, and the line at the top that makes them. */
 export const THINGS: Record<string, (kit: Kit) => string> = {
   wheels: (kit) => {
-    const w = kit.wheels;
+    const w = reckoned(kit);
     const socket = (side: 'left' | 'right') => `"${wheelMotor(kit, side)?.socket ?? ''}"`;
     const diameter =
       w.leftDiameterMm === w.rightDiameterMm

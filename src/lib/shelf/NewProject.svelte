@@ -2,7 +2,7 @@
   import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
   import Modal from 'flowbite-svelte/Modal.svelte';
-  import { barrow } from '../../../core/kit/kit.ts';
+  import { hasWheels, type Kit } from '../../../core/kit/kit.ts';
   import { newStep } from '../../../core/language/catalogue.ts';
   import { emptyProgram } from '../../../core/language/program.ts';
   import { loadPython } from '../python/python.ts';
@@ -10,9 +10,17 @@
   import { mats } from '../../../core/yard/mats.ts';
   import { createOnServer } from './files.ts';
 
-  let { open = $bindable(false) }: { open: boolean } = $props();
+  let { kit = $bindable() }: { kit: Kit | undefined } = $props();
+  let open = $state(false);
+  $effect(() => {
+    open = !!kit;
+    if (kit) mat = hasWheels(kit) ? 'Long aisle' : 'Frost bench';
+  });
+  $effect(() => {
+    if (!open) kit = undefined;
+  });
   let name = $state('');
-  let mat = $state(mats[1].name);
+  let mat = $state('');
   let kind = $state<'blocks' | 'text'>('blocks');
   const firstText = async () =>
     (await loadPython()).printPython(
@@ -20,13 +28,15 @@
         ...emptyProgram(),
         stacks: [{ id: 's', x: 0, y: 0, steps: [newStep('begin.start', 'a'), newStep('sound.beep', 'b')] }]
       },
-      barrow
+      kit!
     ).text;
   const ABOUT: Record<string, string> = {
     'Fern bed': later('a five-sided path round it, 40 cm a side'),
     'Long aisle': later('straight, with a hoop at 80 cm and marks each 10 cm'),
     'Potting floor': later('free floor, with the corners of a bed marked'),
-    'Gravel path': later('a dark path in wide bends, for the line sensors')
+    'Gravel path': later('a dark path in wide bends, for the line sensors'),
+    'Narrow aisle': later('between benches, with a bend: a route without touching'),
+    'Frost bench': later('lamps, a frosty corner and damp soil, for a board in the hand')
   };
   let problem = $state('');
   let busy = $state(false);
@@ -41,7 +51,7 @@
     busy = true;
     const project = newProject(
       name.trim(),
-      barrow,
+      kit!,
       mats.find((m) => m.name === mat)!
     );
     const made = await createOnServer(kind === 'text' ? { ...project, text: await firstText() } : project);
@@ -53,7 +63,7 @@
 
 <Modal
   bind:open
-  title={say('A project for Barrow')}
+  title={say('A project for {name}', { name: kit?.name ?? '' })}
   size="sm"
   dismissable={false}
   class="bg-card text-ink"

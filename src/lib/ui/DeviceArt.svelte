@@ -1,11 +1,11 @@
 <script lang="ts">
-  import { barrow } from '../../../core/kit/kit.ts';
-  import BarrowShape from './BarrowShape.svelte';
+  import { hasWheels, type Kit } from '../../../core/kit/kit.ts';
+  import DeviceShape from './DeviceShape.svelte';
+  let { kit }: { kit: Kit } = $props();
+  const lit = { on: true, colour: 'amber' };
+  const leaf = '...#... ..###.. .#####. ..###.. ...#...';
 </script>
 
-<svg width="64" viewBox="-97 -78 244 156" aria-hidden="true"
-  ><BarrowShape
-    kit={barrow}
-    lamps={{ left: { on: true, colour: 'amber' }, right: { on: true, colour: 'amber' } }}
-  /></svg
+<svg width="64" viewBox={hasWheels(kit) ? '-97 -78 244 156' : '-52 -33 104 66'} aria-hidden="true"
+  ><DeviceShape {kit} lamps={{ left: lit, right: lit }} picture={hasWheels(kit) ? '' : leaf} /></svg
 >

@@ -3,12 +3,14 @@
  * is the state of one trace at the playhead.
  */
 import * as Comlink from 'comlink';
+import type { Kit } from '../../../core/kit/kit.ts';
+import type { Calibration } from '../../../core/kit/calibration.ts';
 import type { Project } from '../../../core/project.ts';
-import type { Value } from '../../../core/language/program.ts';
+import { emptyProgram, type Value } from '../../../core/language/program.ts';
 import type { Parting } from '../../../core/trace/compare.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
-import type { ChannelSpec, Input, Trace, TraceHeader } from '../../../core/trace/trace.ts';
+import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';
 import libraryText from '../../../board/lib/mossbell.py?raw';
 import { programFile } from '../../../board/standin/program-file.ts';
 import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
@@ -58,6 +60,12 @@ export class Runs {
   /** where the playhead stands, or undefined while it follows the run */
   scrubUs = $state<number>();
   seed = 1;
+  /** the other devices in the yard, each with its own run */
+  others = $state.raw<Run[]>([]);
+  /** no program: the sensors as they are, until it is stopped */
+  looking = $state(false);
+  /** what the next rehearsal is given: the inputs of a run before, or of a saved track */
+  inputs = $state.raw<{ name: string; list: readonly TimedInput[] }>();
   /** what the names of a text hold while it is paused; and why it did not run */
   values = $state.raw<Record<string, Value>>({});
   textTrouble = $state('');
@@ -148,7 +156,14 @@ export class Runs {
     this.board?.order({ type: 'breaks', lines: [...lines] });
   }
 
-  async begin(project: Project, paused = false): Promise<void> {
+  /** Looks at the sensors with no program running. */
+  look(project: Project): Promise<void> {
+    const { text: _, others: __, ...rest } = project;
+    return this.begin({ ...rest, program: emptyProgram() }, false, true);
+  }
+  async begin(project: Project, paused = false, looking = false): Promise<void> {
+    this.looking = looking;
+    this.others = [];
     this.textTrouble = '';
     this.values = {};
     if (project.text !== undefined) {
@@ -173,7 +188,9 @@ export class Runs {
       mat: project.mat,
       start: project.start,
       seed: this.seed,
-      name: project.name
+      name: looking ? say('Looking') : project.name,
+      others: project.others,
+      ...(looking ? { open: true, limitS: 600 } : { inputs: this.inputs?.list })
     };
     const plain = JSON.parse(JSON.stringify(options)) as typeof options;
     const early: Frame[] = [];
@@ -182,13 +199,15 @@ export class Runs {
       if (number < 0) early.push(frame);
       else if (frame.run === number && number === this.runNumber) this.take(frame);
     };
-    const begun = await this.bench().begin(plain, this.speed, paused, Comlink.proxy(take));
+    const begun = await this.bench().begin(plain, looking ? 1 : this.speed, paused, Comlink.proxy(take));
     number = this.runNumber = begun.run;
     this.current = new Run('rehearsal', say('This run'), begun.header, begun.specs);
+    this.others = begun.others.map((o) => new Run('rehearsal', o.header.device, o.header, o.specs));
     for (const frame of early) take(frame);
   }
   private take(frame: Frame): void {
     this.current?.add(frame.delta);
+    frame.others.forEach((delta, i) => this.others[i]?.add(delta));
     this.state = frame.state;
     this.here = frame.here;
     this.variables = frame.variables;
@@ -242,6 +261,7 @@ export class Runs {
   clear(): void {
     if (this.current) this.ghost = this.current;
     this.current = undefined;
+    this.others = [];
     this.state = 'idle';
     this.scrubUs = undefined;
   }
@@ -254,6 +274,16 @@ export class Runs {
     const options = (p: Project) =>
       JSON.parse(JSON.stringify({ program: p.program, kit: p.kit, mat: p.mat, start: p.start, seed: this.seed }));
     return this.bench().compare(options(before), options(now));
+  }
+  calibrate(kit: Kit, serial: string): Promise<Calibration> {
+    return this.bench().calibrate(JSON.parse(JSON.stringify(kit)), serial);
+  }
+  /** Where the program ends on one stand-in, as its kit sheet is. */
+  endOn(
+    { program, kit, mat, start }: Project,
+    serial: string
+  ): Promise<{ xCm: number; yCm: number; facingDeg: number }> {
+    return this.bench().endOn(JSON.parse(JSON.stringify({ program, kit, mat, start, seed: this.seed })), serial);
   }
   close(): void {
     this.board?.worker.terminate();

@@ -1,8 +1,10 @@
 /** What the parts of the workbench share: the project, the runs, the device, and what the person has chosen. */
 import { getContext, setContext } from 'svelte';
+import { hasWheels } from '../../../core/kit/kit.ts';
 import { lookOver, stopsStart } from '../../../core/language/lookover/lookover.ts';
 import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
+import type { Input } from '../../../core/trace/trace.ts';
 import type { Session } from '../project/session.svelte.ts';
 import { Runs } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
@@ -27,6 +29,12 @@ export class Workbench {
   pointed = $state<string>();
   section = $state<string>('begin');
   muted = $state(false);
+  /** the yard as it is seen now, as a picture */
+  grab: (() => Promise<ImageBitmap>) | undefined;
+  /** from where the yard is seen, whether the ruler is out, whether the hand is open */
+  view = $state<'above' | 'behind' | 'free'>('above');
+  measuring = $state(false);
+  handOpen = $state(false);
   remarks: Remark[] = $derived.by(() => {
     const { program, kit, mat, text } = this.session.project;
     return text === undefined ? lookOver({ program, kit, mat }) : [];
@@ -35,6 +43,21 @@ export class Workbench {
 
   constructor(readonly session: Session) {
     this.device = new DeviceLink(this);
+    this.handOpen = !hasWheels(session.project.kit);
+  }
+  /** What a person does to the device that is seen: the stand-in while it runs, or the rehearsal. */
+  give(input: Input): void {
+    if (this.runs.shown === 'device') this.device.give(input);
+    else this.runs.input(input);
+  }
+  /** A button of the device: Dot also starts what is on a stand-in. */
+  press(button: 'Dot' | 'Bar', down: boolean): void {
+    if (this.runs.shown === 'device' && button === 'Dot' && down && !this.device.running) this.device.pressDot();
+    else this.give(down ? { press: button } : { release: button });
+  }
+  /** Whether somebody is there to take it. */
+  get takesInput(): boolean {
+    return this.runs.shown === 'device' ? this.device.running : this.runs.busy;
   }
   tell(text: string): void {
     this.spoken = text;

@@ -2,7 +2,6 @@
   import { language } from '../../language.svelte.ts';
   import { later, say, word } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
-  import { STAND_INS } from './device.svelte.ts';
   const w = useWorkbench();
   const d = w.device;
   let open = $state(false);
@@ -85,7 +84,7 @@
           value={d.unit.name}
           disabled={!!d.progress || d.running}
           onchange={(e) => d.choose(e.currentTarget.value)}
-          >{#each STAND_INS as s (s.serial)}<option>{s.name}</option>{/each}</select
+          >{#each d.units as s (s.serial)}<option>{s.name}</option>{/each}</select
         >
       </label>
       <dl class="grid grid-cols-[1fr_auto] gap-y-1 rounded-lg bg-linen px-3 py-2">

@@ -9,6 +9,7 @@ import { programFile } from '../../../../board/standin/program-file.ts';
 import { loadPython } from '../../python/python.ts';
 import { LinkClosed, LinkProblem, type LinkPort } from '../../../../core/link/port.ts';
 import { send, type Found, type Progress } from '../../../../core/link/send.ts';
+import type { Input } from '../../../../core/trace/trace.ts';
 import type { Pose } from '../../../../core/yard/mat.ts';
 import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts';
 import { Ring } from '../../../workers/ring.ts';
@@ -19,8 +20,9 @@ import { clockIn, later, say } from '../../../../core/words.ts';
 type Flash = Record<string, Uint8Array>;
 /** The stand-ins that ship. */
 export const STAND_INS = [
-  { name: 'Barrow 3', serial: 'MB-BAR-0003', library: true },
-  { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false }
+  { name: 'Barrow 3', serial: 'MB-BAR-0003', library: true, device: 'barrow' },
+  { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false, device: 'barrow' },
+  { name: 'Trowel 2', serial: 'MB-TRO-0002', library: true, device: 'trowel' }
 ] as const;
 export const STATUSES = [
   later('not plugged in'),
@@ -96,9 +98,13 @@ export class DeviceLink {
   private booted: (() => void) | undefined;
   private cancelled = false;
 
-  constructor(
-    private readonly workbench: { readonly session: Session; readonly runs: Runs; readonly muted: boolean }
-  ) {}
+  constructor(private readonly workbench: { readonly session: Session; readonly runs: Runs; readonly muted: boolean }) {
+    this.unit = this.units[0];
+  }
+  /** The stand-ins of the kind that the project is for. */
+  get units() {
+    return STAND_INS.filter((s) => s.device === this.workbench.session.project.kit.device);
+  }
 
   get status(): Status {
     if (!this.powered) return 'not plugged in';
@@ -331,8 +337,11 @@ export class DeviceLink {
   press(button: 'Dot' | 'Bar', down: boolean): void {
     if (this.running) this.order({ type: 'press', button, down });
   }
-  nose(down: boolean): void {
-    if (this.running) this.order({ type: 'input', input: { nose: down } });
+  /** Buttons go to the board, which has its own ideas of them; everything else to the yard. */
+  give(input: Input): void {
+    if ('press' in input) this.press(input.press, true);
+    else if ('release' in input) this.press(input.release, false);
+    else if (this.running) this.order({ type: 'input', input });
   }
   halt(): void {
     this.order({ type: 'interrupt' });

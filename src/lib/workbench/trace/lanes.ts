@@ -2,7 +2,7 @@
 import { scaleLinear } from 'd3-scale';
 import { catalogue, definition, familyOf } from '../../../../core/language/catalogue.ts';
 import type { Family } from '../../../../core/language/define.ts';
-import type { Kit } from '../../../../core/kit/kit.ts';
+import { hasWheels, type Kit } from '../../../../core/kit/kit.ts';
 import { allSteps, type Program } from '../../../../core/language/program.ts';
 import { envelope } from '../../../../core/trace/query.ts';
 import { LAMP_COLOURS } from '../../ui/lamp-colours.ts';
@@ -26,47 +26,14 @@ export type Lane =
 
 /** @param plots names of what the program plots */
 export function lanesOf(kit: Kit, plots: readonly string[] = []): Lane[] {
-  const servos = kit.parts.filter((p) => p.type === 'servo');
+  const servos = kit.parts.filter((p) => p.type === 'servo' || p.type === 'spin');
   return [
     { kind: 'blocks', title: later('Blocks'), line: '', height: 30 },
-    {
-      kind: 'curve',
-      title: later('Wheel power'),
-      line: later('left, right · %'),
-      height: 32,
-      keys: [
-        { key: 'powerLeft', colour: 'ink' },
-        { key: 'powerRight', colour: 'brass' }
-      ]
-    },
-    {
-      kind: 'curve',
-      title: later('Wheel speed'),
-      line: later('left, right · cm/s'),
-      height: 32,
-      keys: [
-        { key: 'speedLeft', colour: 'ink' },
-        { key: 'speedRight', colour: 'brass' }
-      ]
-    },
-    {
-      kind: 'curve',
-      title: later('Distance ahead'),
-      line: 'cm',
-      height: 32,
-      keys: [{ key: 'distance', colour: 'water' }]
-    },
-    {
-      kind: 'curve',
-      title: later('Heading'),
-      line: later('°, clockwise'),
-      height: 32,
-      keys: [{ key: 'heading', colour: 'ink' }],
-      range: [0, 360],
-      wraps: true
-    },
-    { kind: 'lamps', title: later('Lamp left'), line: '', height: 19, side: 'left' },
-    { kind: 'lamps', title: later('Lamp right'), line: '', height: 19, side: 'right' },
+    ...(hasWheels(kit) ? rolling : inHand),
+    { kind: 'lamps', title: hasWheels(kit) ? later('Lamp left') : later('Lamp'), line: '', height: 19, side: 'left' },
+    ...(hasWheels(kit)
+      ? [{ kind: 'lamps', title: later('Lamp right'), line: '', height: 19, side: 'right' } as const]
+      : []),
     ...servos.map((s): Lane => ({
       kind: 'curve',
       title: say('Servo {name}', { name: s.name }),
@@ -79,6 +46,72 @@ export function lanesOf(kit: Kit, plots: readonly string[] = []): Lane[] {
     { kind: 'log', title: later('Log'), line: later('and marks'), height: 30 }
   ];
 }
+const rolling: Lane[] = [
+  {
+    kind: 'curve',
+    title: later('Wheel power'),
+    line: later('left, right · %'),
+    height: 32,
+    keys: [
+      { key: 'powerLeft', colour: 'ink' },
+      { key: 'powerRight', colour: 'brass' }
+    ]
+  },
+  {
+    kind: 'curve',
+    title: later('Wheel speed'),
+    line: later('left, right · cm/s'),
+    height: 32,
+    keys: [
+      { key: 'speedLeft', colour: 'ink' },
+      { key: 'speedRight', colour: 'brass' }
+    ]
+  },
+  {
+    kind: 'curve',
+    title: later('Distance ahead'),
+    line: 'cm',
+    height: 32,
+    keys: [{ key: 'distance', colour: 'water' }]
+  },
+  {
+    kind: 'curve',
+    title: later('Heading'),
+    line: later('°, clockwise'),
+    height: 32,
+    keys: [{ key: 'heading', colour: 'ink' }],
+    range: [0, 360],
+    wraps: true
+  }
+];
+const inHand: Lane[] = [
+  {
+    kind: 'curve',
+    title: later('Acceleration'),
+    line: later('in all · g'),
+    height: 40,
+    keys: [{ key: 'accelTotal', colour: 'water' }]
+  },
+  {
+    kind: 'curve',
+    title: later('Lean'),
+    line: later('sideways, forwards · °'),
+    height: 34,
+    keys: [
+      { key: 'leanSideways', colour: 'ink' },
+      { key: 'leanForwards', colour: 'brass' }
+    ]
+  },
+  { kind: 'curve', title: later('Light'), line: '0 – 100', height: 30, keys: [{ key: 'light', colour: 'water' }] },
+  {
+    kind: 'curve',
+    title: later('Temperature'),
+    line: '°C',
+    height: 30,
+    keys: [{ key: 'temperature', colour: 'water' }]
+  },
+  { kind: 'curve', title: later('Moisture'), line: '0 – 100', height: 30, keys: [{ key: 'moisture', colour: 'water' }] }
+];
 
 export type Palette = Record<'ink' | 'soft' | 'rule' | 'card' | 'water' | Family, string> & {
   brass: string;

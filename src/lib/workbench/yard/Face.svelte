@@ -32,17 +32,10 @@
     white: '#ffffff'
   };
 
-  function press(button: 'Dot' | 'Bar', down: boolean) {
-    if (device) {
-      if (button === 'Dot' && down && !w.device.running) w.device.pressDot();
-      else w.device.press(button, down);
-    } else w.runs.input(down ? { press: button } : { release: button });
-  }
   function touch(down: boolean) {
     if (nose === down) return;
     nose = down;
-    if (device) w.device.nose(down);
-    else w.runs.input({ nose: down });
+    w.give({ nose: down });
   }
   /** a button of the device: down and up, by pointer and by key */
   const holds = (act: (down: boolean) => void) => ({
@@ -118,13 +111,13 @@
         class="btn btn-plain !px-2.5"
         aria-label={say('Dot')}
         title={device && !w.device.running ? say('Dot: starts the program on the device') : say('Dot')}
-        {...holds((down) => press('Dot', down))}>●</button
+        {...holds((down) => w.press('Dot', down))}>●</button
       >
       <button
         class="btn btn-plain !px-2.5"
         aria-label={say('Bar')}
         title={device ? say('Bar: hold it for 2 s to stop the program') : say('Bar')}
-        {...holds((down) => press('Bar', down))}>▬</button
+        {...holds((down) => w.press('Bar', down))}>▬</button
       >
       <button class="btn btn-plain !px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
         >{say('Nose')}</button

@@ -1,13 +1,16 @@
 <!-- A mat as drawn from above, in cm, y down. -->
 <script lang="ts">
   import type { Mat } from '../../../../core/yard/mat.ts';
-  let { mat }: { mat: Mat } = $props();
+  let { mat, things }: { mat: Mat; /** where loose things are now */ things?: readonly { x: number; y: number }[] } =
+    $props();
+  const id = $props.id();
   const H = $derived(mat.height);
   const pts = (list: readonly (readonly [number, number])[]) =>
     list.map(([x, y]) => `${x * 100},${(H - y) * 100}`).join(' ');
 </script>
 
 <rect width={mat.width * 100} height={H * 100} fill={mat.colour} stroke="#9aa892" stroke-width="0.5" />
+{#if mat.floor}<image href={mat.floor.png} width={mat.width * 100} height={H * 100} preserveAspectRatio="none" />{/if}
 {#each mat.areas as area, i (i)}<polygon
     points={pts(area.points)}
     fill={area.colour}
@@ -29,6 +32,60 @@
     />
   {:else}<polyline points={pts(line.points)} fill="none" stroke={line.colour} stroke-width={line.width * 100} />{/if}
 {/each}
+<defs>
+  <radialGradient id="{id}-light"
+    ><stop offset="0" stop-color="#ffe9a0" stop-opacity=".85" /><stop
+      offset="1"
+      stop-color="#ffe9a0"
+      stop-opacity="0"
+    /></radialGradient
+  >
+  <radialGradient id="{id}-warm"
+    ><stop offset="0" stop-color="#d2602f" stop-opacity=".4" /><stop
+      offset="1"
+      stop-color="#d2602f"
+      stop-opacity="0"
+    /></radialGradient
+  >
+  <radialGradient id="{id}-cold"
+    ><stop offset="0" stop-color="#6fa8c8" stop-opacity=".55" /><stop
+      offset="1"
+      stop-color="#6fa8c8"
+      stop-opacity="0"
+    /></radialGradient
+  >
+  <radialGradient id="{id}-damp"
+    ><stop offset="0" stop-color="#4d6b5c" stop-opacity=".6" /><stop
+      offset="1"
+      stop-color="#4d6b5c"
+      stop-opacity="0"
+    /></radialGradient
+  >
+</defs>
+<clipPath id="{id}-mat"><rect width={mat.width * 100} height={H * 100} /></clipPath>
+<g clip-path="url(#{id}-mat)">
+  {#each mat.damp ?? [] as p, i (i)}
+    <circle cx={p.x * 100} cy={(H - p.y) * 100} r={p.radius * 100} fill="url(#{id}-damp)" />
+    <text x={p.x * 100} y={(H - p.y) * 100 + 0.9} text-anchor="middle" font-size="2.4" fill="#24362d"
+      >{p.moisture} %</text
+    >
+  {/each}
+  {#each mat.warmth ?? [] as p, i (i)}
+    <circle
+      cx={p.x * 100}
+      cy={(H - p.y) * 100}
+      r={p.radius * 100}
+      fill="url(#{id}-{p.celsius < mat.airC ? 'cold' : 'warm'})"
+    />
+    <text x={p.x * 100} y={(H - p.y) * 100 + 0.9} text-anchor="middle" font-size="2.4" fill="#3a2a20"
+      >{p.celsius} °C</text
+    >
+  {/each}
+  {#each mat.lamps ?? [] as lamp, i (i)}
+    <circle cx={lamp.x * 100} cy={(H - lamp.y) * 100} r={lamp.height * 200} fill="url(#{id}-light)" />
+    <circle cx={lamp.x * 100} cy={(H - lamp.y) * 100} r="1.4" fill="#ffd25e" stroke="#8f661f" stroke-width=".3" />
+  {/each}
+</g>
 {#each mat.hoops as hoop, i (i)}
   <circle
     cx={hoop.x * 100}
@@ -62,8 +119,8 @@
     stroke-width="0.4"
   />{/each}
 {#each mat.things as thing, i (i)}<circle
-    cx={thing.x * 100}
-    cy={(H - thing.y) * 100}
+    cx={(things?.[i] ?? thing).x * 100}
+    cy={(H - (things?.[i] ?? thing).y) * 100}
     r={thing.radius * 100}
     fill={thing.colour}
     stroke="#6b4331"

@@ -5,13 +5,14 @@
   import Home from '@lucide/svelte/icons/undo-dot';
   import Fit from '@lucide/svelte/icons/maximize';
   import { onMount } from 'svelte';
+  import { hasWheels } from '../../../../core/kit/kit.ts';
   import { allSteps } from '../../../../core/language/program.ts';
   import { ghostOf } from '../../../../core/run/ghost.ts';
   import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
   import { keyName } from '../program/blockly/keys.ts';
   import { travelled } from '../../../../core/trace/query.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
-  import BarrowShape from '../../ui/BarrowShape.svelte';
+  import DeviceShape from '../../ui/DeviceShape.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import MatShape from './MatShape.svelte';
   import { trail } from './trail.ts';
@@ -41,7 +42,9 @@
   );
   const horns = $derived(
     Object.fromEntries(
-      kit.parts.filter((p) => p.type === 'servo').map((p) => [p.socket, view?.values[`servo${p.socket}`] ?? 90])
+      kit.parts
+        .filter((p) => p.type === 'servo' || p.type === 'spin')
+        .map((p) => [p.socket, view?.values[`servo${p.socket}`] ?? 90])
     )
   );
   const path = $derived(runs.seen && runs.seen.version >= 0 ? trail(runs.seen.trace, runs.seenUs, H) : '');
@@ -74,26 +77,92 @@
   });
   /** keys of the computer go to the program while it runs and the yard has the focus */
   let focused = $state(false);
+  /** keys that are down, so that none stays down when the focus goes */
+  const keysDown = new Set<string>();
   function keyToProgram(event: KeyboardEvent, down: boolean) {
     const key = keyName(event.key);
-    if (!runs.busy || !key || event.repeat) return;
+    if (!w.takesInput || !key || event.ctrlKey || event.metaKey || event.altKey) return;
     event.preventDefault();
     event.stopPropagation();
-    runs.input({ key, down });
+    if (event.repeat) return;
+    if (down) keysDown.add(key);
+    else keysDown.delete(key);
+    w.give({ key, down });
   }
-  /** where loose things stand is not recorded: they are drawn where the mat has them */
+  function letGoOfKeys() {
+    for (const key of keysDown) w.give({ key, down: false });
+    keysDown.clear();
+  }
+  /** where loose things were pushed to */
+  const things = $derived(
+    mat.things.map((t, i) => ({ x: view?.values[`thing${i}x`] ?? t.x, y: view?.values[`thing${i}y`] ?? t.y }))
+  );
+  /** the other devices in the yard, as they are at the playhead; before a run where they start */
+  const others = $derived(
+    (session.project.others ?? []).map((o, i) => {
+      const run = runs.others[i];
+      const state = run && run.version >= 0 && !away ? stateAt(run.trace, runs.playheadUs) : undefined;
+      return { ...o, state, pose: state ?? o.start ?? mat.start };
+    })
+  );
+  /** it stands still: it can be put elsewhere. Or it runs: a hand can take it */
   const canMove = $derived(away ? !w.device.running && !w.device.plugged : !runs.busy);
+  const canGrab = $derived(canMove || (w.takesInput && runs.scrubUs === undefined));
 
   onMount(() => {
     behaviour = zoom<SVGSVGElement, unknown>()
       .scaleExtent([0.5, 12])
       .filter(
         (e: Event) =>
-          !(e.target as Element).closest('.mb-grab') && (e.type !== 'mousedown' || (e as MouseEvent).button === 0)
+          !(e.target as Element).closest('.mb-grab') &&
+          !(w.measuring && e.type !== 'wheel') &&
+          (e.type !== 'mousedown' || (e as MouseEvent).button === 0)
       )
       .on('zoom', (e) => (transform = e.transform.toString()));
     select(svg).call(behaviour);
+    w.grab = async () => (await import('./clip.ts')).pictureOf(svg);
+    return () => (w.grab = undefined);
   });
+  // ---- the ruler ----
+  type Point = { x: number; y: number };
+  let ruler = $state.raw<{ from: Point; to: Point }>();
+  let measuring = false;
+  /** near a place that means something, that place */
+  function snapped(p: Point): Point {
+    const places = [startPose, pose, ...mat.hoops, ...mat.marks, ...things];
+    const near = places.find((q) => Math.hypot(q.x - p.x, q.y - p.y) < 0.015);
+    return near ? { x: near.x, y: near.y } : p;
+  }
+  function rule(event: PointerEvent, kind: 'down' | 'move' | 'up') {
+    if (!w.measuring) return;
+    const p = snapped(at(event));
+    if (kind === 'down' && event.button === 0 && !(event.target as Element).closest('.mb-grab')) {
+      (event.currentTarget as Element).setPointerCapture(event.pointerId);
+      measuring = true;
+      ruler = { from: p, to: p };
+    } else if (kind === 'move' && measuring && ruler) ruler = { from: ruler.from, to: p };
+    else if (kind === 'up') measuring = false;
+  }
+  $effect(() => {
+    if (!w.measuring) ruler = undefined;
+  });
+  const measured = $derived(
+    ruler && {
+      cm: Math.hypot(ruler.to.x - ruler.from.x, ruler.to.y - ruler.from.y) * 100,
+      deg: (90 - (Math.atan2(ruler.to.y - ruler.from.y, ruler.to.x - ruler.from.x) * 180) / Math.PI + 360) % 360
+    }
+  );
+  const began = $derived(runs.seen ? runs.seen.trace.header.start : startPose);
+  const poseText = (p: Pose) =>
+    say('x {x}, y {y} cm, {deg}°', {
+      x: (p.x * 100).toFixed(1),
+      y: (p.y * 100).toFixed(1),
+      deg: p.facingDeg.toFixed(1)
+    });
+  const marksSeen = $derived(
+    runs.seen && runs.seen.version >= 0 && w.measuring ? runs.seen.trace.events.filter((e) => e.type === 'mark') : []
+  );
+
   export function fit() {
     select(svg).call(behaviour.transform, zoomIdentity);
   }
@@ -103,9 +172,10 @@
   }
   let grab: { kind: 'move' | 'turn'; dx: number; dy: number } | undefined;
   function down(event: PointerEvent, kind: 'move' | 'turn') {
-    if (!canMove) return;
+    if (!canGrab) return;
     event.stopPropagation();
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    if (!canMove) w.give({ lift: true });
     const p = at(event);
     grab = { kind, dx: pose.x - p.x, dy: pose.y - p.y };
     held = { ...pose };
@@ -124,9 +194,24 @@
       const snapped = event.shiftKey ? deg : Math.round(deg / 5) * 5;
       held = { ...held, facingDeg: ((snapped % 360) + 360) % 360 };
     }
+    if (!canMove) carry(held);
   }
+  let carried = 0;
+  function carry(to: Pose) {
+    if (performance.now() - carried < 33) return;
+    carried = performance.now();
+    tellCarry(to);
+  }
+  const tellCarry = ({ x, y, facingDeg }: Pose) =>
+    w.give({
+      carry: { x: Math.round(x * 1000) / 10, y: Math.round(y * 1000) / 10, facing: Math.round(facingDeg * 10) / 10 }
+    });
   function up() {
-    if (held) place(held);
+    if (held && !canMove) {
+      tellCarry(held);
+      // the hand needs a moment to get there
+      setTimeout(() => w.give({ lift: false }), 250);
+    } else if (held) place(held);
     grab = undefined;
     held = undefined;
   }
@@ -163,14 +248,17 @@
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div
-  class="relative h-full min-h-0 overflow-hidden bg-[#e9ebdd] dark:bg-[#141a16] {focused && runs.busy
+  class="relative h-full min-h-0 overflow-hidden bg-[#e9ebdd] dark:bg-[#141a16] {focused && w.takesInput
     ? 'outline-3 -outline-offset-3 outline-brass'
     : ''}"
   onfocusin={() => {
     focused = true;
-    if (runs.busy) w.tell('Keys go to the robot now');
+    if (w.takesInput) w.tell(say('Keys go to the robot now'));
   }}
-  onfocusout={() => (focused = false)}
+  onfocusout={() => {
+    focused = false;
+    letGoOfKeys();
+  }}
   onkeydowncapture={(e) => keyToProgram(e, true)}
   onkeyupcapture={(e) => keyToProgram(e, false)}
 >
@@ -180,14 +268,17 @@
     class="h-full w-full touch-none"
     viewBox="-4 -4 {mat.width * 100 + 8} {H * 100 + 8}"
     preserveAspectRatio="xMidYMid meet"
+    onpointerdown={(e) => rule(e, 'down')}
+    onpointermove={(e) => rule(e, 'move')}
+    onpointerup={(e) => rule(e, 'up')}
     role="application"
-    tabindex={runs.busy ? 0 : -1}
+    tabindex={w.takesInput ? 0 : -1}
     aria-label={say('Yard from above. Arrow keys move the robot, square brackets turn it.')}
     data-testid="yard"
   >
     <g {transform}>
       <g bind:this={world}>
-        <MatShape {mat} />
+        <MatShape {mat} {things} />
         {#each ghosts as points, i (i)}<polyline
             {points}
             fill="none"
@@ -245,9 +336,24 @@
               stroke-width="0.6"
               ><title>{say('touched {what} with {n} cm/s', { what: t.what, n: t.speedCmS.toFixed(1) })}</title></circle
             >{/if}{/each}
+        {#each others as o (o.name)}
+          <g
+            transform="translate({o.pose.x * 100} {(H - o.pose.y) * 100}) rotate({o.pose.facingDeg - 90}) scale(0.1)"
+            role="img"
+            aria-label={o.name}
+            data-testid="other"
+            data-x={o.pose.x.toFixed(4)}
+            data-y={o.pose.y.toFixed(4)}
+          >
+            <DeviceShape kit={o.kit} lamps={o.state?.lamps} picture={o.state?.picture ?? ''} />
+          </g>
+          <text x={o.pose.x * 100} y={(H - o.pose.y) * 100 + 9} text-anchor="middle" font-size="2.6" fill="#4a4438"
+            >{o.name}</text
+          >
+        {/each}
         <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
         <g
-          class="mb-grab {canMove ? 'cursor-grab' : ''}"
+          class="mb-grab {canGrab ? 'cursor-grab' : ''}"
           transform="translate({pose.x * 100} {(H - pose.y) * 100}) rotate({pose.facingDeg - 90}) scale(0.1)"
           role="img"
           aria-label={say('Robot')}
@@ -261,9 +367,9 @@
           data-y={pose.y.toFixed(4)}
           data-facing={pose.facingDeg.toFixed(2)}
         >
-          <BarrowShape {kit} lamps={view?.lamps} {horns} picture={view?.picture ?? ''} />
+          <DeviceShape {kit} lamps={view?.lamps} {horns} picture={view?.picture ?? ''} />
         </g>
-        {#if canMove}
+        {#if canGrab}
           <!-- svelte-ignore a11y_no_static_element_interactions -->
           <g
             class="mb-grab cursor-alias"
@@ -282,6 +388,34 @@
             /><path d="M13.2 -.5a1 1 0 1 1 .2 1.3" fill="none" stroke="#26352c" stroke-width=".35" />
           </g>
         {/if}
+        {#if ruler && measured}
+          <g data-testid="ruler" data-cm={measured.cm.toFixed(2)} data-deg={measured.deg.toFixed(1)}>
+            <path
+              d="M{ruler.from.x * 100} {(H - ruler.from.y) * 100}L{ruler.to.x * 100} {(H - ruler.to.y) * 100}"
+              stroke="#1b7080"
+              stroke-width="0.5"
+            />
+            {#each [ruler.from, ruler.to] as p, i (i)}<circle
+                cx={p.x * 100}
+                cy={(H - p.y) * 100}
+                r="0.8"
+                fill="#fbfaf5"
+                stroke="#1b7080"
+                stroke-width="0.4"
+              />{/each}
+            <text
+              x={((ruler.from.x + ruler.to.x) / 2) * 100}
+              y={(H - (ruler.from.y + ruler.to.y) / 2) * 100 - 1.6}
+              text-anchor="middle"
+              font-size="3.2"
+              font-weight="700"
+              fill="#10535f"
+              stroke="#fbfaf5"
+              stroke-width="0.9"
+              paint-order="stroke">{measured.cm.toFixed(1)} cm · {measured.deg.toFixed(0)}°</text
+            >
+          </g>
+        {/if}
       </g>
     </g>
   </svg>
@@ -289,13 +423,41 @@
     class="pointer-events-none absolute bottom-1.5 left-2 rounded-md bg-paper/90 px-2 py-0.5 text-[11.5px] text-soft tabular-nums"
     data-testid="pose"
   >
-    {say('grid 10 cm · {n} cm driven · heading {turned}° · x {n2}, y {n3} cm', {
-      n: driven.toFixed(1),
-      turned,
-      n2: (pose.x * 100).toFixed(1),
-      n3: (pose.y * 100).toFixed(1)
-    })}
+    {#if hasWheels(kit)}
+      {say('grid 10 cm · {n} cm driven · heading {turned}° · x {n2}, y {n3} cm', {
+        n: driven.toFixed(1),
+        turned,
+        n2: (pose.x * 100).toFixed(1),
+        n3: (pose.y * 100).toFixed(1)
+      })}
+    {:else}{say('grid 10 cm · x {x}, y {y} cm', { x: (pose.x * 100).toFixed(1), y: (pose.y * 100).toFixed(1) })}{/if}
   </p>
+  {#if w.measuring}
+    <dl
+      class="pointer-events-none absolute top-2 left-2 grid grid-cols-[auto_auto] gap-x-2 rounded-md bg-paper/95 px-2 py-1 text-[12px] tabular-nums shadow"
+      data-testid="measures"
+    >
+      <dt class="text-soft">{say('start')}</dt>
+      <dd>{poseText(began)}</dd>
+      <dt class="text-soft">{say('now')}</dt>
+      <dd>{poseText(pose)}</dd>
+      <dt class="text-soft">{say('between')}</dt>
+      <dd>
+        {say('{cm} cm, turned {deg}°', {
+          cm: (Math.hypot(pose.x - began.x, pose.y - began.y) * 100).toFixed(1),
+          deg:
+            ((((pose.facingDeg - began.facingDeg) % 360) + 540) % 360) - 180 === 0
+              ? '0'
+              : (((((pose.facingDeg - began.facingDeg) % 360) + 540) % 360) - 180).toFixed(1)
+        })}
+      </dd>
+      {#each marksSeen as m, i (i)}{#if m.type === 'mark'}
+          <dt class="text-soft">{m.text}</dt>
+          <dd>{(m.tUs / 1e6).toFixed(3)} s{i ? ` (+${((m.tUs - marksSeen[i - 1].tUs) / 1e6).toFixed(3)} s)` : ''}</dd>
+        {/if}{/each}
+      {#if !ruler}<dd class="col-span-2 text-soft">{say('Drag over the mat to measure.')}</dd>{/if}
+    </dl>
+  {/if}
   <div class="absolute top-2 right-2 flex gap-1">
     <button
       class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"

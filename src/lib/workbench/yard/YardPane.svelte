@@ -1,8 +1,16 @@
 <script lang="ts">
-  import { say } from '../../../../core/words.ts';
+  import { later, say, word } from '../../../../core/words.ts';
   import { mats } from '../../../../core/yard/mats.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
+  import HandIcon from '@lucide/svelte/icons/hand';
+  import Ruler from '@lucide/svelte/icons/ruler';
+  import { hasWheels } from '../../../../core/kit/kit.ts';
   import Face from './Face.svelte';
+  import Hand from './Hand.svelte';
+  import { download, fileName } from '../../shelf/files.ts';
+  import Another from './Another.svelte';
+  import Clip from './Clip.svelte';
+  import Menu from './Menu.svelte';
   import Yard from './Yard.svelte';
   import { Tones } from './tones.ts';
 
@@ -15,6 +23,19 @@
     tones.play(live && !w.muted ? w.runs.view?.tone : undefined);
   });
   $effect(() => () => tones.play(undefined));
+  let clip = $state(false);
+  let another = $state(false);
+  async function picture() {
+    const shot = await w.grab?.();
+    if (!shot) return;
+    const { png } = await import('./clip.ts');
+    download(`${fileName(w.session.project.name)}.png`, await png(shot));
+  }
+  const views = [
+    ['above', later('From above')],
+    ['behind', later('Behind')],
+    ['free', later('Free')]
+  ] as const;
   const names = $derived([...new Set([...mats.map((m) => m.name), w.session.project.mat.name])]);
   function lay(name: string) {
     const mat = mats.find((m) => m.name === name);
@@ -26,25 +47,48 @@
   }
 </script>
 
-<section
-  class="grid h-full min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_1fr] border-r border-rule"
-  aria-label={say('Yard')}
->
+<section class="flex h-full min-h-0 flex-col border-r border-rule" aria-label={say('Yard')}>
   <div class="bar">
     <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Yard')}</h2>
-    <span class="text-soft">{say('from above')}</span>
+    {#each views as [view, name] (view)}<button
+        class="chip"
+        aria-pressed={w.view === view}
+        onclick={() => (w.view = view)}>{word(name)}</button
+      >{/each}
     <span class="flex-1"></span>
-    <label class="flex items-center gap-1.5 text-soft"
-      >{say('Mat')}
-      <select
-        class="rounded-md border border-rule bg-card px-1.5 py-0.5 text-ink"
-        value={w.session.project.mat.name}
-        onchange={(e) => lay(e.currentTarget.value)}
-        disabled={w.runs.busy}
-        >{#each names as name (name)}<option>{name}</option>{/each}</select
-      ></label
+    <button
+      class="chip !px-1.5"
+      aria-pressed={w.measuring}
+      title={say('Ruler: measure on the mat')}
+      aria-label={say('Ruler')}
+      onclick={() => ((w.measuring = !w.measuring), (w.view = 'above'))}><Ruler size={15} /></button
     >
+    <button
+      class="chip !px-1.5"
+      aria-pressed={w.handOpen}
+      title={say('Hand: lean, shake, push, lift')}
+      aria-label={say('Hand')}
+      onclick={() => (w.handOpen = !w.handOpen)}><HandIcon size={15} /></button
+    >
+    <select
+      class="max-w-[88px] rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
+      aria-label={say('Mat')}
+      title={say('Mat')}
+      value={w.session.project.mat.name}
+      onchange={(e) => lay(e.currentTarget.value)}
+      disabled={w.runs.busy}
+      >{#each names as name (name)}<option>{name}</option>{/each}</select
+    >
+    <Menu onclip={() => (clip = true)} onmore={() => (another = true)} onpicture={picture} />
   </div>
-  <Face />
-  <Yard />
+  {#if hasWheels(w.session.project.kit)}<Face />{/if}
+  {#if w.handOpen}<Hand />{/if}
+  <div class="min-h-0 flex-1">
+    {#if w.view === 'above'}<Yard />
+    {:else}
+      {#await import('./Scene.svelte') then { default: Scene }}<Scene />{/await}
+    {/if}
+  </div>
 </section>
+<Clip bind:open={clip} />
+<Another bind:open={another} />

@@ -1,7 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import { checkProject } from '../../../../core/project.ts';
 import { database } from '$lib/server/database.ts';
-import { createProject } from '$lib/server/projects.ts';
+import { createProject, listProjects } from '$lib/server/projects.ts';
 import { say } from '../../../../core/words.ts';
 
 /** A new project, from the shelf or from a file. */
@@ -11,3 +11,5 @@ export async function POST({ request }) {
   const { id, version } = createProject(database(), read.project);
   return json({ id, version }, { status: 201 });
 }
+/** What is on the shelf, newest first. */
+export const GET = () => json(listProjects(database()).map(({ id, name, device }) => ({ id, name, device })));

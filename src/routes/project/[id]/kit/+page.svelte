@@ -14,12 +14,15 @@
     movePart,
     partAt,
     socketsFor,
-    SOCKETS,
+    hasWheels,
+    socketsOf,
     typeName,
     type Part
   } from '../../../../../core/kit/kit.ts';
   import { followPart } from '../../../../../core/language/edit.ts';
   import { circumference, turnsForAngle } from '../../../../../core/reckon/wheels.ts';
+  import BoardDrawing from '$lib/kits/BoardDrawing.svelte';
+  import Calibrate from '$lib/kits/Calibrate.svelte';
   import KitDrawing from '$lib/kits/KitDrawing.svelte';
   import SaveState from '$lib/project/SaveState.svelte';
   import Trouble from '$lib/project/Trouble.svelte';
@@ -31,7 +34,7 @@
   const bench = useWorkbench();
   const session = $derived(bench.session);
   const kit = $derived(session.project.kit);
-  const sockets = [...SOCKETS.motor, ...SOCKETS.servo, ...SOCKETS.sensor];
+  const sockets = $derived(socketsOf(kit));
   const wiring = $derived(checkWiring(kit));
   const remarks = $derived(bench.remarks.filter((r) => r.rule.startsWith('socket') || r.rule === 'mirrored-motor'));
   const flagged = $derived(
@@ -40,8 +43,8 @@
       ...remarks.flatMap((r) => /\b(?:in|to) ([P-RU-W]|[1-4]0)\b/.exec(r.says)?.[1] ?? [])
     ])
   );
-  let diameter: HTMLInputElement;
-  let track: HTMLInputElement;
+  let diameter = $state<HTMLInputElement>();
+  let track = $state<HTMLInputElement>();
 
   /** The part moves, and the blocks that name it follow: the program keeps its meaning. */
   function move(from: string, to: string) {
@@ -61,7 +64,16 @@
   }
   /** What can be plugged into an empty socket. */
   function plug(socket: string, type: Part['type']) {
-    const name = type === 'servo' ? 'servo' : type === 'motor' ? 'motor' : type === 'distance' ? 'nose' : 'line';
+    const name =
+      type === 'servo' || type === 'spin'
+        ? 'servo'
+        : type === 'lamp'
+          ? 'lamp'
+          : type === 'motor'
+            ? 'motor'
+            : type === 'distance'
+              ? 'nose'
+              : 'line';
     const side = kit.parts.some((p) => p.type === 'line' && p.side === 'left') ? ('right' as const) : ('left' as const);
     const missing = (['left', 'right'] as const).find((s) => !kit.parts.some((p) => p.drives === s));
     const part: Part = {
@@ -74,13 +86,19 @@
             ...(missing ? { drives: missing, name: missing === 'left' ? say('left wheel') : say('right wheel') } : {})
           }
         : {}),
-      ...(type === 'servo' ? { hornDeg: 0 } : {}),
+      ...(type === 'servo' || type === 'spin' ? { hornDeg: 0 } : {}),
       ...(type === 'line' ? { side, name: side } : {})
     };
     session.kit(say('plug in: {typeName}', { typeName: typeName(type) }), { ...kit, parts: [...kit.parts, part] });
   }
   const canPlug = (socket: string): Part['type'][] =>
-    socket >= 'U' && socket <= 'W' ? ['servo'] : socket >= 'P' && socket <= 'R' ? ['motor'] : ['line', 'distance'];
+    socket === 'L'
+      ? ['lamp']
+      : socket >= 'U' && socket <= 'W'
+        ? ['servo', 'spin']
+        : socket >= 'P' && socket <= 'R'
+          ? ['motor']
+          : ['line', 'distance'];
   function measure(what: 'diameter' | 'track', value: number) {
     if (!Number.isFinite(value)) return;
     const [low, high] = what === 'diameter' ? [20, 200] : [40, 500];
@@ -98,8 +116,10 @@
       what === 'diameter'
         ? { ...kit.wheels, leftDiameterMm: value, rightDiameterMm: value }
         : { ...kit.wheels, trackMm: value };
+    // what was measured of a device does not hold for other wheels
+    const { measured: _, ...sheet } = kit;
     session.kit(what === 'diameter' ? say('change the wheel diameter') : say('change the track width'), {
-      ...kit,
+      ...sheet,
       wheels
     });
   }
@@ -134,12 +154,14 @@
   <Trouble {session} />
   <main class="grid min-h-0 flex-1 grid-cols-[1fr_470px]">
     <div class="min-h-0 border-r border-rule bg-paper">
-      <KitDrawing
-        {kit}
-        {flagged}
-        ondimension={(what) => (what === 'diameter' ? diameter : track).focus()}
-        onmove={move}
-      />
+      {#if hasWheels(kit)}
+        <KitDrawing
+          {kit}
+          {flagged}
+          ondimension={(what) => (what === 'diameter' ? diameter : track)?.focus()}
+          onmove={move}
+        />
+      {:else}<BoardDrawing {kit} />{/if}
     </div>
     <div class="flex flex-col gap-3 overflow-auto px-[18px] py-4">
       <h2 class="text-[18px]">{say('What sits where')}</h2>
@@ -214,6 +236,15 @@
                         if (n >= -90 && n <= 90) change(say('turn the horn'), socket, { hornDeg: n });
                       }}
                     />°</label
+                  ><select
+                    class="ml-1 rounded border border-rule bg-card px-0.5"
+                    aria-label={say('Plug of the {name}', { name: part.name })}
+                    title={say('Which way round its plug is put in')}
+                    value={part.plug ?? 'right'}
+                    onchange={(e) => change(say('turn the plug'), socket, { plug: e.currentTarget.value as 'right' })}
+                    ><option value="right">{say('plug right')}</option><option value="wrong"
+                      >{say('plug turned')}</option
+                    ></select
                   >{/if}
                 {#if part}<button
                     class="chip !px-1 text-[12px]"
@@ -243,43 +274,94 @@
       <dl
         class="grid grid-cols-[1fr_auto] items-center rounded-[10px] border border-rule bg-card text-[13px] [&>*]:border-b [&>*]:border-rule [&>*]:px-2.5 [&>*]:py-1 [&>:nth-last-child(-n+2)]:border-0"
       >
-        <dt><label for="diameter">{say('wheel diameter')}</label></dt>
-        <dd class="text-right font-mono">
-          <input
-            bind:this={diameter}
-            id="diameter"
-            class="w-20 rounded border border-rule bg-card px-1 text-right"
-            type="number"
-            step="0.1"
-            value={kit.wheels.leftDiameterMm}
-            onchange={(e) => measure('diameter', e.currentTarget.valueAsNumber)}
-          />
-          {say('mm')}
-        </dd>
-        <dt>{say('one wheel turn rolls')}</dt>
-        <dd class="text-right font-mono">
-          {say('{n} cm', { n: circumference(kit.wheels.leftDiameterMm / 10).toFixed(1) })}
-        </dd>
-        <dt><label for="track">{say('track width')}</label></dt>
-        <dd class="text-right font-mono">
-          <input
-            bind:this={track}
-            id="track"
-            class="w-20 rounded border border-rule bg-card px-1 text-right"
-            type="number"
-            step="0.1"
-            value={kit.wheels.trackMm}
-            onchange={(e) => measure('track', e.currentTarget.valueAsNumber)}
-          />
-          {say('mm')}
-        </dd>
-        <dt>{say('wheel turns for 90° on the spot')}</dt>
-        <dd class="text-right font-mono">
-          {turnsForAngle(90, kit.wheels.trackMm / 10, kit.wheels.leftDiameterMm / 10).toFixed(3)}
-        </dd>
-        <dt>{say('mass, with pan')}</dt>
+        {#if hasWheels(kit)}
+          <dt><label for="diameter">{say('wheel diameter')}</label></dt>
+          <dd class="text-right font-mono">
+            <input
+              bind:this={diameter}
+              id="diameter"
+              class="w-20 rounded border border-rule bg-card px-1 text-right"
+              type="number"
+              step="0.1"
+              value={kit.wheels.leftDiameterMm}
+              onchange={(e) => measure('diameter', e.currentTarget.valueAsNumber)}
+            />
+            {say('mm')}
+          </dd>
+          <dt>{say('one wheel turn rolls')}</dt>
+          <dd class="text-right font-mono">
+            {say('{n} cm', { n: circumference(kit.wheels.leftDiameterMm / 10).toFixed(1) })}
+          </dd>
+          <dt><label for="track">{say('track width')}</label></dt>
+          <dd class="text-right font-mono">
+            <input
+              bind:this={track}
+              id="track"
+              class="w-20 rounded border border-rule bg-card px-1 text-right"
+              type="number"
+              step="0.1"
+              value={kit.wheels.trackMm}
+              onchange={(e) => measure('track', e.currentTarget.valueAsNumber)}
+            />
+            {say('mm')}
+          </dd>
+          <dt>{say('wheel turns for 90° on the spot')}</dt>
+          <dd class="text-right font-mono">
+            {turnsForAngle(90, kit.wheels.trackMm / 10, kit.wheels.leftDiameterMm / 10).toFixed(3)}
+          </dd>
+        {:else}
+          <dt><label for="turned">{say('display mounted turned by')}</label></dt>
+          <dd class="text-right font-mono">
+            <select
+              id="turned"
+              class="rounded border border-rule bg-card px-1"
+              value={kit.display?.turnedDeg ?? 0}
+              onchange={(e) =>
+                session.kit(say('turn the display'), {
+                  ...kit,
+                  display: { turnedDeg: Number(e.currentTarget.value) as 0 }
+                })}
+              >{#each [0, 90, 180, 270] as deg (deg)}<option value={deg}>{deg}°</option>{/each}</select
+            >
+          </dd>
+          <dt><label for="sleep">{say('sleeps after')}</label></dt>
+          <dd class="text-right font-mono">
+            <select
+              id="sleep"
+              class="rounded border border-rule bg-card px-1"
+              value={kit.sleepMin ?? 0}
+              onchange={(e) =>
+                session.kit(say('change when it sleeps'), { ...kit, sleepMin: Number(e.currentTarget.value) })}
+              >{#each [0, 1, 2, 5, 10, 30] as min (min)}<option value={min}
+                  >{min ? say('{min} min', { min }) : say('never')}</option
+                >{/each}</select
+            >
+          </dd>
+        {/if}
+        {#each kit.parts.filter((p) => p.type === 'servo') as part (part.socket)}
+          <dt>{say('the {name} is free from, to', { name: part.name })}</dt>
+          <dd class="text-right font-mono">
+            {#each [['freeFromDeg', 0], ['freeToDeg', 180]] as const as [key, whole] (key)}<input
+                class="w-14 rounded border border-rule bg-card px-1 text-right"
+                type="number"
+                min="0"
+                max="180"
+                aria-label={key === 'freeFromDeg'
+                  ? say('The {name} is free from', { name: part.name })
+                  : say('The {name} is free to', { name: part.name })}
+                value={part[key] ?? whole}
+                onchange={(e) => {
+                  const n = e.currentTarget.valueAsNumber;
+                  if (n >= 0 && n <= 180)
+                    change(say('what is in the way of the horn'), part.socket, { [key]: n === whole ? undefined : n });
+                }}
+              />{/each}°
+          </dd>
+        {/each}
+        <dt>{hasWheels(kit) ? say('mass, with pan') : say('mass')}</dt>
         <dd class="text-right font-mono">{say('{massKg} kg', { massKg: kit.body.massKg })}</dd>
       </dl>
+      {#if hasWheels(kit)}<Calibrate />{/if}
     </div>
   </main>
 </div>

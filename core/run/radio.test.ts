@@ -1,0 +1,98 @@
+/** Several devices in one yard, each with its own program. */
+import { describe, expect, it } from 'vitest';
+import { barrow, trowel } from '../kit/kit.ts';
+import { b, hall, log, logs, program, start, wait } from '../testing/build.ts';
+import { stateAt } from '../trace/query.ts';
+import { Bench, type RunOptions } from './bench.ts';
+import { Interpreter } from './interpreter.ts';
+
+function together(options: Partial<RunOptions>): Bench {
+  const bench = new Bench({ program: program(), kit: barrow, mat: hall, seed: 1, noise: false, ...options });
+  const interpreter = new Interpreter(bench);
+  while (interpreter.advance(Infinity) !== 'ended');
+  return bench;
+}
+const NEARBY = 'my stacks and devices nearby';
+const send = (name: string, whom: string) => b('message.send', { name, whom });
+const heard = (message: string, ...steps: ReturnType<typeof b>[]) => [b('begin.message', { name: message }), ...steps];
+
+describe('two devices in one yard', () => {
+  it('talk by radio: a message arrives at the next boundary, and starts a stack there', () => {
+    const bench = together({
+      program: program(start(wait(0.5), send('open', NEARBY), wait(1))),
+      others: [{ name: 'Trowel', kit: trowel, program: program(heard('open', log('heard it'))) }]
+    });
+    const other = bench.beside[0].bench.trace;
+    expect(logs(other)).toEqual(['heard it']);
+    const at = other.events.find((e) => e.type === 'heard')!;
+    expect(at).toMatchObject({ name: 'open', from: 'Rehearsal' });
+    expect(at.tUs).toBeGreaterThanOrEqual(500_000);
+    expect(at.tUs).toBeLessThanOrEqual(502_000);
+  });
+  it('do not hear what is sent to one’s own stacks alone', () => {
+    const bench = together({
+      program: program(start(send('open', 'my stacks'), wait(0.2))),
+      others: [{ name: 'Trowel', kit: trowel, program: program(heard('open', log('heard it'))) }]
+    });
+    expect(logs(bench.beside[0].bench.trace)).toEqual([]);
+  });
+  it('answer one another, over and over, in simulated time', () => {
+    const bench = together({
+      program: program(
+        start(send('ping', NEARBY), wait(1)),
+        heard('pong', log('pong'), wait(0.1), send('ping', NEARBY))
+      ),
+      others: [{ name: 'B', kit: trowel, program: program(heard('ping', wait(0.1), send('pong', NEARBY))) }],
+      limitS: 2.05
+    });
+    // a round takes 0.2 s and a few boundaries
+    expect(logs(bench.trace).length).toBeGreaterThanOrEqual(9);
+    expect(logs(bench.trace).length).toBeLessThanOrEqual(10);
+  });
+  it('push one another: both live in the same world', () => {
+    const bench = together({
+      program: program(start(b('drive.measure', { amount: 60 }))),
+      others: [{ name: 'B', kit: barrow, program: program(), start: { x: 1.85, y: 1.5, facingDeg: 0 } }]
+    });
+    const other = bench.beside[0].bench.trace;
+    expect(stateAt(other, other.ticks * 1000).x).toBeGreaterThan(1.87);
+    expect(bench.trace.events.some((e) => e.type === 'touch')).toBe(true);
+  });
+  it('run each on its own clock, so that a busy one does not slow the other down', () => {
+    const busy = [
+      b('begin.start'),
+      b('repeat.for', { time: 1 }, { do: [b('var.change', { amount: 1, variable: 'v1' })] })
+    ];
+    const bench = together({
+      program: program(start(wait(1), log('now'))),
+      others: [{ name: 'B', kit: trowel, program: program(busy) }]
+    });
+    const at = bench.trace.events.find((e) => e.type === 'log')!.tUs;
+    expect(at).toBeGreaterThanOrEqual(1_000_000);
+    expect(at).toBeLessThan(1_001_000);
+  });
+  it('are the same, byte for byte, when they run again', () => {
+    const options: Partial<RunOptions> = {
+      noise: true,
+      program: program(start(b('drive.measure', { amount: 20 }))),
+      others: [
+        {
+          name: 'B',
+          kit: barrow,
+          program: program(start(b('drive.measure', { amount: 10 }))),
+          start: { x: 2, y: 2, facingDeg: 0 }
+        }
+      ]
+    };
+    const of = (bench: Bench) => JSON.stringify(bench.beside[0].bench.trace.channels.map((c) => c.low));
+    expect(of(together(options))).toBe(of(together(options)));
+  });
+  it('go on while one still has something to do, and end together', () => {
+    const bench = together({
+      program: program(start(log('done at once'))),
+      others: [{ name: 'B', kit: trowel, program: program(start(wait(2), log('later'))) }]
+    });
+    expect(logs(bench.beside[0].bench.trace)).toEqual(['later']);
+    expect(bench.ended).toBe('done');
+  });
+});

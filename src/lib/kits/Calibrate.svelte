@@ -1,0 +1,106 @@
+<!-- One device measured: two drives with the yard's ruler, what follows from them, and the program before and after. -->
+<script lang="ts">
+  import { say } from '../../../core/words.ts';
+  import { calibrated, STRAIGHT_CM, TURNS, type Calibration } from '../../../core/kit/calibration.ts';
+  import { useWorkbench } from '../workbench/workbench.svelte.ts';
+  const bench = useWorkbench();
+  const session = $derived(bench.session);
+  const kit = $derived(session.project.kit);
+  let name = $state('');
+  const unit = $derived(bench.device.units.find((u) => u.name === name) ?? bench.device.units[0]);
+  let found = $state.raw<{ name: string; c: Calibration; before: End; after: End }>();
+  let busy = $state(false);
+  type End = { xCm: number; yCm: number; facingDeg: number };
+
+  async function measure() {
+    busy = true;
+    const { name, serial } = unit;
+    const { measured: _, ...sheet } = session.project.kit;
+    const c = await bench.runs.calibrate(sheet, serial);
+    const project = session.project;
+    const [before, after] = await Promise.all([
+      bench.runs.endOn({ ...project, kit: sheet }, serial),
+      bench.runs.endOn({ ...project, kit: calibrated(sheet, name, c) }, serial)
+    ]);
+    found = { name, c, before, after };
+    busy = false;
+  }
+  function write() {
+    if (!found) return;
+    session.kit(say('calibrate for {name}', { name: found.name }), calibrated(kit, found.name, found.c));
+  }
+  function forget() {
+    const { measured: _, ...rest } = kit;
+    session.kit(say('back to the measures of the kit sheet'), rest);
+  }
+  const where = (e: End) =>
+    say('x {x}, y {y} cm, {deg}°', { x: e.xCm.toFixed(1), y: e.yCm.toFixed(1), deg: e.facingDeg.toFixed(1) });
+</script>
+
+<section class="rounded-[10px] border border-rule bg-card px-3 py-2 text-[13px]" aria-label={say('Calibrate')}>
+  <div class="flex items-center gap-2">
+    <h2 class="text-[16px]">{say('Calibrate')}</h2>
+    <span class="flex-1"></span>
+    <select
+      class="rounded border border-rule bg-card px-1"
+      aria-label={say('Device to measure')}
+      value={unit.name}
+      onchange={(e) => (name = e.currentTarget.value)}
+      >{#each bench.device.units as u (u.serial)}<option>{u.name}</option>{/each}</select
+    >
+    <button class="btn btn-plain !px-2.5 !py-1" disabled={busy} onclick={measure}
+      >{busy ? say('Measuring') : say('Measure it')}</button
+    >
+  </div>
+  <p class="text-soft">
+    {say('It drives {cm} cm straight and turns {turns} times on the spot, with the ruler of the yard beside it.', {
+      cm: STRAIGHT_CM,
+      turns: TURNS
+    })}
+  </p>
+  {#if kit.measured}
+    <p data-testid="measured">
+      {say(
+        'This sheet holds what was measured of {device}: left wheel {left} mm, right wheel {right} mm, track {track} mm.',
+        {
+          device: kit.measured.device,
+          left: kit.measured.leftDiameterMm,
+          right: kit.measured.rightDiameterMm,
+          track: kit.measured.trackMm
+        }
+      )} <button class="chip underline" onclick={forget}>{say('Forget it')}</button>
+    </p>
+  {/if}
+  {#if found}
+    <table class="mt-1 w-full tabular-nums" data-testid="found">
+      <tbody>
+        <tr
+          ><td class="text-soft">{say('driven')}</td><td class="text-right"
+            >{say('{cm} cm, bent {deg}° to the right', {
+              cm: found.c.drivenCm.toFixed(2),
+              deg: found.c.bentDeg.toFixed(2)
+            })}</td
+          ></tr
+        >
+        <tr
+          ><td class="text-soft">{say('turned')}</td><td class="text-right"
+            >{say('{deg}° of {asked}°', { deg: found.c.turnedDeg.toFixed(1), asked: 360 * TURNS })}</td
+          ></tr
+        >
+        <tr class="border-t border-rule"
+          ><td class="text-soft">{say('so the wheels are')}</td><td class="text-right"
+            >{say('{left} mm and {right} mm', { left: found.c.leftDiameterMm, right: found.c.rightDiameterMm })}</td
+          ></tr
+        >
+        <tr><td class="text-soft">{say('and the track is')}</td><td class="text-right">{found.c.trackMm} mm</td></tr>
+        <tr class="border-t border-rule"
+          ><td class="text-soft">{say('this program ended before at')}</td><td class="text-right"
+            >{where(found.before)}</td
+          ></tr
+        >
+        <tr><td class="text-soft">{say('and ends now at')}</td><td class="text-right">{where(found.after)}</td></tr>
+      </tbody>
+    </table>
+    <button class="btn btn-go mt-1.5 !px-2.5 !py-1" onclick={write}>{say('Write it onto the kit sheet')}</button>
+  {/if}
+</section>

@@ -1,0 +1,260 @@
+<!-- The device in the hand: lean, shake, toss, push, lift, press and touch. Everything is an input of the run. -->
+<script lang="ts">
+  import { say, word } from '../../../../core/words.ts';
+  import { hasWheels } from '../../../../core/kit/kit.ts';
+  import TrowelShape from '../../ui/TrowelShape.svelte';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  import { HandOn } from './hand.svelte.ts';
+
+  const w = useWorkbench();
+  const hand = new HandOn(w);
+  const { runs } = w;
+  const kit = $derived(w.session.project.kit);
+  const view = $derived(runs.view);
+  const ready = $derived(w.takesInput);
+  const lean = $derived(hand.lean);
+  const up = $derived(view?.values.height ?? 0);
+  const horns = $derived(Object.fromEntries(kit.parts.map((p) => [p.socket, view?.values[`servo${p.socket}`] ?? 90])));
+  const g = (key: string) => (view?.values[key] ?? (key === 'accelZ' || key === 'accelTotal' ? 1 : 0)).toFixed(2);
+  let hovered = $state('');
+  let drag: { x: number; y: number; sideways: number; forwards: number } | undefined;
+
+  function down(event: PointerEvent) {
+    if (!ready || (event.target as Element).closest('[role=button]')) return;
+    (event.currentTarget as Element).setPointerCapture(event.pointerId);
+    drag = { x: event.clientX, y: event.clientY, sideways: lean.sideways, forwards: lean.forwards };
+  }
+  function move(event: PointerEvent) {
+    if (!drag) return;
+    hand.leanTo({
+      sideways: drag.sideways + (event.clientX - drag.x) * 0.6,
+      forwards: drag.forwards - (event.clientY - drag.y) * 0.6
+    });
+  }
+  function up_() {
+    if (drag) hand.keep();
+    drag = undefined;
+  }
+  function keys(event: KeyboardEvent) {
+    if (event.target !== event.currentTarget || !ready) return;
+    const step = event.shiftKey ? 1 : 5;
+    const by: Record<string, () => void> = {
+      ArrowLeft: () => hand.leanTo({ sideways: lean.sideways - step }, true),
+      ArrowRight: () => hand.leanTo({ sideways: lean.sideways + step }, true),
+      ArrowUp: () => hand.leanTo({ forwards: lean.forwards + step }, true),
+      ArrowDown: () => hand.leanTo({ forwards: lean.forwards - step }, true),
+      Home: () => hand.level()
+    };
+    if (!(event.key in by)) return;
+    event.preventDefault();
+    by[event.key]();
+    hand.keep();
+  }
+  const angles = [
+    ['sideways', () => say('sideways')],
+    ['forwards', () => say('forwards')],
+    ['turned', () => say('turned')]
+  ] as const;
+  const pushes = [
+    ['↑', () => say('Push it ahead'), { ahead: 1 }],
+    ['←', () => say('Push it to the left'), { right: -1 }],
+    ['→', () => say('Push it to the right'), { right: 1 }],
+    ['↓', () => say('Push it back'), { ahead: -1 }]
+  ] as const;
+  function push(by: { ahead?: number; right?: number }) {
+    const n = hand.strength;
+    w.give({
+      push: {
+        ...(by.ahead ? { ahead: by.ahead * n } : {}),
+        ...(by.right ? { right: by.right * n } : {}),
+        seconds: 0.2
+      }
+    });
+  }
+  const lifted = $derived((view?.values.lifted ?? 0) > 0);
+</script>
+
+<section
+  class="flex gap-3 border-b border-rule bg-linen px-3 py-2 text-[12.5px]"
+  aria-label={say('Hand')}
+  data-testid="hand"
+>
+  {#if !hasWheels(kit)}
+    <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
+    <div
+      class="relative shrink-0 touch-none rounded-lg outline-offset-2 select-none {ready
+        ? 'cursor-grab'
+        : 'opacity-70'}"
+      style="perspective: 520px"
+      role="application"
+      tabindex="0"
+      aria-label={say('{name} in the hand: arrow keys lean it, Home levels it', { name: kit.name })}
+      onpointerdown={down}
+      onpointermove={move}
+      onpointerup={up_}
+      onpointercancel={up_}
+      ondblclick={() => ready && hand.level()}
+      onkeydown={keys}
+      data-testid="held"
+      data-sideways={lean.sideways}
+      data-forwards={lean.forwards}
+    >
+      <svg
+        width="132"
+        height="250"
+        viewBox="-22 -50 56 100"
+        style="transform: translateY({-Math.min(60, up) *
+          0.4}px) rotateX({lean.forwards}deg) rotateY({lean.sideways}deg) rotateZ({lean.turned}deg)"
+      >
+        <TrowelShape
+          {kit}
+          lamp={view?.lamps.left}
+          {horns}
+          picture={view?.picture}
+          lit={w.pixel}
+          held={hand.held}
+          ontouch={(what, is) => (ready || runs.shown === 'device' ? hand.touch(what, is) : undefined)}
+          onpixel={(p) => (hovered = p ? `x ${p.x}, y ${p.y}` : '')}
+        />
+      </svg>
+    </div>
+  {/if}
+  <div class="flex min-w-0 flex-1 flex-col gap-1.5">
+    {#if !hasWheels(kit)}
+      <div class="flex items-baseline gap-2">
+        <b class="truncate" data-testid="whose"
+          >{runs.shown === 'device'
+            ? w.device.unit.name
+            : runs.looking && runs.busy
+              ? say('Looking')
+              : say('Rehearsal')}</b
+        ><span class="truncate text-soft">{hovered}</span>
+      </div>
+    {/if}
+    {#if !ready}
+      <p class="text-soft">
+        {say('Rehearse, or look at the sensors without a program: then your hand can act.')}
+        <button class="chip underline" onclick={() => void runs.look(w.session.project)}
+          >{say('Look at the sensors')}</button
+        >
+      </p>
+    {/if}
+    {#if hasWheels(kit)}
+      <div class="flex flex-wrap items-center gap-1.5">
+        <button
+          class="btn btn-plain !px-2 !py-1"
+          disabled={!ready}
+          aria-pressed={lifted}
+          onclick={() => w.give({ lift: !lifted })}>{lifted ? say('Set it down') : say('Lift it')}</button
+        >
+        {#each pushes as [arrow, name, by] (arrow)}<button
+            class="btn btn-plain !px-2 !py-1"
+            disabled={!ready}
+            title={name()}
+            aria-label={name()}
+            onclick={() => push(by)}>{arrow}</button
+          >{/each}
+        <label class="flex items-center gap-1 text-soft"
+          >{say('with')}
+          <input
+            class="field !w-14 !px-1 !py-0.5 text-right"
+            type="number"
+            min="1"
+            max="40"
+            bind:value={hand.strength}
+            aria-label={say('Strength of a push, newtons')}
+          />
+          N</label
+        >
+        <span class="text-soft">{say('Or drag it in the yard: it is lifted, carried and set down.')}</span>
+      </div>
+    {:else}
+      <table class="w-full tabular-nums">
+        <tbody>
+          {#each angles as [key, name] (key)}
+            <tr
+              ><td class="pr-1 text-soft">{name()}</td><td class="w-full"
+                ><input
+                  class="w-full accent-[#b5842a]"
+                  type="range"
+                  min="-90"
+                  max="90"
+                  disabled={!ready}
+                  value={lean[key]}
+                  aria-label={say('Lean {way}', { way: name() })}
+                  oninput={(e) => hand.leanTo({ [key]: e.currentTarget.valueAsNumber })}
+                  onchange={() => hand.keep()}
+                /></td
+              ><td class="w-12 pl-1 text-right font-mono" data-testid="lean-{key}">{Math.round(lean[key])}°</td></tr
+            >
+          {/each}
+        </tbody>
+      </table>
+      <div class="flex flex-wrap gap-1">
+        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => hand.level()}
+          >{say('Level')}</button
+        >
+        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => w.give({ shake: 0.8 })}
+          >{say('Shake')}</button
+        >
+        <button
+          class="btn btn-plain !px-2 !py-0.5"
+          disabled={!ready}
+          onclick={() => (hand.leanTo({ sideways: Math.abs(lean.sideways) > 90 ? 0 : 180 }, true), hand.keep())}
+          >{say('Turn over')}</button
+        >
+        <button
+          class="btn btn-plain !px-2 !py-0.5"
+          disabled={!ready}
+          aria-pressed={hand.soil}
+          onclick={() => hand.intoSoil(!hand.soil)}>{hand.soil ? say('Out of the soil') : say('Into the soil')}</button
+        >
+      </div>
+      <div class="flex flex-wrap items-center gap-1">
+        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => w.give({ toss: hand.height })}
+          >{say('Toss')}</button
+        >
+        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => w.give({ drop: hand.height })}
+          >{say('Drop')}</button
+        >
+        <input
+          class="min-w-0 flex-1 accent-[#b5842a]"
+          type="range"
+          min="5"
+          max="150"
+          step="5"
+          bind:value={hand.height}
+          aria-label={say('Height, dragged')}
+        />
+        <input
+          class="field !w-14 !px-1 !py-0.5 text-right"
+          type="number"
+          min="1"
+          max="300"
+          bind:value={hand.height}
+          aria-label={say('Height of a toss, cm')}
+        /><span class="text-soft">cm</span>
+      </div>
+    {/if}
+    <p class="font-mono text-[11.5px] text-soft tabular-nums" data-testid="felt">
+      {say('feels x {x} y {y} z {z} · in all {total} g', {
+        x: g('accelX'),
+        y: g('accelY'),
+        z: g('accelZ'),
+        total: g('accelTotal')
+      })}
+    </p>
+    {#if !hasWheels(kit) && view}
+      <p class="font-mono text-[11.5px] text-soft tabular-nums">
+        {say('light {light} · {temperature} °C · moisture {moisture}', {
+          light: Math.round(view.values.light),
+          temperature: view.values.temperature.toFixed(1),
+          moisture: Math.round(view.values.moisture)
+        })}
+      </p>
+    {/if}
+    {#if !hasWheels(kit) && view?.lamps.left.on}<span class="text-soft"
+        >{word('lamp')} {word(view.lamps.left.colour)}</span
+      >{/if}
+  </div>
+</section>
