@@ -2,8 +2,12 @@
  * Serves the built application. Cross-origin isolation goes on every response, static files and workers too, since
  * workers with SharedArrayBuffer are refused without it.
  */
-import { createServer } from 'node:http';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { createServer, type RequestListener } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { networkInterfaces } from 'node:os';
+import { join } from 'node:path';
+import { generate } from 'selfsigned';
 import { database } from './src/lib/server/database.ts';
 import { seed } from './demo/seed.ts';
 
@@ -16,13 +20,30 @@ if (process.argv.includes('--demo')) {
   const count = seed(database());
   if (count) console.log(`Moss Bell: ${count} demo projects laid on the shelf.`);
 }
-const server = createServer((request, response) => {
-  response.setHeader('Cross-Origin-Opener-Policy', 'same-origin');
-  response.setHeader('Cross-Origin-Embedder-Policy', 'require-corp');
-  response.setHeader('Cross-Origin-Resource-Policy', 'same-origin');
-  request.headers['x-forwarded-proto'] = 'http';
-  handler(request, response);
-});
+const serve =
+  (protocol: 'http' | 'https'): RequestListener =>
+  (request, response) => {
+    response.setHeader('Cross-Origin-Opener-Policy', 'same-origin');
+    response.setHeader('Cross-Origin-Embedder-Policy', 'require-corp');
+    response.setHeader('Cross-Origin-Resource-Policy', 'same-origin');
+    request.headers['x-forwarded-proto'] = protocol;
+    handler(request, response);
+  };
+const server = createServer(serve('http'));
+
+/** The certificate of this computer, made at the first start and kept with the data: phones tell their sensors to https alone. */
+async function certificate(): Promise<{ key: string; cert: string }> {
+  const folder = process.env.MOSSBELL_DATA ?? 'data';
+  const file = join(folder, 'certificate.json');
+  if (existsSync(file)) return JSON.parse(readFileSync(file, 'utf8')) as { key: string; cert: string };
+  const made = await generate([{ name: 'commonName', value: 'Moss Bell' }], {
+    notAfterDate: new Date(Date.now() + 10 * 365 * 86_400_000)
+  });
+  const kept = { key: made.private, cert: made.cert };
+  mkdirSync(folder, { recursive: true });
+  writeFileSync(file, JSON.stringify(kept), { mode: 0o600 });
+  return kept;
+}
 
 const wanted = Number(process.env.PORT ?? 4680);
 let tries = 0;
@@ -37,16 +58,19 @@ server.on('error', (error: NodeJS.ErrnoException) => {
     process.exit(1);
   }
 });
-server.on('listening', () => {
+server.on('listening', async () => {
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : wanted;
   console.log(`Moss Bell is ready. Open http://localhost:${port} in a browser on this computer. Ctrl-C ends it.`);
+  const secure = createSecureServer(await certificate(), serve('https'));
+  secure.on('error', (error) => console.error(`Moss Bell: no secure address for phones: ${error.message}`));
+  secure.listen(port + 1, () => (process.env.MOSSBELL_SECURE_PORT = String(port + 1)));
   const lan = Object.values(networkInterfaces())
     .flat()
     .find((i) => i && i.family === 'IPv4' && !i.internal);
   if (lan && process.env.MOSSBELL_QUIET !== '1')
     console.log(
-      `(Elsewhere in the room http://${lan.address}:${port} opens it too, but there browsers withhold what a plugged-in device needs.)`
+      `(Elsewhere in the room: https://${lan.address}:${port + 1}, once the browser's warning about this computer's own certificate is passed.)`
     );
 });
 server.listen(wanted);

@@ -6,6 +6,8 @@ import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
 import type { Input } from '../../../core/trace/trace.ts';
 import type { Session } from '../project/session.svelte.ts';
+import { GamepadReader } from './inputs/gamepad.svelte.ts';
+import { PhoneReader } from './inputs/phone.svelte.ts';
 import { Runs } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
 import { say } from '../../../core/words.ts';
@@ -34,6 +36,8 @@ export class Workbench {
   /** from where the yard is seen, whether the ruler is out, whether the hand is open */
   view = $state<'above' | 'behind' | 'free'>('above');
   measuring = $state(false);
+  /** what stands under the yard and the program */
+  bottom = $state<'trace' | 'live'>('trace');
   handOpen = $state(false);
   remarks: Remark[] = $derived.by(() => {
     const { program, kit, mat, text } = this.session.project;
@@ -41,8 +45,15 @@ export class Workbench {
   });
   notice = $state('');
 
+  readonly gamepad: GamepadReader | undefined;
+  readonly phone: PhoneReader | undefined;
+
   constructor(readonly session: Session) {
     this.device = new DeviceLink(this);
+    if (typeof window !== 'undefined') {
+      this.gamepad = new GamepadReader(this);
+      this.phone = new PhoneReader(this);
+    }
     this.handOpen = !hasWheels(session.project.kit);
   }
   /** What a person does to the device that is seen: the stand-in while it runs, or the rehearsal. */
@@ -91,9 +102,12 @@ export class Workbench {
       return;
     }
     this.notice = '';
+    this.gamepad?.again();
     void this.runs.begin(this.session.project, paused);
   }
   close(): void {
+    this.gamepad?.close();
+    this.phone?.close();
     this.runs.close();
     this.device.close();
   }

@@ -12,7 +12,7 @@
   import { language } from '../../language.svelte.ts';
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
-  import { catalogue, newStep, sentence } from '../../../../core/language/catalogue.ts';
+  import { catalogue, definition, newStep, sentence } from '../../../../core/language/catalogue.ts';
   import { addRoutine, addVariable, regrow, setSlot, takeIn } from '../../../../core/language/edit.ts';
   import { partName } from '../../../../core/kit/kit.ts';
   import { allIds, allSteps, freshId, isStep, type Program } from '../../../../core/language/program.ts';
@@ -562,6 +562,18 @@
       { ...stateOf(own.stacks[0].steps[0], program), x, y },
       ws!
     ) as Blockly.BlockSvg;
+  }
+  /** A number was let go over the program: into the slot that is there. @returns whether there was one */
+  export function dropNumber(x: number, y: number, value: number): boolean {
+    const id = document.elementFromPoint(x, y)?.closest('.blocklyShadow')?.getAttribute('data-id');
+    const shadow = id ? ws?.getBlockById(id) : undefined;
+    const place = shadow?.outputConnection?.targetConnection;
+    const holder = place?.getSourceBlock();
+    const name = place?.getParentInput()?.name;
+    const spec = holder && name ? definition(holder.type).slots[name] : undefined;
+    if (!holder || !name || spec?.type !== 'number') return false;
+    session.program(say('write {value}', { value }), setSlot(session.project.program, holder.id, name, value));
+    return true;
   }
   /** A card was activated by key or click: below the chosen block if it fits there, otherwise in a free place. */
   export function add(kind: string, slots: Record<string, string> = {}) {

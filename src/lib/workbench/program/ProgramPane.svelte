@@ -33,6 +33,7 @@
     if (isText) text?.insert(kind);
     else editor?.add(kind, slots);
   };
+  export const dropNumber = (x: number, y: number, value: number): boolean => editor?.dropNumber(x, y, value) ?? false;
   export const focusChosen = () => w.selected && editor?.focusOn(w.selected);
   let area: (() => DOMRect) | undefined;
   export const trayArea = (of: () => DOMRect) => (area = of);

@@ -11,6 +11,7 @@
   import { download, fileName } from '../../shelf/files.ts';
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
+  import Inputs from '../inputs/Inputs.svelte';
   import { blockAt, draw, lanesOf, palette, plotsOf, type Palette } from './lanes.ts';
 
   const w = useWorkbench();
@@ -146,6 +147,8 @@
 <section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label={say('Trace')}>
   <div class="bar !min-h-8">
     <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Trace')}</h2>
+    <button class="chip" onclick={() => (w.bottom = 'live')}>{say('Live values')}</button>
+    <Inputs />
     <button
       class="chip"
       aria-pressed={runs.shown === 'rehearsal'}

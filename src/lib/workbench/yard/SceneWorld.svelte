@@ -6,6 +6,7 @@
     CanvasTexture,
     Color,
     Float32BufferAttribute,
+    MeshStandardMaterial,
     SRGBColorSpace,
     Vector3,
     type PerspectiveCamera
@@ -26,7 +27,7 @@
   const WALL = 0.09;
 
   /** the floor wears the drawing of the mat from above */
-  let paint = $state.raw<CanvasTexture>();
+  const floor = new MeshStandardMaterial({ color: '#ffffff', roughness: 1 });
   $effect(() => {
     void mat;
     if (!drawing) return;
@@ -46,7 +47,9 @@
       const texture = new CanvasTexture(canvas);
       texture.colorSpace = SRGBColorSpace;
       texture.anisotropy = simple ? 1 : 8;
-      paint = texture;
+      floor.map?.dispose();
+      floor.map = texture;
+      floor.needsUpdate = true;
       invalidate();
     };
     image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(new XMLSerializer().serializeToString(copy))}`;
@@ -109,12 +112,12 @@
 </script>
 
 <T.PerspectiveCamera makeDefault bind:ref={camera} fov={50} near={0.01} far={40} oncreate={follow} />
-<T.AmbientLight intensity={1.3} />
-<T.HemisphereLight args={['#ffffff', '#b9c9a6', 1.1]} />
+<T.AmbientLight intensity={0.9} />
+<T.HemisphereLight args={['#ffffff', '#b9c9a6', 0.9]} />
 <T.DirectionalLight
   position={[mat.width * 0.2, 2.4, 0.6]}
   target.position={[mat.width / 2, 0, -mat.height / 2]}
-  intensity={1.1}
+  intensity={1.5}
   castShadow={!simple}
   shadow.mapSize={[1024, 1024]}
   shadow.camera.left={-2}
@@ -127,7 +130,7 @@
 </T.Mesh>
 <T.Mesh rotation={[-Math.PI / 2, 0, 0]} position={[mat.width / 2, 0, -mat.height / 2]} receiveShadow>
   <T.PlaneGeometry args={[mat.width, mat.height]} />
-  {#key paint}<T.MeshStandardMaterial color={paint ? '#ffffff' : mat.colour} map={paint} roughness={0.95} />{/key}
+  <T is={floor} />
 </T.Mesh>
 {#each mat.walls as wall, i (i)}
   <T.Mesh

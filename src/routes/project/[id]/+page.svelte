@@ -58,7 +58,14 @@
         </PaneGroup>
       </Pane>
       <PaneResizer class="h-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-      <Pane defaultSize={31} minSize={10}><TracePane /></Pane>
+      <Pane defaultSize={31} minSize={10}
+        >{#if w.bottom === 'trace'}<TracePane />{:else}
+          {#await import('$lib/workbench/live/LivePane.svelte') then { default: LivePane }}<LivePane
+              ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
+              ondrop={(x, y, value) => program?.dropNumber(x, y, value) ?? false}
+            />{/await}
+        {/if}</Pane
+      >
     </PaneGroup>
   </main>
 </div>

@@ -236,15 +236,6 @@
                         if (n >= -90 && n <= 90) change(say('turn the horn'), socket, { hornDeg: n });
                       }}
                     />°</label
-                  ><select
-                    class="ml-1 rounded border border-rule bg-card px-0.5"
-                    aria-label={say('Plug of the {name}', { name: part.name })}
-                    title={say('Which way round its plug is put in')}
-                    value={part.plug ?? 'right'}
-                    onchange={(e) => change(say('turn the plug'), socket, { plug: e.currentTarget.value as 'right' })}
-                    ><option value="right">{say('plug right')}</option><option value="wrong"
-                      >{say('plug turned')}</option
-                    ></select
                   >{/if}
                 {#if part}<button
                     class="chip !px-1 text-[12px]"
@@ -339,6 +330,19 @@
           </dd>
         {/if}
         {#each kit.parts.filter((p) => p.type === 'servo') as part (part.socket)}
+          <dt>{say('plug of the {name}', { name: part.name })}</dt>
+          <dd class="text-right">
+            <select
+              class="rounded border border-rule bg-card px-1"
+              aria-label={say('Plug of the {name}', { name: part.name })}
+              title={say('Which way round its plug is put in')}
+              value={part.plug ?? 'right'}
+              onchange={(e) => change(say('turn the plug'), part.socket, { plug: e.currentTarget.value as 'right' })}
+              ><option value="right">{say('the right way round')}</option><option value="wrong"
+                >{say('the wrong way round')}</option
+              ></select
+            >
+          </dd>
           <dt>{say('the {name} is free from, to', { name: part.name })}</dt>
           <dd class="text-right font-mono">
             {#each [['freeFromDeg', 0], ['freeToDeg', 180]] as const as [key, whole] (key)}<input

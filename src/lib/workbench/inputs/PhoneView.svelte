@@ -1,0 +1,45 @@
+<script lang="ts">
+  import { say } from '../../../../core/words.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  const w = useWorkbench();
+  const phone = $derived(w.phone!);
+</script>
+
+<p class="text-soft">
+  {say(
+    'A phone or tablet on the same network becomes the hand: leaning and shaking it leans and shakes the device, its page has the buttons. Any computer can open that page too, and lean with the mouse.'
+  )}
+</p>
+{#if phone.problem}<p class="remark text-clay" role="alert">{phone.problem}</p>{/if}
+{#if !phone.code}
+  <button class="btn btn-go self-start" onclick={() => phone.pair()}>{say('Pair a phone')}</button>
+{:else}
+  <div class="flex gap-4">
+    <div
+      class="h-40 w-40 shrink-0 rounded-lg bg-white p-1 [&>svg]:h-full [&>svg]:w-full"
+      role="img"
+      aria-label={say('QR code of the address')}
+    >
+      <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the QR library from our own address -->
+      {@html phone.qr}
+    </div>
+    <div class="min-w-0">
+      <p>{say('Scan it, or open one of these addresses and type the code:')}</p>
+      <p class="my-1 font-mono text-[26px] font-bold tracking-[0.2em]" data-testid="hand-code">{phone.code}</p>
+      {#each phone.addresses as a (a)}<p class="truncate font-mono text-[12px] text-soft">{a}</p>{/each}
+      <p class="mt-1" data-testid="phone">
+        {#if phone.here}{say('The phone is here, {n} ms away.', { n: Math.round(phone.delayMs ?? 0) })}{:else}{say(
+            'Waiting for the phone.'
+          )}{/if}
+      </p>
+      {#if !phone.addresses[0].startsWith('https')}<p class="remark mt-1">
+          {say(
+            'Phones tell how they are leaned only to a secure page. This server has no secure address, so the phone can be leaned with the finger alone.'
+          )}
+        </p>{:else}<p class="mt-1 text-[12.5px] text-soft">
+          {say('The phone warns that it does not know the certificate: this computer made it itself. Choose to go on.')}
+        </p>{/if}
+      <button class="chip underline" onclick={() => phone.close()}>{say('Let it go')}</button>
+    </div>
+  </div>
+{/if}

@@ -1,0 +1,75 @@
+/** A phone or tablet as the hand of this workbench: paired by a code, heard over server-sent events. */
+import { renderSVG } from 'uqr';
+import { LEVEL } from '../../../../core/yard/hand.ts';
+import { say } from '../../../../core/words.ts';
+import type { HandMessage } from '../../../routes/api/hand/[code]/+server.ts';
+import type { Workbench } from '../workbench.svelte.ts';
+
+/** A phone that says nothing for so long is gone: until then its last lean is held, then it is level. */
+const HELD_MS = 500;
+
+export class PhoneReader {
+  code = $state('');
+  addresses = $state.raw<string[]>([]);
+  /** somebody is there */
+  here = $state(false);
+  delayMs = $state<number>();
+  problem = $state('');
+  private events: EventSource | undefined;
+  private timer: ReturnType<typeof setTimeout> | undefined;
+  private leans = false;
+
+  constructor(private readonly w: Workbench) {}
+
+  get qr(): string {
+    return this.addresses.length ? renderSVG(this.addresses[0], { border: 1 }) : '';
+  }
+  async pair(): Promise<void> {
+    this.close();
+    this.problem = '';
+    try {
+      const answer = (await (await fetch('/api/hand', { method: 'POST' })).json()) as {
+        code: string;
+        addresses: string[];
+      };
+      this.code = answer.code;
+      this.addresses = answer.addresses;
+      this.events = new EventSource(`/api/hand/${answer.code}`);
+      this.events.onmessage = ({ data }) => this.hear(JSON.parse(data) as HandMessage);
+    } catch {
+      this.problem = say('The school computer does not answer. Is Moss Bell still running there?');
+    }
+  }
+  private hear(m: HandMessage): void {
+    const { w } = this;
+    clearTimeout(this.timer);
+    if (m.bye) return this.gone();
+    this.here = true;
+    if (m.delayMs !== undefined) this.delayMs = m.delayMs;
+    this.timer = setTimeout(() => this.gone(), HELD_MS);
+    if (!w.takesInput) return;
+    if (m.lean) {
+      this.leans = true;
+      w.give({ lean: m.lean });
+    }
+    if (m.shake) w.give({ shake: m.shake });
+    if (m.press) w.press(m.press, true);
+    if (m.release) w.press(m.release, false);
+    if (m.edge) w.give({ edge: m.edge, touched: m.touched ?? false });
+  }
+  /** It dropped off: level, and said on the screen. */
+  private gone(): void {
+    if (!this.here) return;
+    this.here = false;
+    this.w.notice = say('The phone is gone. Its last lean was held for half a second; now the board lies level.');
+    if (this.leans && this.w.takesInput) this.w.give({ lean: LEVEL });
+    this.leans = false;
+  }
+  close(): void {
+    clearTimeout(this.timer);
+    this.events?.close();
+    this.events = undefined;
+    this.code = '';
+    this.here = false;
+  }
+}

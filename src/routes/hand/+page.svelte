@@ -1,0 +1,198 @@
+<!-- The page on a phone or tablet: it is the hand of a workbench. With a mouse it can be leaned too. -->
+<script lang="ts">
+  import { onMount } from 'svelte';
+  import { page } from '$app/state';
+  import { trowel } from '../../../core/kit/kit.ts';
+  import { say } from '../../../core/words.ts';
+  import { LEVEL, type Lean } from '../../../core/yard/hand.ts';
+  import TrowelShape from '$lib/ui/TrowelShape.svelte';
+  import { leanOf } from '$lib/workbench/inputs/lean.ts';
+
+  /** Told so often, and as a sign of life where nothing changes. */
+  const EVERY_MS = 40;
+  const ALIVE_MS = 180;
+  /** m/s^2 beyond gravity that count as a shake */
+  const SHAKE = 13;
+  let code = $state(page.url.searchParams.get('code')?.toUpperCase() ?? '');
+  let on = $state(false);
+  let trouble = $state('');
+  let sensors = $state<'unknown' | 'yes' | 'no'>('unknown');
+  let lean = $state.raw<Lean>(LEVEL);
+  let held = $state.raw<string[]>([]);
+  let delayMs = $state(0);
+  let zero: number | undefined;
+  let shook = 0;
+  let told = '';
+  let toldAt = 0;
+  let busy = false;
+  let waiting: Record<string, unknown>[] = [];
+
+  async function tell(message: Record<string, unknown>): Promise<void> {
+    if (busy) return void waiting.push(message);
+    busy = true;
+    const began = performance.now();
+    try {
+      const response = await fetch(`/api/hand/${code}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ...message, delayMs: Math.round(delayMs) })
+      });
+      delayMs = (performance.now() - began) / 2;
+      toldAt = performance.now();
+      if (!response.ok) {
+        trouble = (await response.json()).message;
+        on = false;
+      }
+    } catch {
+      trouble = say('The school computer does not answer. Is Moss Bell still running there?');
+      on = false;
+    }
+    busy = false;
+    const next = waiting.shift();
+    if (next) void tell(next);
+  }
+  async function start() {
+    trouble = '';
+    code = code.trim().toUpperCase();
+    if (!/^[A-Z]{4}$/.test(code)) {
+      trouble = say('The code has four letters. It stands beside the yard, under Inputs.');
+      return;
+    }
+    type Asks = { requestPermission?: () => Promise<string> };
+    const asks = (globalThis.DeviceOrientationEvent ?? {}) as Asks;
+    if (asks.requestPermission) {
+      const answer = await asks.requestPermission().catch(() => 'denied');
+      if (answer !== 'granted') {
+        sensors = 'no';
+        trouble = say(
+          'This browser was told not to give away how the phone is leaned. Allow "motion" for this page in its settings, or lean with the finger.'
+        );
+      }
+    }
+    on = true;
+    await tell({ lean });
+  }
+  onMount(() => {
+    const orient = (e: DeviceOrientationEvent) => {
+      if (e.beta === null || e.gamma === null) return;
+      sensors = 'yes';
+      zero ??= e.alpha ?? 0;
+      lean = leanOf(e.alpha ?? 0, e.beta, e.gamma, zero);
+    };
+    const motion = (e: DeviceMotionEvent) => {
+      const a = e.acceleration;
+      if (!a || !on) return;
+      if (Math.hypot(a.x ?? 0, a.y ?? 0, a.z ?? 0) > SHAKE && performance.now() - shook > 600) {
+        shook = performance.now();
+        void tell({ shake: 0.6 });
+      }
+    };
+    window.addEventListener('deviceorientation', orient);
+    window.addEventListener('devicemotion', motion);
+    const timer = setInterval(() => {
+      if (!on || busy) return;
+      const now = JSON.stringify(lean);
+      if (now === told && performance.now() - toldAt < ALIVE_MS) return;
+      told = now;
+      void tell({ lean });
+    }, EVERY_MS);
+    return () => {
+      window.removeEventListener('deviceorientation', orient);
+      window.removeEventListener('devicemotion', motion);
+      clearInterval(timer);
+    };
+  });
+  function bye() {
+    if (on)
+      navigator.sendBeacon(
+        `/api/hand/${code}`,
+        new Blob([JSON.stringify({ bye: true })], { type: 'application/json' })
+      );
+  }
+  let drag: { x: number; y: number; from: Lean } | undefined;
+  const limit = (v: number) => Math.max(-90, Math.min(90, Math.round(v)));
+  function move(e: PointerEvent) {
+    if (!drag) return;
+    lean = {
+      ...drag.from,
+      sideways: limit(drag.from.sideways + (e.clientX - drag.x) * 0.5),
+      forwards: limit(drag.from.forwards - (e.clientY - drag.y) * 0.5)
+    };
+  }
+  function touch(what: string, down: boolean) {
+    held = down ? [...held, what] : held.filter((h) => h !== what);
+    if (what === 'Dot' || what === 'Bar') void tell(down ? { press: what } : { release: what });
+    else void tell({ edge: what === 'left edge' ? 'left' : 'right', touched: down });
+  }
+</script>
+
+<svelte:head
+  ><title>{say('Hand · Moss Bell')}</title><meta
+    name="viewport"
+    content="width=device-width, initial-scale=1"
+  /></svelte:head
+>
+<svelte:window onpagehide={bye} />
+<main class="flex h-full flex-col items-center gap-3 bg-linen p-4 text-center">
+  <h1 class="font-display text-[22px] font-semibold">{say('Hand')}</h1>
+  {#if trouble}<p class="remark max-w-md text-clay" role="alert">{trouble}</p>{/if}
+  {#if !on}
+    <form
+      class="flex items-center gap-2"
+      onsubmit={(e) => {
+        e.preventDefault();
+        void start();
+      }}
+    >
+      <input
+        class="field !w-32 text-center font-mono text-[22px] uppercase"
+        bind:value={code}
+        maxlength="4"
+        aria-label={say('Code')}
+        autocomplete="off"
+      />
+      <button class="btn btn-go">{say('Be the hand')}</button>
+    </form>
+  {:else}
+    <p class="text-soft" data-testid="hand-state">
+      {say('{code} · sideways {sideways}°, forwards {forwards}°, turned {turned}° · {n} ms', {
+        code,
+        sideways: Math.round(lean.sideways),
+        forwards: Math.round(lean.forwards),
+        turned: Math.round(lean.turned),
+        n: Math.round(delayMs)
+      })}
+    </p>
+    {#if sensors !== 'yes'}<p class="max-w-md text-[13px] text-soft">
+        {isSecureContext
+          ? say('No word yet from the sensors of this device. Lean it with finger or mouse.')
+          : say(
+              'This page was not opened over a secure address, so the browser withholds how the phone is leaned. Open the https address that stands beside the code, or lean with the finger.'
+            )}
+      </p>{/if}
+    <!-- svelte-ignore a11y_no_static_element_interactions -->
+    <div
+      class="min-h-0 w-full flex-1 touch-none"
+      style="perspective: 600px"
+      onpointerdown={(e) => {
+        if ((e.target as Element).closest('[role=button]')) return;
+        drag = { x: e.clientX, y: e.clientY, from: lean };
+        (e.currentTarget as Element).setPointerCapture(e.pointerId);
+      }}
+      onpointermove={move}
+      onpointerup={() => (drag = undefined)}
+      data-testid="pad"
+    >
+      <svg
+        viewBox="-22 -50 44 100"
+        class="h-full w-full"
+        style={sensors === 'yes' ? '' : `transform: rotateX(${lean.forwards}deg) rotateY(${lean.sideways}deg)`}
+        ><TrowelShape kit={{ ...trowel, parts: [] }} {held} ontouch={touch} /></svg
+      >
+    </div>
+    <div class="flex gap-2">
+      <button class="btn btn-plain" onclick={() => ((zero = undefined), (lean = LEVEL))}>{say('Level')}</button>
+      <button class="btn btn-plain" onclick={() => tell({ shake: 0.6 })}>{say('Shake')}</button>
+    </div>
+  {/if}
+</main>
