@@ -13,12 +13,36 @@ export function findings(trace: Trace): Finding[] {
     ...errors(trace),
     ...ended(trace),
     ...touched(trace),
+    ...mishaps(trace),
     ...briefly(trace),
     ...moves(trace),
     ...missed(trace),
     ...clipped(trace)
   ].sort((a, b) => a.fromUs - b.fromUs);
 }
+
+/** The robot on its side, and horns that something was in the way of. */
+const mishaps = (trace: Trace): Finding[] =>
+  trace.events.flatMap((e): Finding[] => {
+    if (e.type === 'tipped')
+      return [
+        { rule: 'tipped', says: say('The robot tipped over onto its side.'), blocks: [], fromUs: e.tUs, toUs: e.tUs }
+      ];
+    if (e.type !== 'stalled') return [];
+    const asked = trace.events.findLast((s) => s.type === 'servo' && s.socket === e.socket && s.tUs <= e.tUs);
+    return [
+      {
+        rule: 'stalled',
+        says: say('The servo in {socket} was stopped at {angle}°: something is in the way of its horn.', {
+          socket: e.socket,
+          angle: one(e.angle)
+        }),
+        blocks: asked ? blocksOf(asked) : [],
+        fromUs: e.tUs,
+        toUs: e.tUs
+      }
+    ];
+  });
 
 const errors = (trace: Trace): Finding[] =>
   trace.events
@@ -48,6 +72,16 @@ const ended = (trace: Trace): Finding[] => {
       {
         rule: 'time-limit',
         says: say('The run was ended at its limit of {e6} s.', { e6: at / 1e6 }),
+        blocks: [],
+        fromUs: at,
+        toUs: at
+      }
+    ];
+  if (trace.ended === 'asleep')
+    return [
+      {
+        rule: 'asleep',
+        says: say('The device fell asleep: nobody had touched it for as long as its kit sheet says.'),
         blocks: [],
         fromUs: at,
         toUs: at

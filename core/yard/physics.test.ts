@@ -7,6 +7,7 @@ import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { randomProgram } from '../testing/random.ts';
 import { b, end, hall, logs, log, program, run, start, wait } from '../testing/build.ts';
+import { findings } from '../trace/findings.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel, type Input, type Trace } from '../trace/trace.ts';
 import { GRAVITY } from './ground.ts';
@@ -76,6 +77,7 @@ describe('servos', () => {
     const kit: Kit = { ...barrow, parts: barrow.parts.map((p) => (p.socket === 'U' ? { ...p, freeToDeg: 120 } : p)) };
     const trace = run([b('servo.angle', { servo: 'U', angle: 180 }), wait(1)], { kit });
     expect(trace.events.filter((e) => e.type === 'stalled')).toMatchObject([{ socket: 'U', angle: 120 }]);
+    expect(findings(trace).find((f) => f.rule === 'stalled')?.says).toContain('stopped at 120°');
   });
   it('with the plug the wrong way round it is dead', () => {
     const kit: Kit = {
@@ -191,6 +193,7 @@ describe('tipping over a wheel', () => {
     const inputs = [at(0.2, { push: { right: 40, seconds: 0.2 } }), at(2, { lift: true }), at(2.5, { lift: false })];
     const trace = run(program(start(wait(3), b('drive.measure', { amount: 10 }))), { inputs });
     expect(trace.events.filter((e) => e.type === 'tipped').length).toBe(1);
+    expect(findings(trace).map((f) => f.rule)).toContain('tipped');
     const hard = run([
       b('wheels.run', { left: 100, right: -100 }),
       wait(1),
@@ -228,6 +231,16 @@ describe('areas with their own friction', () => {
     // mu = 0.15 on 80 % of the weight for 0.25 s: 0.29 m/s at the most; on the mat the motors are the limit
     expect(top(on(0.15))).toBeLessThan(0.15 * GRAVITY * 0.8 * 0.251);
     expect(top(on(0.8))).toBeGreaterThan(top(on(0.15)) + 0.05);
+  });
+});
+
+describe('a device that sleeps', () => {
+  it('falls asleep after its minutes without a touch, and stays awake while it is touched', () => {
+    const kit: Kit = { ...trowel, sleepMin: 0.05 };
+    const asleep = run(program(start(wait(20))), { kit });
+    expect([asleep.ended, asleep.ticks]).toEqual(['asleep', 3000]);
+    const touched = run(program(start(wait(5))), { kit, inputs: [at(2, { press: 'Dot' }), at(4, { release: 'Dot' })] });
+    expect(touched.ended).toBe('done');
   });
 });
 

@@ -30,7 +30,13 @@
       stroke-width={line.width * 100}
       stroke-linejoin="round"
     />
-  {:else}<polyline points={pts(line.points)} fill="none" stroke={line.colour} stroke-width={line.width * 100} />{/if}
+  {:else}<polyline
+      points={pts(line.points)}
+      fill="none"
+      stroke={line.colour}
+      stroke-width={line.width * 100}
+      stroke-linejoin="round"
+    />{/if}
 {/each}
 <defs>
   <radialGradient id="{id}-light"

@@ -83,7 +83,8 @@
   let orbit: OrbitControls | undefined;
   $effect(() => {
     if (w.view !== 'free' || !camera) return;
-    camera.position.set(mat.width / 2, Math.max(mat.width, mat.height) * 0.8, mat.height * 0.55);
+    const far = Math.max(mat.width / Math.min(1, camera.aspect), mat.height);
+    camera.position.set(mat.width / 2, far * 0.85, far * 0.5);
     orbit = new OrbitControls(camera, renderer.domElement);
     orbit.target.set(mat.width / 2, 0, -mat.height / 2);
     orbit.maxPolarAngle = Math.PI / 2 - 0.05;

@@ -1,0 +1,117 @@
+<!-- A drawing or a picture becomes the mat, or its floor. -->
+<script lang="ts">
+  import Modal from 'flowbite-svelte/Modal.svelte';
+  import { say } from '../../../core/words.ts';
+  import type { MatEditor } from './editor.svelte.ts';
+  import type { Opened } from './import.ts';
+  let { editor }: { editor: MatEditor } = $props();
+  let open = $state(false);
+  let file = $state.raw<File>();
+  let opened = $state.raw<Opened>();
+  let width = $state(120);
+  let problem = $state('');
+  let ignored = $state.raw<string[]>([]);
+  let input: HTMLInputElement;
+  const isSvg = $derived(!!file && (/svg/.test(file.type) || /\.svg$/i.test(file.name)));
+
+  export const choose = () => input.click();
+  export async function take(chosen: File | undefined) {
+    if (!chosen) return;
+    file = chosen;
+    opened = undefined;
+    ignored = [];
+    open = true;
+    const { tooLarge, openSvg } = await import('./import.ts');
+    problem = tooLarge(chosen) ?? '';
+    if (problem) return;
+    try {
+      if (/svg/.test(chosen.type) || /\.svg$/i.test(chosen.name)) opened = openSvg(await chosen.text(), chosen.name);
+    } catch (error) {
+      problem = (error as Error).message;
+    }
+  }
+  async function go() {
+    problem = '';
+    if (!file) return;
+    try {
+      const { matOf, openPicture } = await import('./import.ts');
+      if (opened) {
+        const found = matOf(opened, width);
+        ignored = found.ignored;
+        editor.change(say('take a drawing in'), found.mat);
+        if (!ignored.length) open = false;
+        else file = undefined;
+      } else {
+        editor.change(say('lay a floor picture'), await openPicture(file, editor.mat, width));
+        open = false;
+      }
+      editor.chosen = [];
+    } catch (error) {
+      problem = (error as Error).message;
+    }
+  }
+</script>
+
+<input
+  bind:this={input}
+  type="file"
+  class="hidden"
+  accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp"
+  aria-label={say('Drawing or picture')}
+  onchange={(e) => {
+    void take(e.currentTarget.files?.[0]);
+    e.currentTarget.value = '';
+  }}
+/>
+<Modal
+  bind:open
+  title={say('A drawing or picture for the mat')}
+  size="sm"
+  dismissable={false}
+  class="bg-card text-ink"
+  classes={{ header: 'text-ink', body: 'text-ink' }}
+>
+  {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
+  {#if file && (opened || !isSvg)}
+    <p><b>{file.name}</b></p>
+    {#if opened?.metres}<p class="text-soft">
+        {say(
+          'It says itself how large it is: {cm} cm wide. Its shapes become areas, lines, walls and marks; the mat as it is now goes (undo brings it back).',
+          {
+            cm: Math.round(opened.metres * opened.drawing.box[2] * 1000) / 10
+          }
+        )}
+      </p>
+    {:else}
+      <label class="flex items-center gap-2"
+        >{say('How wide is it in the yard?')}
+        <input
+          class="field !w-24 text-right"
+          type="number"
+          min="20"
+          max="1000"
+          bind:value={width}
+          aria-label={say('Width in the yard, cm')}
+        /> cm</label
+      >
+      <p class="text-soft">
+        {isSvg
+          ? say('Its shapes become areas, lines, walls and marks; the mat as it is now goes (undo brings it back).')
+          : say('It lies under everything; line sensors see how light it is. The mat takes its shape.')}
+      </p>
+    {/if}
+  {/if}
+  {#if ignored.length}
+    <p>{say('The drawing is on the mat. This was left out:')}</p>
+    <ul class="max-h-48 list-disc overflow-auto pl-5 text-[13px]" data-testid="ignored">
+      {#each ignored as line, i (i)}<li>{line}</li>{/each}
+    </ul>
+  {/if}
+  <div class="flex justify-end gap-2">
+    <button class="btn btn-plain" onclick={() => (open = false)}
+      >{ignored.length ? say('Good') : say('Leave it')}</button
+    >
+    {#if file && (opened || !isSvg) && !ignored.length}<button class="btn btn-go" onclick={go}>{say('Take it')}</button
+      >{/if}
+  </div>
+</Modal>
