@@ -2,9 +2,12 @@
 import { describe, expect, it } from 'vitest';
 import { lookOver } from '../core/language/lookover/lookover.ts';
 import type { Project } from '../core/project.ts';
+import { calibrated } from '../core/kit/calibration.ts';
+import { quirksOf } from '../core/kit/quirks.ts';
+import { calibrate } from '../core/run/calibrate.ts';
 import { rehearse } from '../core/run/interpreter.ts';
 import { askedAndGot, sampleAt, stateAt, travelled } from '../core/trace/query.ts';
-import type { TimedInput, Trace } from '../core/trace/trace.ts';
+import { channel, type TimedInput, type Trace } from '../core/trace/trace.ts';
 import { demoProjects } from './seed.ts';
 
 const projects = new Map(demoProjects());
@@ -129,5 +132,88 @@ describe('demo projects', () => {
     const turns = askedAndGot(run('corners-as-routines').trace).filter((m) => m.unit === '°');
     expect(turns.map((m) => m.asked)).toEqual([90, 90, 135]);
     for (const m of turns) expect(Math.abs(m.got - m.asked)).toBeLessThan(1);
+  });
+  /** cm that a run left the middle of the gravel path by, at the most */
+  const off = (trace: Trace) =>
+    Math.max(
+      ...Array.from({ length: Math.floor(trace.ticks / 20) }, (_, i) => {
+        const { x, y } = stateAt(trace, (i + 1) * 20_000);
+        return Math.abs(Math.hypot(x - Math.max(0.6, Math.min(1, x)), y - 0.6) - 0.3) * 100;
+      })
+    );
+  it('Blind on the path leaves it, where the same program without the long wait stays on it', () => {
+    expect(off(run('path-by-table').trace)).toBeLessThan(6);
+    expect(off(run('blind-on-the-path').trace)).toBeGreaterThan(10);
+  });
+  it('Four keys drives by keys, with left and right swapped', () => {
+    const key = (t: number, key: string, down: boolean): TimedInput => ({ tUs: t * 1e6, input: { key, down } });
+    const { end } = run(
+      'four-keys',
+      [key(0.5, 'W', true), key(1, 'W', false), key(1.5, 'A', true), key(2, 'A', false)],
+      4
+    );
+    expect(end.y).toBeGreaterThan(0.45);
+    expect(end.facingDeg).toBeGreaterThan(10);
+    expect(end.facingDeg).toBeLessThan(180); // clockwise, though A is meant for the left
+  });
+  it('Catch the trowel is let go, weightless, and caught with more than 2.2 g', () => {
+    const { trace } = run('catch-the-trowel', [{ tUs: 1e6, input: { toss: 60 } }], 4);
+    expect(logs(trace)).toEqual(['in the air', 'caught']);
+    const [up, down] = trace.events.filter((e) => e.type === 'mark').map((e) => e.tUs / 1e6);
+    // h = g t^2 / 8: 0.70 s for 60 cm; the first mark comes when it has been weightless for 60 ms
+    expect(down - 1).toBeCloseTo(0.7, 1);
+    expect(up).toBeLessThan(1.12);
+    expect(Math.max(...channel(trace, 'accelTotal')!.high) * 0.001).toBeGreaterThan(2.2);
+  });
+  it('The rolling drop goes to the low edge', () => {
+    const { end } = run('rolling-drop', [{ tUs: 1e6, input: { lean: { sideways: 30, forwards: 15 } } }], 3);
+    // two to the right, one up: the far edge is down
+    expect(end.picture).toBe('.....#. ....### .....#. ....... .......');
+  });
+  it('Frost alarm goes off in the cold frame, and tells how damp the seed tray is', () => {
+    const { trace, end } = run(
+      'frost-alarm',
+      [
+        { tUs: 0.5e6, input: { lift: true } },
+        { tUs: 0.6e6, input: { carry: { x: 76, y: 46, facing: 0 } } },
+        { tUs: 3e6, input: { carry: { x: 14, y: 47, facing: 0 } } },
+        { tUs: 5e6, input: { soil: true } },
+        { tUs: 5.5e6, input: { press: 'Bar' } }
+      ],
+      7
+    );
+    expect(Number(logs(trace)[0])).toBeLessThan(2);
+    expect(trace.events.some((e) => e.type === 'tone')).toBe(true);
+    // 85, in two digits
+    expect(end.picture.replace(/[^#]/g, '').length).toBeGreaterThan(15);
+  });
+  it('Signal post calls Barrow, which comes and answers', () => {
+    const { trace } = run('signal-post', [{ tUs: 1e6, input: { press: 'Dot' } }], 6);
+    const heard = trace.events.find((e) => e.type === 'heard');
+    expect(heard).toMatchObject({ name: 'here', from: 'Barrow at the gate' });
+    expect(heard!.tUs).toBeGreaterThan(2.5e6);
+  });
+  it('Through the narrow aisle reaches the gate and touches nothing, though the moss is slippery', () => {
+    const { trace, end, project } = run('narrow-aisle');
+    expect(trace.events.filter((e) => e.type === 'touch')).toEqual([]);
+    expect(Math.hypot(end.x - project.mat.hoops[0].x, end.y - project.mat.hoops[0].y)).toBeLessThan(0.1);
+  });
+  it('Past the hoop rolls on past it, and does not with brake', () => {
+    const { end, project } = run('past-the-hoop');
+    expect(end.x - project.mat.hoops[0].x).toBeGreaterThan(0.1);
+    const program = JSON.parse(JSON.stringify(project.program).replace('"coast"', '"brake"'));
+    const mended = rehearse({ ...project, program, seed: 1 });
+    expect(stateAt(mended, mended.ticks * 1000).x).toBeCloseTo(project.mat.hoops[0].x, 2);
+  });
+  it('Eighty centimetres: Barrow 5 misses by more than 5 mm, and by less once it is calibrated', () => {
+    const { project } = run('eighty-centimetres');
+    const quirks = quirksOf('MB-BAR-0005');
+    const offBy = (kit: Project['kit']) => {
+      const trace = rehearse({ ...project, kit, seed: 1, quirks, onBattery: true });
+      const { x, y } = stateAt(trace, trace.ticks * 1000);
+      return Math.hypot(x - 1.1, y - 0.3);
+    };
+    expect(offBy(project.kit)).toBeGreaterThan(0.005);
+    expect(offBy(calibrated(project.kit, 'Barrow 5', calibrate(project.kit, quirks)))).toBeLessThan(0.005);
   });
 });

@@ -19,7 +19,16 @@ const ORDER = [
   'corners-as-routines',
   'the-snail',
   'path-by-table',
-  'three-mistakes'
+  'three-mistakes',
+  'catch-the-trowel',
+  'rolling-drop',
+  'frost-alarm',
+  'signal-post',
+  'four-keys',
+  'blind-on-the-path',
+  'narrow-aisle',
+  'past-the-hoop',
+  'eighty-centimetres'
 ];
 const folder = new URL('./projects/', import.meta.url);
 

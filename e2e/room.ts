@@ -13,7 +13,7 @@ export async function newProject(page: Page, name: string, mat = 'Long aisle'): 
 }
 export async function openDemo(page: Page, name: string): Promise<void> {
   await page.goto('/');
-  await page.getByRole('button', { name: `${name} Barrow · opens as a copy` }).click();
+  await page.getByRole('button', { name: new RegExp(`^${name} (Barrow|Trowel) · opens as a copy`) }).click();
   await workbench(page);
 }
 export async function workbench(page: Page): Promise<void> {

@@ -199,7 +199,7 @@ export const narrowAisle: Mat = {
     bench(1.32, 0.42, 0.24, 0.84),
     bench(0.8, 1.17, 1.5, 0.06)
   ],
-  things: [{ x: 1.06, y: 0.94, radius: 0.035, massKg: 0.12, colour: '#b8795a', name: 'pot' }],
+  things: [{ x: 1.52, y: 1.05, radius: 0.035, massKg: 0.12, colour: '#b8795a', name: 'pot' }],
   hoops: [{ x: 0.25, y: 1.02, radius: 0.1, name: 'gate' }],
   marks: [
     { x: 1.07, y: 0.22, text: 'bend' },

@@ -11,7 +11,7 @@ import type { Value } from '../../core/language/program.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
 import type { Bench } from '../../core/run/bench.ts';
 import type { Delta } from '../../core/trace/recorder.ts';
-import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';
+import type { ChannelSpec, Input, TimedInput, TraceHeader } from '../../core/trace/trace.ts';
 import { Ring } from './ring.ts';
 
 export type ToBoard =
@@ -24,7 +24,7 @@ export type ToBoard =
       charge?: number;
       maps: [number, (string | null)[]][];
       /** a text project is rehearsed: a board without faults, on the kit sheet's battery */
-      rehearsal?: { seed: number; speed: number; paused: boolean; breaks: number[] };
+      rehearsal?: { seed: number; speed: number; paused: boolean; breaks: number[]; inputs?: TimedInput[] };
     }
   | { type: 'ring' }
   | Order;
@@ -182,7 +182,9 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
       breaks = new Set(data.rehearsal.breaks);
     }
     board = await StandIn.boot({
-      ...(data.rehearsal ? { quirks: noQuirks, onBattery: false, limitS: 120, seed: data.rehearsal.seed } : {}),
+      ...(data.rehearsal
+        ? { quirks: noQuirks, onBattery: false, limitS: 120, seed: data.rehearsal.seed, inputs: data.rehearsal.inputs }
+        : {}),
       serial: data.serial,
       name: data.name,
       flash: data.flash,

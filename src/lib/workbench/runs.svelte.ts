@@ -147,7 +147,13 @@ export class Runs {
       name: say('Rehearsal'),
       flash: { 'lib/mossbell.py': file.encode(libraryText), 'p/1.py': file.encode(programFile(text)) },
       maps: [],
-      rehearsal: { seed: this.seed, speed: this.speed, paused, breaks: [...this.breaks] }
+      rehearsal: {
+        seed: this.seed,
+        speed: this.speed,
+        paused,
+        breaks: [...this.breaks],
+        inputs: this.inputs && [...this.inputs.list]
+      }
     });
   }
   /** lines of a text to stop before, from 0 */

@@ -102,7 +102,7 @@
     (session.project.others ?? []).map((o, i) => {
       const run = runs.others[i];
       const state = run && run.version >= 0 && !away ? stateAt(run.trace, runs.playheadUs) : undefined;
-      return { ...o, state, pose: state ?? o.start ?? mat.start };
+      return { ...o, state, pose: shifted?.index === i ? shifted.pose : (state ?? o.start ?? mat.start) };
     })
   );
   /** it stands still: it can be put elsewhere. Or it runs: a hand can take it */
@@ -169,6 +169,29 @@
   function at(event: PointerEvent): { x: number; y: number } {
     const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(world.getScreenCTM()!.inverse());
     return { x: p.x / 100, y: H - p.y / 100 };
+  }
+  /** another device is put elsewhere */
+  let shifted = $state.raw<{ index: number; pose: Pose }>();
+  function shift(event: PointerEvent, index: number, kind: 'down' | 'move' | 'up') {
+    if (kind === 'down') {
+      if (!canMove) return;
+      event.stopPropagation();
+      (event.currentTarget as Element).setPointerCapture(event.pointerId);
+      shifted = { index, pose: others[index].pose };
+    } else if (shifted?.index !== index) return;
+    else if (kind === 'move') {
+      const p = at(event);
+      const round = (v: number, most: number) => Math.round(Math.min(most, Math.max(0, v)) * 1000) / 1000;
+      shifted = { index, pose: { ...shifted.pose, x: round(p.x, mat.width), y: round(p.y, H) } };
+    } else {
+      const { x, y, facingDeg } = shifted.pose;
+      const list = (session.project.others ?? []).map((o, i) =>
+        i === index ? { ...o, start: { x, y, facingDeg } } : o
+      );
+      shifted = undefined;
+      session.change(say('move {name}', { name: list[index].name }), { ...session.project, others: list });
+      runs.clear();
+    }
   }
   let grab: { kind: 'move' | 'turn'; dx: number; dy: number } | undefined;
   function down(event: PointerEvent, kind: 'move' | 'turn') {
@@ -336,11 +359,15 @@
               stroke-width="0.6"
               ><title>{say('touched {what} with {n} cm/s', { what: t.what, n: t.speedCmS.toFixed(1) })}</title></circle
             >{/if}{/each}
-        {#each others as o (o.name)}
+        {#each others as o, i (o.name)}
           <g
             transform="translate({o.pose.x * 100} {(H - o.pose.y) * 100}) rotate({o.pose.facingDeg - 90}) scale(0.1)"
             role="img"
             aria-label={o.name}
+            class="mb-grab {canMove ? 'cursor-grab' : ''}"
+            onpointerdown={(e) => shift(e, i, 'down')}
+            onpointermove={(e) => shift(e, i, 'move')}
+            onpointerup={(e) => shift(e, i, 'up')}
             data-testid="other"
             data-x={o.pose.x.toFixed(4)}
             data-y={o.pose.y.toFixed(4)}

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { later, say, word } from '../../../../core/words.ts';
   import { mats } from '../../../../core/yard/mats.ts';
+  import type { Component } from 'svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import HandIcon from '@lucide/svelte/icons/hand';
   import Ruler from '@lucide/svelte/icons/ruler';
@@ -23,6 +24,11 @@
     tones.play(live && !w.muted ? w.runs.view?.tone : undefined);
   });
   $effect(() => () => tones.play(undefined));
+  /** three dimensions are loaded when they are first looked at */
+  let Scene = $state.raw<Component>();
+  $effect(() => {
+    if (w.view !== 'above') void import('./Scene.svelte').then((m) => (Scene = m.default));
+  });
   let clip = $state(false);
   let another = $state(false);
   async function picture() {
@@ -86,7 +92,7 @@
   <div class="min-h-0 flex-1">
     {#if w.view === 'above'}<Yard />
     {:else}
-      {#await import('./Scene.svelte') then { default: Scene }}<Scene />{/await}
+      {#if Scene}<Scene />{/if}
     {/if}
   </div>
 </section>
