@@ -1,9 +1,13 @@
 <script lang="ts">
-  import { onDestroy } from 'svelte';
+  import { onDestroy, untrack } from 'svelte';
   import { Workbench, setWorkbench } from '$lib/workbench/workbench.svelte.ts';
   let { data, children } = $props();
   // one workbench a project; the kit sheet and the workbench share it, and with it the history
-  let workbench = $derived.by(() => new Workbench(data.session));
+  let workbench = $derived.by(() => {
+    const { session } = data;
+    // what the workbench looks at as it is made must not make it anew
+    return untrack(() => new Workbench(session));
+  });
   setWorkbench(() => workbench);
   onDestroy(() => {
     workbench.close();
