@@ -106,4 +106,32 @@ test('no word of the interface stays English in German', async ({ page }) => {
   await page.goto(page.url().replace('/kit', '/worksheet'));
   await page.getByText('Das Programm').waitFor();
   expect(await stillEnglish(page)).toEqual([]);
+  // the board for the hand, live values, inputs, the mat editor, the phone's page
+  await page.goto('/');
+  await page.getByRole('button', { name: 'Catch the trowel Trowel · wird als Kopie geöffnet' }).click();
+  await page.waitForURL('**/project/**');
+  await page.locator('[data-ready]').waitFor();
+  await page.getByRole('button', { name: 'Messwerte' }).click();
+  await page.getByTestId('live').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Aufzeichnung', exact: true }).click();
+  await page.getByTestId('inputs').click();
+  for (const tab of ['Mitschrift', 'Gamepad', 'Telefon oder Tablet']) {
+    await page.getByRole('tab', { name: tab }).click();
+    expect(await stillEnglish(page), tab).toEqual([]);
+  }
+  const at = page.url();
+  for (const [path, id] of [
+    ['/kit', ''],
+    ['/mat', 'mat'],
+    ['/mat/print', 'sheet']
+  ]) {
+    await page.goto(`${at}${path}`);
+    if (id) await page.getByTestId(id).first().waitFor();
+    else await page.getByText('Maße').waitFor();
+    expect(await stillEnglish(page), path).toEqual([]);
+  }
+  await page.goto('/hand');
+  await page.getByLabel('Code').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
 });

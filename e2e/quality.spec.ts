@@ -14,6 +14,31 @@ async function faults(page: Page): Promise<string[]> {
   return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')} ${n.any[0]?.message ?? ''}`));
 }
 for (const scheme of ['light', 'dark'] as const)
+  test(`axe finds no fault on the hand, live values, inputs, mat editor and the phone's page, ${scheme}`, async ({
+    page
+  }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await openDemo(page, 'Catch the trowel');
+    await page.getByTestId('rehearse').click();
+    await page.getByRole('button', { name: 'Live values' }).click();
+    await page.getByTestId('live').waitFor();
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Stop', exact: true }).click();
+    await page.getByRole('button', { name: 'Trace', exact: true }).click();
+    await page.getByTestId('inputs').click();
+    await page.getByRole('tab', { name: 'Phone or tablet' }).click();
+    await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+    expect(await faults(page)).toEqual([]);
+    await page.goto(`${page.url()}/mat`);
+    await page.getByTestId('mat').waitFor();
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Start', exact: true }).click();
+    expect(await faults(page)).toEqual([]);
+    await page.goto('/hand');
+    await page.getByLabel('Code').waitFor();
+    expect(await faults(page)).toEqual([]);
+  });
+for (const scheme of ['light', 'dark'] as const)
   test(`axe finds no fault on shelf, workbench and kit sheet, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     await openDemo(page, 'The dark board');

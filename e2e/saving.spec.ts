@@ -110,7 +110,7 @@ test('a server that is killed loses nothing: the work waits in the browser', asy
 
 test('a database that is locked is told, and the work stays in the browser until it can be saved', async ({ page }) => {
   const folder = mkdtempSync(join(tmpdir(), 'mossbell-lock-'));
-  const port = 4732;
+  const port = 4741;
   const server = await serve(port, folder);
   try {
     await start(page, port);

@@ -6,7 +6,7 @@ module of the simulator, on a real board a small file printed from the kit sheet
 
 import mossbell_port as port
 
-VERSION = "1.1"
+VERSION = "1.2"
 _LARGEST = 9007199254740992  # 2 ** 53
 
 
@@ -556,6 +556,16 @@ class Line:
 
     def over(self, what):
         return _ok(port.line_over(self.socket, what))
+
+
+class Colour:
+    """The name of the colour of the floor below."""
+
+    def __init__(self, socket):
+        self.socket = socket
+
+    def colour(self):
+        return _ok(port.colour(self.socket))
 
 
 class Nose:

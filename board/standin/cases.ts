@@ -357,6 +357,7 @@ export const CASES: Record<string, () => Case> = {
     p: program(start(log(b('sense.line')), log(b('sense.line', { sensor: '30' })))),
     mat: fernBed
   }),
+  'sense.colour': () => ({ p: program(start(log(b('sense.colour')), log('not reached'))) }),
   'sense.over': () => ({
     p: program(
       start(

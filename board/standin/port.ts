@@ -295,6 +295,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     last_message: () => guard(() => said(machine().lastMessage())),
     distance: () => guard(() => machine().distance()),
     something_ahead: () => guard(() => machine().somethingAhead()),
+    colour: (socket: string) => guard(() => machine().colourBelow(socket)),
     line_reads: (socket: string) => guard(() => machine().lineReads(socket)),
     line_over: (socket: string, what: 'dark' | 'light') => guard(() => machine().lineOver(socket, what)),
     nose: () => guard(() => machine().noseTouched()),

@@ -27,7 +27,7 @@ export const socketsOf = (kit: Kit): readonly string[] =>
 
 export const partSchema = z.strictObject({
   socket: z.string().min(1).max(8),
-  type: z.enum(['motor', 'servo', 'spin', 'line', 'distance', 'lamp']),
+  type: z.enum(['motor', 'servo', 'spin', 'line', 'distance', 'colour', 'lamp']),
   /** what the builder calls it; shown in the blocks and printed in the text */
   name: z.string().trim().min(1).max(40),
   /** a motor that drives a wheel says which */
@@ -237,6 +237,7 @@ const TYPES: Record<Part['type'], readonly [string, string]> = {
   spin: [later('spin servo'), later('a spin servo')],
   line: [later('line sensor'), later('a line sensor')],
   distance: [later('distance sensor'), later('a distance sensor')],
+  colour: [later('colour sensor'), later('a colour sensor')],
   lamp: [later('lamp'), later('a lamp')]
 };
 export const typeName = (type: Part['type']): string => word(TYPES[type][0]);

@@ -130,6 +130,7 @@ const list = [
   sense.ahead,
   sense.lineReads,
   sense.lineOver,
+  sense.colourBelow,
   sense.nose,
   sense.edgeTouched,
   sense.buttonHeld,

@@ -24,7 +24,7 @@ export const SECTIONS = {
 } as const satisfies Record<string, { title: string; family: Family }>;
 export type Section = keyof typeof SECTIONS;
 
-export type PartType = 'motor' | 'servo' | 'spin' | 'line' | 'distance';
+export type PartType = 'motor' | 'servo' | 'spin' | 'line' | 'distance' | 'colour';
 type NumberSpec = { type: 'number'; default: number; unit?: string; min?: number; max?: number; whole?: boolean };
 export type SlotSpec =
   | NumberSpec

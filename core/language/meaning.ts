@@ -78,6 +78,8 @@ export interface Device {
   acceleration(axis: string): number;
   lean(axis: string): number;
   lineReads(socket: string): number;
+  /** the name of the nearest of the named colours */
+  colourBelow(socket: string): string;
   lineOver(socket: string, what: 'dark' | 'light'): boolean;
   light(): number;
   temperature(): number;

@@ -562,6 +562,12 @@ export class Machine extends Face implements Device {
     if (part.type !== 'line') throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
     return part.side === 'right' ? this.yard.lineRight : this.yard.lineLeft;
   }
+  colourBelow(socket: string): string {
+    const part = partAt(this.kit, socket);
+    if (!part) throw new RunError('empty-socket', `socket ${socket}`);
+    if (part.type !== 'colour') throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
+    return this.yard.colourBelow();
+  }
   lineOver(socket: string, what: 'dark' | 'light'): boolean {
     return this.lineReads(socket) < this.kit.lineSensors.threshold === (what === 'dark');
   }

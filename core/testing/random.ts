@@ -31,6 +31,7 @@ const NEVER_RUN = new Set([
   'wait.until',
   'wait.touch',
   'servo.spin',
+  'sense.colour',
   'display.write',
   'sound.play',
   'repeat.while',
@@ -71,9 +72,9 @@ function slotOf(spec: SlotSpec, around: Around): fc.Arbitrary<Slot | undefined> 
       return fc.constantFrom(...spec.options);
     case 'part':
       return fc.constantFrom(
-        ...({ motor: ['P', 'Q'], servo: ['U', 'V'], spin: ['W'], line: ['20', '30'], distance: ['10'] }[spec.part] ?? [
-          'P'
-        ])
+        ...({ motor: ['P', 'Q'], servo: ['U', 'V'], spin: ['W'], line: ['20', '30'], distance: ['10'], colour: ['40'] }[
+          spec.part
+        ] ?? ['P'])
       );
     case 'variable':
       return fc.constantFrom(...plain);

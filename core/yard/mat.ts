@@ -171,17 +171,32 @@ export class Floor {
 
   /** Reflectance 0..100 at one point. */
   at(x: number, y: number): number {
+    return this.paint(x, y)?.reflectance ?? this.bare(x, y);
+  }
+  /** The colour at one point, #rrggbb. Of a floor picture only its lightness is known. */
+  colourAt(x: number, y: number): string {
+    const paint = this.paint(x, y);
+    if (paint) return paint.colour;
+    if (!this.grey) return this.mat.colour;
+    const level = Math.round(this.bare(x, y) * 2.55)
+      .toString(16)
+      .padStart(2, '0');
+    return `#${level}${level}${level}`;
+  }
+  /** The line or area that is on top here. */
+  private paint(x: number, y: number): { reflectance: number; colour: string } | undefined {
     const { mat, lineBoxes, areaBoxes } = this;
     for (let i = mat.lines.length - 1; i >= 0; i--) {
       if (outside(lineBoxes[i], x, y)) continue;
-      const { points, width, closed, reflectance } = mat.lines[i];
+      const line = mat.lines[i];
+      const { points, width, closed } = line;
       const reach = (width * width) / 4;
       for (let k = closed ? 0 : 1; k < points.length; k++)
-        if (distance2(x, y, points[k === 0 ? points.length - 1 : k - 1], points[k]) <= reach) return reflectance;
+        if (distance2(x, y, points[k === 0 ? points.length - 1 : k - 1], points[k]) <= reach) return line;
     }
     for (let i = mat.areas.length - 1; i >= 0; i--)
-      if (!outside(areaBoxes[i], x, y) && inside(mat.areas[i].points, x, y)) return mat.areas[i].reflectance;
-    return this.bare(x, y);
+      if (!outside(areaBoxes[i], x, y) && inside(mat.areas[i].points, x, y)) return mat.areas[i];
+    return undefined;
   }
   /** The floor under everything: one reflectance, or a picture's. */
   private bare(x: number, y: number): number {

@@ -10,6 +10,8 @@ import { b, end, hall, logs, log, program, run, start, wait } from '../testing/b
 import { findings } from '../trace/findings.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel, type Input, type Trace } from '../trace/trace.ts';
+import { converter } from 'culori';
+import { colourName, NAMED_COLOURS } from './colour.ts';
 import { GRAVITY } from './ground.ts';
 import { airTime } from './hand.ts';
 import type { Mat } from './mat.ts';
@@ -55,6 +57,37 @@ describe('light, warmth and damp', () => {
       }
     );
     expect(logs(trace)).toEqual(['-4', '0', '90']);
+  });
+});
+
+describe('the colour sensor', () => {
+  it('reckons in CIELAB: sRGB red is L* 53.24, a* 80.09, b* 67.20 under D65 (published tables of conversions, from memory)', () => {
+    const lab = converter('lab65')('#ff0000')!;
+    expect([lab.l, lab.a, lab.b].map((v) => Math.round(v * 10) / 10)).toEqual([53.2, 80.1, 67.2]);
+  });
+  it('names its own colours, and what is near them', () => {
+    for (const [name, hex] of Object.entries(NAMED_COLOURS)) expect(colourName(hex)).toBe(name);
+    expect([colourName('#ff0000'), colourName('#00aa00'), colourName('#ffffff'), colourName('#cfdcc0')]).toEqual([
+      'red',
+      'green',
+      'white',
+      'white'
+    ]);
+  });
+  it('reads the floor under it in a program, on both sides of an edge', () => {
+    const kit: Kit = { ...barrow, parts: [...barrow.parts, { socket: '40', type: 'colour', name: 'colour' }] };
+    const red: [number, number][] = [
+      [1.6, 1.4],
+      [1.8, 1.4],
+      [1.8, 1.6],
+      [1.6, 1.6]
+    ];
+    const mat: Mat = { ...hall, areas: [{ points: red, colour: '#c02020', reflectance: 30 }] };
+    const trace = run([log(b('sense.colour')), b('drive.measure', { amount: 14 }), log(b('sense.colour'))], {
+      kit,
+      mat
+    });
+    expect(logs(trace)).toEqual(['white', 'red']);
   });
 });
 

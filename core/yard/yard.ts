@@ -7,6 +7,7 @@ import { hasWheels, partAt, reckoned, wheelMotor, type Kit } from '../kit/kit.ts
 import { noQuirks, type Quirks } from '../kit/quirks.ts';
 import { normals } from '../random.ts';
 import { Battery } from './battery.ts';
+import { colourName } from './colour.ts';
 import { rays, reading, PERIOD_MS, STEEPEST_DEG, FURTHEST_CM } from './distance.ts';
 import { GRAVITY, groundForce } from './ground.ts';
 import { makeBody, planeAngle } from './bodies.ts';
@@ -349,6 +350,12 @@ export class Yard {
     this.pushes = this.pushes.filter((p) => p.untilTick > this.tick);
   }
 
+  /** The name of the colour under the middle between the line sensors. */
+  colourBelow(): string {
+    const { x, y } = this.robot.getPosition();
+    const angle = this.robot.getAngle();
+    return colourName(this.floor.colourAt(x + Math.cos(angle) * this.lineAhead, y + Math.sin(angle) * this.lineAhead));
+  }
   private sense(): void {
     const rate = -this.robot.getAngularVelocity() / RAD + this.bias + GYRO_NOISE * this.gyroNoise();
     this.rateDegS = rate;

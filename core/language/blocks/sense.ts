@@ -112,6 +112,20 @@ export const lineOver = defineBlock({
   python: '{sensor}.over("{what}")'
 });
 
+export const colourBelow = defineBlock({
+  kind: 'sense.colour',
+  section: 'sense',
+  shape: 'value',
+  gives: 'text',
+  words: 'colour below, by {sensor}',
+  label: ['Colour below', 'its name'],
+  slots: { sensor: part('colour', '40') },
+  needs: ['colour'],
+  help: 'The name of the colour of the floor under the sensor: black, grey, white, red, orange, yellow, green, blue, violet or brown, whichever is nearest. Compare it with a text.',
+  value: (device, { sensor }) => device.colourBelow(sensor),
+  python: '{sensor}.colour()'
+});
+
 export const timer = defineBlock({
   kind: 'sense.timer',
   section: 'sense',

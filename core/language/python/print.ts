@@ -69,6 +69,7 @@ const THING = new RegExp(`\\b(${Object.keys(THINGS).join('|')})\\.`, 'g');
 export const CLASSES: Record<string, string> = {
   servo: 'Servo',
   spin: 'Spin',
+  colour: 'Colour',
   motor: 'Motor',
   line: 'Line'
 };

@@ -100,7 +100,13 @@ type Meaning =
   | { what: 'input'; id: string }
   | { what: 'part'; socket: string; type: string };
 
-const PART_CLASSES: Record<string, string> = { Servo: 'servo', Spin: 'spin', Motor: 'motor', Line: 'line' };
+const PART_CLASSES: Record<string, string> = {
+  Servo: 'servo',
+  Spin: 'spin',
+  Motor: 'motor',
+  Line: 'line',
+  Colour: 'colour'
+};
 const MARK = /^(\s*)# (off|parked|loose): ?/;
 
 export function readPython(source: string): ReadText {

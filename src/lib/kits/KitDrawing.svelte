@@ -44,6 +44,7 @@
       return p.hornDeg
         ? say('horn fitted at {x}{hornDeg}°', { x: p.hornDeg > 0 ? '+' : '', hornDeg: p.hornDeg })
         : say('horn at 0°');
+    if (p.type === 'colour') return say('looks down, {aheadMm} mm ahead', { aheadMm: kit.lineSensors.aheadMm });
     return p.type === 'distance'
       ? say('4 to 180 cm, 22° cone')
       : say('line, {apartMm} mm apart', { apartMm: kit.lineSensors.apartMm });

@@ -223,7 +223,7 @@
     >
     <label class="flex items-center gap-2"
       ><span class="flex-1 text-soft">{say('daylight')}</span><input
-        class="flex-1 accent-[#b5842a]"
+        class="h-6 flex-1 accent-[#b5842a]"
         type="range"
         min="0"
         max="100"
@@ -316,7 +316,7 @@
         {@const item: Item = { kind, index: i }}
         <li>
           <button
-            class="w-full truncate rounded px-1.5 py-0.5 text-left hover:bg-linen {e.isChosen(item)
+            class="w-full min-h-6 truncate rounded px-1.5 py-0.5 text-left hover:bg-linen {e.isChosen(item)
               ? 'bg-linen font-semibold'
               : ''}"
             onclick={(ev) => e.choose(item, ev.ctrlKey || ev.metaKey)}
@@ -327,7 +327,7 @@
     {/each}
     <li>
       <button
-        class="w-full rounded px-1.5 py-0.5 text-left hover:bg-linen {e.isChosen({ kind: 'start', index: 0 })
+        class="min-h-6 w-full rounded px-1.5 py-0.5 text-left hover:bg-linen {e.isChosen({ kind: 'start', index: 0 })
           ? 'bg-linen font-semibold'
           : ''}"
         onclick={() => e.choose({ kind: 'start', index: 0 })}>{say('Start')}</button

@@ -2,7 +2,14 @@
 <script lang="ts">
   import { DARK, levelOf, shownAs } from '../../../core/language/pixels.ts';
   import type { Kit } from '../../../core/kit/kit.ts';
+  import { later, word } from '../../../core/words.ts';
   import { LAMP_COLOURS } from './lamp-colours.ts';
+  const NAMES = {
+    Dot: later('Dot'),
+    Bar: later('Bar'),
+    'left edge': later('edge left'),
+    'right edge': later('edge right')
+  };
   type Touchable = 'Dot' | 'Bar' | 'left edge' | 'right edge';
   let {
     kit,
@@ -51,6 +58,7 @@
           },
           onkeyup: (e: KeyboardEvent) => (e.key === ' ' || e.key === 'Enter') && ontouch(what, false, e),
           role: 'button',
+          'aria-label': word(NAMES[what]),
           tabindex: 0,
           style: 'cursor: pointer'
         }
@@ -80,7 +88,6 @@
       height="52"
       rx="1.2"
       fill={held.includes(what) ? '#b5842a' : '#c9b98a'}
-      aria-label={what}
       {...handlers(what)}
     />
   {/each}
@@ -102,7 +109,7 @@
       onpointerleave={() => onpixel?.(undefined)}
     />
   {/each}
-  <g aria-label="Dot" {...handlers('Dot')}>
+  <g {...handlers('Dot')}>
     <rect
       x="-11"
       y={top + 31}
@@ -115,7 +122,7 @@
     />
     <circle cx="-6.8" cy={top + 35.2} r="1.7" fill="#26352c" />
   </g>
-  <g aria-label="Bar" {...handlers('Bar')}>
+  <g {...handlers('Bar')}>
     <rect
       x="2.6"
       y={top + 31}

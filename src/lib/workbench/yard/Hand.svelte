@@ -175,7 +175,7 @@
             <tr
               ><td class="pr-1 text-soft">{name()}</td><td class="w-full"
                 ><input
-                  class="w-full accent-[#b5842a]"
+                  class="h-6 w-full accent-[#b5842a]"
                   type="range"
                   min="-90"
                   max="90"
@@ -218,7 +218,7 @@
           >{say('Drop')}</button
         >
         <input
-          class="min-w-0 flex-1 accent-[#b5842a]"
+          class="h-6 min-w-0 flex-1 accent-[#b5842a]"
           type="range"
           min="5"
           max="150"

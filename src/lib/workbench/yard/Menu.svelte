@@ -21,7 +21,7 @@
   }
 </script>
 
-<button class="chip !px-1.5" aria-label={say('More about the yard')} title={say('More about the yard')}
+<button class="chip min-h-6 !px-1.5" aria-label={say('More about the yard')} title={say('More about the yard')}
   ><Dots size={15} /></button
 >
 <Dropdown simple bind:isOpen={open} placement="bottom-end" class="z-30 min-w-56 border border-rule bg-card text-ink">

@@ -63,14 +63,14 @@
       >{/each}
     <span class="flex-1"></span>
     <button
-      class="chip !px-1.5"
+      class="chip min-h-6 !px-1.5"
       aria-pressed={w.measuring}
       title={say('Ruler: measure on the mat')}
       aria-label={say('Ruler')}
       onclick={() => ((w.measuring = !w.measuring), (w.view = 'above'))}><Ruler size={15} /></button
     >
     <button
-      class="chip !px-1.5"
+      class="chip min-h-6 !px-1.5"
       aria-pressed={w.handOpen}
       title={say('Hand: lean, shake, push, lift')}
       aria-label={say('Hand')}

@@ -322,6 +322,7 @@ export class PictureField extends Blockly.Field<string> {
           ) as SVGRectElement
         );
     this.fieldGroup_?.setAttribute('role', 'button');
+    this.fieldGroup_?.setAttribute('aria-label', say('painted picture'));
   }
   protected override updateSize_(): void {
     this.size_ = new Blockly.utils.Size(WIDTH * CELL + 6, HEIGHT * CELL + 6);

@@ -73,7 +73,9 @@
             ? 'motor'
             : type === 'distance'
               ? 'nose'
-              : 'line';
+              : type === 'colour'
+                ? 'colour'
+                : 'line';
     const side = kit.parts.some((p) => p.type === 'line' && p.side === 'left') ? ('right' as const) : ('left' as const);
     const missing = (['left', 'right'] as const).find((s) => !kit.parts.some((p) => p.drives === s));
     const part: Part = {
@@ -98,7 +100,7 @@
         ? ['servo', 'spin']
         : socket >= 'P' && socket <= 'R'
           ? ['motor']
-          : ['line', 'distance'];
+          : ['line', 'distance', 'colour'];
   function measure(what: 'diameter' | 'track', value: number) {
     if (!Number.isFinite(value)) return;
     const [low, high] = what === 'diameter' ? [20, 200] : [40, 500];
