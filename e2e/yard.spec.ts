@@ -422,3 +422,21 @@ test('the servo with its plug the wrong way round is told on the kit sheet, and 
   await page.getByLabel('display mounted turned by').selectOption('180');
   expect((await project(page)).kit.display).toEqual({ turnedDeg: 180 });
 });
+
+test('a robot that starts in a wall is told, and the line threshold is set half way', async ({ page }) => {
+  await openDemo(page, 'Through the narrow aisle');
+  const own = await project(page);
+  const made = await page.request.post('/api/projects', {
+    data: { ...own, name: 'In the bench', start: { x: 0.5, y: 0.6, facingDeg: 0 } }
+  });
+  await page.goto(`/project/${(await made.json()).id}`);
+  await workbench(page);
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByText('The robot has no room where it starts').first()).toBeVisible();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('link', { name: 'Kit sheet' }).click();
+  await page.getByLabel('reads on light').fill('80');
+  await page.getByLabel('reads on dark').fill('11');
+  await page.getByRole('button', { name: 'Set it' }).click();
+  expect((await project(page)).kit.lineSensors.threshold).toBe(45.5);
+});

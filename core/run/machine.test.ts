@@ -145,7 +145,7 @@ describe('sockets', () => {
     const trace = run([b('motor.span', { motor: 'R', power: 50, amount: 2, unit: 'turns' })], { kit });
     expect(sampleAt(channel(trace, 'turnsR')!, trace.ticks - 1)).toBeCloseTo(2, 1);
     expect(end(trace).x).toBe(1.5);
-    expect(channelSpecs(kit).map((c) => c.key)).toContain('powerR');
+    expect(channelSpecs(kit, hall).map((c) => c.key)).toContain('powerR');
   });
 });
 
@@ -224,7 +224,7 @@ describe('buttons', () => {
 });
 
 it('every channel is read off the machine, with a key of its own', () => {
-  const keys = channelsOf(barrow).map((c) => c.key);
+  const keys = channelsOf(barrow, 0).map((c) => c.key);
   expect(new Set(keys).size).toBe(keys.length);
   const trace = run([b('drive.measure', { amount: 30 }), b('servo.angle', { angle: 30 }), wait(0.5)]);
   expect(trace.channels.map((c) => c.key)).toEqual(keys);

@@ -78,7 +78,7 @@ describe('the recorder', () => {
       fc.property(fc.array(fc.integer({ min: 5000, max: 900_000 }), { minLength: 1, maxLength: 9 }), (slices) => {
         const bench = new Bench(options);
         const interpreter = new Interpreter(bench);
-        const follow = new Follow(bench.trace.header, channelSpecs(barrow));
+        const follow = new Follow(bench.trace.header, channelSpecs(barrow, bench.options.mat));
         let i = 0;
         let state;
         do {

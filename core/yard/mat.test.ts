@@ -11,7 +11,14 @@ import { Servo } from './servo.ts';
 describe('mats', () => {
   it('that ship are as the file format has them', () => {
     for (const mat of mats) expect(matSchema.parse(mat)).toEqual(mat);
-    expect(mats.map((m) => m.name)).toEqual(['Fern bed', 'Long aisle', 'Potting floor', 'Gravel path']);
+    expect(mats.map((m) => m.name)).toEqual([
+      'Fern bed',
+      'Long aisle',
+      'Potting floor',
+      'Gravel path',
+      'Narrow aisle',
+      'Frost bench'
+    ]);
   });
   it('Fern bed has five sides of 40 cm that close, and the path lies on its floor', () => {
     const { points } = fernBed.lines[0];

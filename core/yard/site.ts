@@ -19,7 +19,7 @@ const EDGE = 0.25;
 const THING_FRICTION = 0.5;
 
 /** Whatever lives on the site for a tick. */
-type Dweller = { drive(): void; settle(): void };
+type Dweller = { readonly robot: Body; drive(): void; settle(): void };
 
 export class Site {
   readonly world = new World({ gravity: new Vec2(0, 0), continuousPhysics: false, allowSleep: false });
@@ -66,7 +66,19 @@ export class Site {
     for (const one of this.dwellers) one.drive();
     for (const thing of this.things) rub(thing, THING_FRICTION * GRAVITY);
     this.world.step(DT, 6, 2);
+    for (const thing of this.things) this.keepIn(thing);
+    for (const one of this.dwellers) this.keepIn(one.robot);
     for (const one of this.dwellers) one.settle();
+  }
+  /** Whatever began inside a wall and was squeezed out of the yard is put back at its edge, at rest. */
+  private keepIn(body: Body): void {
+    const { x, y } = body.getPosition();
+    const { width, height } = this.mat;
+    if (x > 0 && y > 0 && x < width && y < height) return;
+    const inside = (v: number, most: number): number => Math.max(0.001, Math.min(most - 0.001, v));
+    body.setTransform(new Vec2(inside(x, width), inside(y, height)), body.getAngle());
+    body.setLinearVelocity(new Vec2(0, 0));
+    body.setAngularVelocity(0);
   }
 }
 

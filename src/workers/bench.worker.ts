@@ -27,7 +27,8 @@ export type Frame = {
   variables: Record<string, Value>;
 };
 type Recording = { header: TraceHeader; specs: ChannelSpec[] };
-export type Begun = Recording & { others: Recording[] };
+/** `room`: whether the device has room where it starts */
+export type Begun = Recording & { others: Recording[]; room: boolean };
 
 /** Wall time a slice may take before the frame is sent, ms. */
 const SLICE_MS = 12;
@@ -114,7 +115,12 @@ const api = {
       header: b.trace.header,
       specs: channelSpecs(b.options.kit, b.options.mat)
     });
-    const begun = { run, ...recording(bench), others: bench.beside.map((b) => recording(b.bench)) };
+    const begun = {
+      run,
+      room: bench.yard.isFree(),
+      ...recording(bench),
+      others: bench.beside.map((b) => recording(b.bench))
+    };
     setTimeout(go, 0);
     return begun;
   },

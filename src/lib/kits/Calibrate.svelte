@@ -1,6 +1,6 @@
 <!-- One device measured: two drives with the yard's ruler, what follows from them, and the program before and after. -->
 <script lang="ts">
-  import { say } from '../../../core/words.ts';
+  import { later, say } from '../../../core/words.ts';
   import { calibrated, STRAIGHT_CM, TURNS, type Calibration } from '../../../core/kit/calibration.ts';
   import { useWorkbench } from '../workbench/workbench.svelte.ts';
   const bench = useWorkbench();
@@ -76,10 +76,15 @@
       <tbody>
         <tr
           ><td class="text-soft">{say('driven')}</td><td class="text-right"
-            >{say('{cm} cm, bent {deg}° to the right', {
-              cm: found.c.drivenCm.toFixed(2),
-              deg: found.c.bentDeg.toFixed(2)
-            })}</td
+            >{say(
+              found.c.bentDeg < 0
+                ? later('{cm} cm, bent {deg}° to the left')
+                : later('{cm} cm, bent {deg}° to the right'),
+              {
+                cm: found.c.drivenCm.toFixed(2),
+                deg: Math.abs(found.c.bentDeg).toFixed(2)
+              }
+            )}</td
           ></tr
         >
         <tr

@@ -64,6 +64,8 @@ export class Runs {
   others = $state.raw<Run[]>([]);
   /** no program: the sensors as they are, until it is stopped */
   looking = $state(false);
+  /** whether the device has room where it starts */
+  hasRoom = $state(true);
   /** what the next rehearsal is given: the inputs of a run before, or of a saved track */
   inputs = $state.raw<{ name: string; list: readonly TimedInput[] }>();
   /** what the names of a text hold while it is paused; and why it did not run */
@@ -207,6 +209,7 @@ export class Runs {
     };
     const begun = await this.bench().begin(plain, looking ? 1 : this.speed, paused, Comlink.proxy(take));
     number = this.runNumber = begun.run;
+    this.hasRoom = begun.room;
     this.current = new Run('rehearsal', say('This run'), begun.header, begun.specs);
     this.others = begun.others.map((o) => new Run('rehearsal', o.header.device, o.header, o.specs));
     for (const frame of early) take(frame);

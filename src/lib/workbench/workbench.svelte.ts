@@ -103,7 +103,11 @@ export class Workbench {
     }
     this.notice = '';
     this.gamepad?.again();
-    void this.runs.begin(this.session.project, paused);
+    await this.runs.begin(this.session.project, paused);
+    if (!this.runs.hasRoom)
+      this.notice = say(
+        'The robot has no room where it starts: it stands in something, or beyond the edge, and was pushed out. Move it, or what is in its way.'
+      );
   }
   close(): void {
     this.gamepad?.close();

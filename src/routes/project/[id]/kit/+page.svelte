@@ -125,6 +125,17 @@
       wheels
     });
   }
+  /** what line sensors read on light and on dark floor: live values tell */
+  let light = $state(88);
+  let dark = $state(12);
+  function threshold(value: number) {
+    if (!(value >= 0 && value <= 100)) {
+      trouble = say('A threshold goes from 0 to 100; {value} was not taken.', { value });
+      return;
+    }
+    trouble = '';
+    session.kit(say('set the line threshold'), { ...kit, lineSensors: { ...kit.lineSensors, threshold: value } });
+  }
   let trouble = $state('');
   const mounted = (p: Part) => (p.type === 'motor' ? (p.mounted ?? 'normal') : '');
 </script>
@@ -297,6 +308,36 @@
               onchange={(e) => measure('track', e.currentTarget.valueAsNumber)}
             />
             {say('mm')}
+          </dd>
+          <dt><label for="threshold">{say('line sensors: dark below')}</label></dt>
+          <dd class="text-right font-mono">
+            <input
+              id="threshold"
+              class="w-20 rounded border border-rule bg-card px-1 text-right"
+              type="number"
+              min="0"
+              max="100"
+              value={kit.lineSensors.threshold}
+              onchange={(e) => threshold(e.currentTarget.valueAsNumber)}
+            />
+          </dd>
+          <dt>{say('half way between what they read on light and on dark')}</dt>
+          <dd class="text-right font-mono whitespace-nowrap">
+            <input
+              class="w-14 rounded border border-rule bg-card px-1 text-right"
+              type="number"
+              aria-label={say('reads on light')}
+              bind:value={light}
+            />
+            <input
+              class="w-14 rounded border border-rule bg-card px-1 text-right"
+              type="number"
+              aria-label={say('reads on dark')}
+              bind:value={dark}
+            />
+            <button class="chip underline" onclick={() => threshold(Math.round((light + dark) * 5) / 10)}
+              >{say('Set it')}</button
+            >
           </dd>
           <dt>{say('wheel turns for 90° on the spot')}</dt>
           <dd class="text-right font-mono">
