@@ -717,12 +717,14 @@ export class Machine extends Face implements Device {
   /** What the accelerometer feels of the robot's own driving, and of the hand. */
   private moveHand(worldUs: number): void {
     const v = this.yard.robot.getLinearVelocity();
-    const angle = this.yard.robot.getAngle();
-    const [ax, ay] = [(v.x - this.velocity.x) * 1000, (v.y - this.velocity.y) * 1000];
-    this.velocity = { x: v.x, y: v.y };
-    const [c, s] = [Math.cos(angle), Math.sin(angle)];
+    const ax = (v.x - this.velocity.x) * 1000;
+    const ay = (v.y - this.velocity.y) * 1000;
+    this.velocity.x = v.x;
+    this.velocity.y = v.y;
+    const { c, s } = this.yard.robot.getTransform().q;
     // ahead is the board's y, right its x
-    this.triggers.push(...this.hand.step(worldUs, ax * s - ay * c, ax * c + ay * s));
+    const fired = this.hand.step(worldUs, ax * s - ay * c, ax * c + ay * s);
+    if (fired.length) this.triggers.push(...fired);
   }
 
   /** Everything off: the person stopped the run, or the program failed. */

@@ -21,6 +21,8 @@ const DIP_US = 100_000;
 const FALL = { g: 0.3, us: 60_000 };
 const STILL_US = 300_000;
 
+const NONE: string[] = [];
+const clip = (v: number): number => (v < -RANGE ? -RANGE : v > RANGE ? RANGE : v);
 export type Lean = { sideways: number; forwards: number; turned: number };
 export const LEVEL: Lean = { sideways: 0, forwards: 0, turned: 0 };
 
@@ -107,10 +109,14 @@ export class Hand {
   }
 
   /** The upward direction in the board's frame: what the sensor shows at rest. */
-  private up(): { x: number; y: number; z: number } {
+  private upward = { x: 0, y: 0, z: 1 };
+  private upwardOf: Lean = LEVEL;
+  private up(): { readonly x: number; readonly y: number; readonly z: number } {
+    if (this.upwardOf === this.lean) return this.upward;
+    this.upwardOf = this.lean;
     const { sideways, forwards } = this.lean;
     const [s, f] = [sideways * RAD, forwards * RAD];
-    return { x: -Math.sin(s), y: -Math.cos(s) * Math.sin(f), z: Math.cos(s) * Math.cos(f) };
+    return (this.upward = { x: -Math.sin(s), y: -Math.cos(s) * Math.sin(f), z: Math.cos(s) * Math.cos(f) });
   }
   private isSetDown(): boolean {
     const level = Math.abs(this.lean.sideways) < 10 && Math.abs(this.lean.forwards) < 10;
@@ -154,16 +160,20 @@ export class Hand {
       } else this.flight = undefined;
     }
     const { seen, filtered } = this;
-    const clip = (v: number): number => Math.max(-RANGE, Math.min(RANGE, v));
     filtered.x += SHARE * (clip(x) - filtered.x);
     filtered.y += SHARE * (clip(y) - filtered.y);
     filtered.z += SHARE * (clip(z) - filtered.z);
-    if (nowUs % VALUE_US === 0) Object.assign(seen, filtered);
+    if (nowUs % VALUE_US === 0) {
+      seen.x = filtered.x;
+      seen.y = filtered.y;
+      seen.z = filtered.z;
+    }
     const sign = seen.x > 1.5 ? 1 : seen.x < -1.5 ? -1 : 0;
     if (sign !== 0 && sign !== this.lastSign) {
       if (this.lastSign !== 0) this.reversals.push(nowUs);
       this.lastSign = sign;
     }
+    if (!this.watches.length) return NONE;
     const fired: string[] = [];
     for (const w of this.watches) {
       if (!w.holds()) {

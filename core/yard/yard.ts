@@ -202,9 +202,7 @@ export class Yard {
   drive(): void {
     const volts = this.battery.flat ? 0 : this.battery.volts;
     const { robot } = this;
-    const angle = robot.getAngle();
-    const cos = Math.cos(angle);
-    const sin = Math.sin(angle);
+    const { c: cos, s: sin } = robot.getTransform().q;
     let ampere = 0.15;
     for (const motor of this.motorList) {
       motor.spin(DT, volts);
@@ -258,11 +256,11 @@ export class Yard {
   }
   private mayTip(): void {
     const v = this.robot.getLinearVelocity();
-    const angle = this.robot.getAngle();
-    const across = -v.x * Math.sin(angle) + v.y * Math.cos(angle);
+    const { c: cos, s: sin } = this.robot.getTransform().q;
+    const across = -v.x * sin + v.y * cos;
     // the change of the sideways speed, and turning while driving ahead (centripetal)
     const turn = this.robot.getAngularVelocity();
-    const along = v.x * Math.cos(angle) + v.y * Math.sin(angle);
+    const along = v.x * cos + v.y * sin;
     const a = (across - this.acrossBefore) / DT + turn * along;
     this.acrossBefore = across;
     this.tilt.step(a < 0 ? -a : a, DT);
@@ -363,9 +361,7 @@ export class Yard {
       const h = this.headingDeg + rate * DT;
       this.headingDeg = h >= 360 ? h - 360 : h < 0 ? h + 360 : h;
     }
-    const angle = this.robot.getAngle();
-    const cos = Math.cos(angle);
-    const sin = Math.sin(angle);
+    const { c: cos, s: sin } = this.robot.getTransform().q;
     const { x, y } = this.robot.getPosition();
     const lx = x + cos * this.lineAhead;
     const ly = y + sin * this.lineAhead;
@@ -376,7 +372,7 @@ export class Yard {
       this.floor.spot(lx + sin * this.lineApart, ly - cos * this.lineApart) + LINE_NOISE * this.rightNoise()
     );
     if (this.hasDistance && this.tick % PERIOD_MS === 0)
-      this.distance = reading(this.nearest(x, y, angle), this.options.mat.airC, this.distanceNoise());
+      this.distance = reading(this.nearest(x, y, this.robot.getAngle()), this.options.mat.airC, this.distanceNoise());
   }
 
   /** Metres to the nearest surface in the cone that is not met more than 60 degrees off its normal. */

@@ -11,10 +11,10 @@ import type { Parting } from '../../../core/trace/compare.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';
-import libraryText from '../../../board/lib/mossbell.py?raw';
 import { programFile } from '../../../board/standin/program-file.ts';
 import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
 import type { FromBoard, Order } from '../../workers/board.worker.ts';
+import { boardLibrary } from './send/library.ts';
 import { Ring } from '../../workers/ring.ts';
 import { say } from '../../../core/words.ts';
 
@@ -123,6 +123,8 @@ export class Runs {
       else worker.postMessage(o);
     };
     this.board = { worker, order };
+    const { text: library } = await boardLibrary();
+    if (this.board?.worker !== worker) return;
     const file = new TextEncoder();
     const pose = project.start ?? project.mat.start;
     worker.onmessage = ({ data }: MessageEvent<FromBoard>) => {
@@ -147,7 +149,7 @@ export class Runs {
       ring: buffer,
       serial: 'REHEARSAL',
       name: say('Rehearsal'),
-      flash: { 'lib/mossbell.py': file.encode(libraryText), 'p/1.py': file.encode(programFile(text)) },
+      flash: { 'lib/mossbell.py': file.encode(library), 'p/1.py': file.encode(programFile(text)) },
       maps: [],
       rehearsal: {
         seed: this.seed,

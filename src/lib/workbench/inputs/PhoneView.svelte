@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { renderSVG } from 'uqr';
   import { say } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
@@ -21,7 +22,7 @@
       aria-label={say('QR code of the address')}
     >
       <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the QR library from our own address -->
-      {@html phone.qr}
+      {@html renderSVG(phone.addresses[0], { border: 1 })}
     </div>
     <div class="min-w-0">
       <p>{say('Scan it, or open one of these addresses and type the code:')}</p>

@@ -1,5 +1,4 @@
 /** A phone or tablet as the hand of this workbench: paired by a code, heard over server-sent events. */
-import { renderSVG } from 'uqr';
 import { LEVEL } from '../../../../core/yard/hand.ts';
 import { say } from '../../../../core/words.ts';
 import type { HandMessage } from '../../../routes/api/hand/[code]/+server.ts';
@@ -21,9 +20,6 @@ export class PhoneReader {
 
   constructor(private readonly w: Workbench) {}
 
-  get qr(): string {
-    return this.addresses.length ? renderSVG(this.addresses[0], { border: 1 }) : '';
-  }
   async pair(): Promise<void> {
     this.close();
     this.problem = '';

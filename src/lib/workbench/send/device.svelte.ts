@@ -4,7 +4,6 @@
  */
 import CRC32 from 'crc-32';
 import { get, set } from 'idb-keyval';
-import libraryText from '../../../../board/lib/mossbell.py?raw';
 import { programFile } from '../../../../board/standin/program-file.ts';
 import { loadPython } from '../../python/python.ts';
 import { LinkClosed, LinkProblem, type LinkPort } from '../../../../core/link/port.ts';
@@ -15,6 +14,7 @@ import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts
 import { Ring } from '../../../workers/ring.ts';
 import type { Session } from '../../project/session.svelte.ts';
 import { Run, type Runs } from '../runs.svelte.ts';
+import { boardLibrary } from './library.ts';
 import { clockIn, later, say } from '../../../../core/words.ts';
 
 type Flash = Record<string, Uint8Array>;
@@ -35,7 +35,6 @@ export const STATUSES = [
 ] as const;
 export type Status = (typeof STATUSES)[number];
 
-const VERSION = /VERSION = "([^"]+)"/.exec(libraryText)![1];
 const encoder = new TextEncoder();
 const memory = (serial: string): string => `mossbell.device.${serial}`;
 type Kept = { flash: Flash; charge?: number; maps: [number, (string | null)[]][] };
@@ -142,7 +141,7 @@ export class DeviceLink {
   private async boot(): Promise<void> {
     const kept = (await get(memory(this.unit.serial)).catch(() => undefined)) as Kept | undefined;
     this.kept = kept ?? {
-      flash: this.unit.library ? { 'lib/mossbell.py': encoder.encode(libraryText) } : {},
+      flash: this.unit.library ? { 'lib/mossbell.py': encoder.encode((await boardLibrary()).text) } : {},
       maps: []
     };
     this.worker = new Worker(new URL('../../../workers/board.worker.ts', import.meta.url), { type: 'module' });
@@ -261,9 +260,10 @@ export class DeviceLink {
     const cable = (this.cable = new Cable((bytes) => this.order({ type: 'serial', bytes: [...bytes] })));
     this.progress = { stage: 'asking', share: 0, says: say('Asking the device what it has') };
     try {
+      const library = await boardLibrary();
       const { number } = await send(cable, {
         file,
-        library: { file: encoder.encode(libraryText), version: VERSION },
+        library: { file: encoder.encode(library.text), version: library.version },
         mayInstall: (found) =>
           new Promise<boolean>(
             (answer) => (this.question = { found, answer: (yes) => ((this.question = undefined), answer(yes)) })

@@ -3,15 +3,12 @@
   import { mats } from '../../../../core/yard/mats.ts';
   import type { Component } from 'svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
+  import Dots from '@lucide/svelte/icons/ellipsis';
   import HandIcon from '@lucide/svelte/icons/hand';
   import Ruler from '@lucide/svelte/icons/ruler';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import Face from './Face.svelte';
-  import Hand from './Hand.svelte';
   import { download, fileName } from '../../shelf/files.ts';
-  import Another from './Another.svelte';
-  import Clip from './Clip.svelte';
-  import Menu from './Menu.svelte';
   import Yard from './Yard.svelte';
   import { Tones } from './tones.ts';
 
@@ -29,8 +26,17 @@
   $effect(() => {
     if (w.view !== 'above') void import('./Scene.svelte').then((m) => (Scene = m.default));
   });
-  let clip = $state(false);
-  let another = $state(false);
+  let Hand = $state.raw<Component>();
+  $effect(() => {
+    if (w.handOpen) void import('./Hand.svelte').then((m) => (Hand = m.default));
+  });
+  let menu = $state(false);
+  let Menu = $state.raw<typeof import('./Menu.svelte').default>();
+  async function more() {
+    if (Menu) return;
+    Menu = (await import('./Menu.svelte')).default;
+    menu = true;
+  }
   async function picture() {
     const shot = await w.grab?.();
     if (!shot) return;
@@ -85,10 +91,17 @@
       disabled={w.runs.busy}
       >{#each names as name (name)}<option>{name}</option>{/each}</select
     >
-    <Menu onclip={() => (clip = true)} onmore={() => (another = true)} onpicture={picture} />
+    <button
+      id="yard-menu"
+      class="chip min-h-6 !px-1.5"
+      aria-label={say('More about the yard')}
+      title={say('More about the yard')}
+      onclick={more}><Dots size={15} /></button
+    >
+    {#if Menu}<Menu bind:open={menu} trigger="#yard-menu" onpicture={picture} />{/if}
   </div>
   {#if hasWheels(w.session.project.kit)}<Face />{/if}
-  {#if w.handOpen}<Hand />{/if}
+  {#if w.handOpen && Hand}<Hand />{/if}
   <div class="min-h-0 flex-1">
     {#if w.view === 'above'}<Yard />
     {:else}
@@ -96,5 +109,3 @@
     {/if}
   </div>
 </section>
-<Clip bind:open={clip} />
-<Another bind:open={another} />

@@ -1,0 +1,5 @@
+/** The board library, loaded when a device needs it. */
+export async function boardLibrary(): Promise<{ text: string; version: string }> {
+  const { default: text } = await import('../../../../board/lib/mossbell.py?raw');
+  return { text, version: /VERSION = "([^"]+)"/.exec(text)![1] };
+}
