@@ -1,7 +1,10 @@
+import { svelte } from '@sveltejs/vite-plugin-svelte';
 import { defineConfig } from 'vitest/config';
 
 // Unit and conformance tests run in plain Node: the core has no interface code.
 export default defineConfig({
+  // runes in .svelte.ts modules
+  plugins: [svelte()],
   test: {
     include: [
       'core/**/*.test.ts',

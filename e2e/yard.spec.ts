@@ -440,3 +440,27 @@ test('a robot that starts in a wall is told, and the line threshold is set half 
   await page.getByRole('button', { name: 'Set it' }).click();
   expect((await project(page)).kit.lineSensors.threshold).toBe(45.5);
 });
+
+test('Trowel 2 takes a program over the cable, and on its own it is tossed and caught; barrows stay in their shed', async ({
+  page
+}) => {
+  await openDemo(page, 'Catch the trowel');
+  await page.getByTestId('chip').click();
+  expect(await page.getByLabel('Stand-in in the yard').locator('option').allInnerTexts()).toEqual(['Trowel 2']);
+  await page.getByRole('button', { name: 'Plug in' }).last().click();
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await expect(page.getByTestId('device-message')).toContainText('is on Trowel 2 as program', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Unplug' }).click();
+  await page.keyboard.press('Escape');
+  await expect(page.getByTestId('whose')).toHaveText('Trowel 2');
+  const held = page.getByTestId('held');
+  await held.getByLabel('Dot').click();
+  await expect(held.locator('[data-lit]')).toHaveCount(13);
+  await page.getByRole('button', { name: 'Toss', exact: true }).click();
+  // the cross of the catch
+  await expect(held.locator('[data-lit="100"]')).toHaveCount(9, { timeout: 15_000 });
+  await page.getByTestId('chip').click();
+  await page.getByRole('button', { name: 'Plug in' }).last().click();
+  await expect(page.getByTestId('device-run')).toContainText('Trowel 2');
+  expect(await events(page)).toContain('caught');
+});

@@ -1,6 +1,7 @@
 <!-- The inputs of a run as lines to change and keep; the gamepad and the phone that give them. -->
 <script lang="ts">
   import Modal from 'flowbite-svelte/Modal.svelte';
+  import { untrack } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { parseInputs, recordedInputs, writeInputs } from '../../../../core/trace/inputs.ts';
   import { download, fileName } from '../../shelf/files.ts';
@@ -14,8 +15,10 @@
   let problem = $state('');
   const tracks = $derived(w.session.project.tracks ?? []);
   const last = $derived(runs.run && runs.run.version >= 0 && !runs.looking ? recordedInputs(runs.run.trace) : []);
-  let text = $state(runs.inputs ? writeInputs(runs.inputs.list) : last.length ? writeInputs(last) : '');
-  let name = $state(runs.inputs?.name ?? say('inputs {n}', { n: tracks.length + 1 }));
+  let text = $state(
+    untrack(() => (runs.inputs ? writeInputs(runs.inputs.list) : last.length ? writeInputs(last) : ''))
+  );
+  let name = $state(untrack(() => runs.inputs?.name ?? say('inputs {n}', { n: tracks.length + 1 })));
 
   function read() {
     const found = parseInputs(text);

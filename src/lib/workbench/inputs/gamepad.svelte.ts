@@ -3,7 +3,7 @@
  * right one, right and down positive). Sticks are read once a frame and told when they changed by a per cent.
  */
 import { say } from '../../../../core/words.ts';
-import type { Workbench } from '../workbench.svelte.ts';
+import type { Taker } from './taker.ts';
 
 export const STICKS = ['left, left-right', 'left, up-down', 'right, left-right', 'right, up-down'] as const;
 
@@ -28,7 +28,7 @@ export class GamepadReader {
   private frame = 0;
   private readonly off: () => void;
 
-  constructor(private readonly w: Workbench) {
+  constructor(private readonly w: Taker) {
     const came = (): void => {
       this.lost = false;
       if (!this.frame) this.read();

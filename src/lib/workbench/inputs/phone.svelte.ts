@@ -2,7 +2,7 @@
 import { LEVEL } from '../../../../core/yard/hand.ts';
 import { say } from '../../../../core/words.ts';
 import type { HandMessage } from '../../../routes/api/hand/[code]/+server.ts';
-import type { Workbench } from '../workbench.svelte.ts';
+import type { Taker } from './taker.ts';
 
 /** A phone that says nothing for so long is gone: until then its last lean is held, then it is level. */
 const HELD_MS = 500;
@@ -18,7 +18,7 @@ export class PhoneReader {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private leans = false;
 
-  constructor(private readonly w: Workbench) {}
+  constructor(private readonly w: Taker) {}
 
   async pair(): Promise<void> {
     this.close();

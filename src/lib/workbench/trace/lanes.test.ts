@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { barrow } from '../../../../core/kit/kit.ts';
+import { barrow, trowel } from '../../../../core/kit/kit.ts';
 import { b, end, hall, program, run, start, wait } from '../../../../core/testing/build.ts';
 import { ranWhen } from '../../../../core/trace/query.ts';
 import { trail } from '../yard/trail.ts';
@@ -60,6 +60,13 @@ describe('lanes of the trace', () => {
       'Servo pan',
       'Log'
     ]);
+  });
+  it('of a board for the hand are what the hand does and the board feels, not wheels', () => {
+    const keys = lanesOf(trowel).flatMap((l) => (l.kind === 'curve' ? l.keys.map((k) => k.key) : []));
+    expect(keys).toContain('accelTotal');
+    expect(keys).toContain('leanSideways');
+    expect(keys).not.toContain('powerLeft');
+    expect(lanesOf(trowel).filter((l) => l.kind === 'lamps')).toHaveLength(1);
   });
   it('find the block under the pointer, not the loop around it', () => {
     const [from, to] = ranWhen(trace, drive.id)[1];

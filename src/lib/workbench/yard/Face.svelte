@@ -1,10 +1,13 @@
 <script lang="ts">
   import { say, word } from '../../../../core/words.ts';
-  import { DARK, levelOf } from '../../../../core/language/pixels.ts';
+  import { DARK, levelOf, shownAs } from '../../../../core/language/pixels.ts';
+  import { hasWheels } from '../../../../core/kit/kit.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
   const view = $derived(w.runs.view);
-  const flat = $derived((view?.picture ?? DARK).replaceAll(' ', ''));
+  const kit = $derived(w.session.project.kit);
+  const flat = $derived(shownAs(view?.picture ?? DARK, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
+  const lamps = $derived(hasWheels(kit) ? (['left', 'right'] as const) : (['left'] as const));
   const device = $derived(w.runs.shown === 'device');
   /** what was read aloud last: a caption always, and a voice where the computer has one */
   const caption = $derived.by(() => {
@@ -95,13 +98,13 @@
         >{hovered || (device ? say('the device itself') : say('as on the kit sheet'))}</span
       >
       <span class="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft">
-        {#each ['left', 'right'] as const as side (side)}
+        {#each lamps as side (side)}
           {@const lamp = view?.lamps[side]}
           <span class="flex items-center gap-1"
             ><i
               class="inline-block h-2.5 w-2.5 rounded-full border border-[#8a8f82]"
               style="background: {lamp?.on ? COLOUR[lamp.colour] : 'transparent'}"
-            ></i>{word(side)}{lamp?.on ? ` ${word(lamp.colour)}` : ''}</span
+            ></i>{hasWheels(kit) ? word(side) : word('lamp')}{lamp?.on ? ` ${word(lamp.colour)}` : ''}</span
           >
         {/each}
       </span>
@@ -119,9 +122,9 @@
         title={device ? say('Bar: hold it for 2 s to stop the program') : say('Bar')}
         {...holds((down) => w.press('Bar', down))}>▬</button
       >
-      <button class="btn btn-plain !px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
-        >{say('Nose')}</button
-      >
+      {#if hasWheels(kit)}<button class="btn btn-plain !px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
+          >{say('Nose')}</button
+        >{/if}
     </div>
   </div>
   {#if caption?.type === 'speech'}<p

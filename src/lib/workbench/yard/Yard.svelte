@@ -9,12 +9,17 @@
   import { allSteps } from '../../../../core/language/program.ts';
   import { ghostOf } from '../../../../core/run/ghost.ts';
   import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
-  import { keyName } from '../program/blockly/keys.ts';
   import { travelled } from '../../../../core/trace/query.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
   import DeviceShape from '../../ui/DeviceShape.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
+  import { Hold } from './hold.svelte.ts';
+  import { KeysDown } from './keys.ts';
   import MatShape from './MatShape.svelte';
+  import Measures from './Measures.svelte';
+  import Others from './Others.svelte';
+  import { Ruler } from './ruler.svelte.ts';
+  import RulerLine from './RulerLine.svelte';
   import { trail } from './trail.ts';
 
   const w = useWorkbench();
@@ -28,9 +33,24 @@
   const H = $derived(mat.height);
 
   const startPose = $derived(session.project.start ?? mat.start);
+  const hold: Hold = new Hold({
+    at,
+    give: (input) => w.give(input),
+    place,
+    get pose(): Pose {
+      return pose;
+    },
+    get size() {
+      return mat;
+    },
+    get canMove() {
+      return canMove;
+    },
+    get canGrab() {
+      return canGrab;
+    }
+  });
   const away = $derived(runs.shown === 'device');
-  /** while it is dragged, the pose of the hand */
-  let held = $state<Pose>();
   const view = $derived(runs.view);
   const standing = $derived(
     away && !w.device.running && w.device.pose && (!runs.device || runs.scrubUs === undefined)
@@ -38,7 +58,7 @@
       : undefined
   );
   const pose = $derived<Pose>(
-    held ?? standing ?? (view ? { x: view.x, y: view.y, facingDeg: view.facingDeg } : startPose)
+    hold.held ?? standing ?? (view ? { x: view.x, y: view.y, facingDeg: view.facingDeg } : startPose)
   );
   const horns = $derived(
     Object.fromEntries(
@@ -77,33 +97,10 @@
   });
   /** keys of the computer go to the program while it runs and the yard has the focus */
   let focused = $state(false);
-  /** keys that are down, so that none stays down when the focus goes */
-  const keysDown = new Set<string>();
-  function keyToProgram(event: KeyboardEvent, down: boolean) {
-    const key = keyName(event.key);
-    if (!w.takesInput || !key || event.ctrlKey || event.metaKey || event.altKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    if (event.repeat) return;
-    if (down) keysDown.add(key);
-    else keysDown.delete(key);
-    w.give({ key, down });
-  }
-  function letGoOfKeys() {
-    for (const key of keysDown) w.give({ key, down: false });
-    keysDown.clear();
-  }
+  const keys = new KeysDown(w);
   /** where loose things were pushed to */
   const things = $derived(
     mat.things.map((t, i) => ({ x: view?.values[`thing${i}x`] ?? t.x, y: view?.values[`thing${i}y`] ?? t.y }))
-  );
-  /** the other devices in the yard, as they are at the playhead; before a run where they start */
-  const others = $derived(
-    (session.project.others ?? []).map((o, i) => {
-      const run = runs.others[i];
-      const state = run && run.version >= 0 && !away ? stateAt(run.trace, runs.playheadUs) : undefined;
-      return { ...o, state, pose: shifted?.index === i ? shifted.pose : (state ?? o.start ?? mat.start) };
-    })
   );
   /** it stands still: it can be put elsewhere. Or it runs: a hand can take it */
   const canMove = $derived(away ? !w.device.running && !w.device.plugged : !runs.busy);
@@ -123,45 +120,14 @@
     w.grab = async () => (await import('./clip.ts')).pictureOf(svg);
     return () => (w.grab = undefined);
   });
-  // ---- the ruler ----
-  type Point = { x: number; y: number };
-  let ruler = $state.raw<{ from: Point; to: Point }>();
-  let measuring = false;
-  /** near a place that means something, that place */
-  function snapped(p: Point): Point {
-    const places = [startPose, pose, ...mat.hoops, ...mat.marks, ...things];
-    const near = places.find((q) => Math.hypot(q.x - p.x, q.y - p.y) < 0.015);
-    return near ? { x: near.x, y: near.y } : p;
-  }
-  function rule(event: PointerEvent, kind: 'down' | 'move' | 'up') {
-    if (!w.measuring) return;
-    const p = snapped(at(event));
-    if (kind === 'down' && event.button === 0 && !(event.target as Element).closest('.mb-grab')) {
-      (event.currentTarget as Element).setPointerCapture(event.pointerId);
-      measuring = true;
-      ruler = { from: p, to: p };
-    } else if (kind === 'move' && measuring && ruler) ruler = { from: ruler.from, to: p };
-    else if (kind === 'up') measuring = false;
-  }
+  const ruler = new Ruler();
   $effect(() => {
-    if (!w.measuring) ruler = undefined;
+    if (!w.measuring) ruler.away();
   });
-  const measured = $derived(
-    ruler && {
-      cm: Math.hypot(ruler.to.x - ruler.from.x, ruler.to.y - ruler.from.y) * 100,
-      deg: (90 - (Math.atan2(ruler.to.y - ruler.from.y, ruler.to.x - ruler.from.x) * 180) / Math.PI + 360) % 360
-    }
-  );
-  const began = $derived(runs.seen ? runs.seen.trace.header.start : startPose);
-  const poseText = (p: Pose) =>
-    say('x {x}, y {y} cm, {deg}°', {
-      x: (p.x * 100).toFixed(1),
-      y: (p.y * 100).toFixed(1),
-      deg: p.facingDeg.toFixed(1)
-    });
-  const marksSeen = $derived(
-    runs.seen && runs.seen.version >= 0 && w.measuring ? runs.seen.trace.events.filter((e) => e.type === 'mark') : []
-  );
+  /** the ruler keeps to places that mean something */
+  function rule(event: PointerEvent, kind: 'down' | 'move' | 'up') {
+    if (w.measuring) ruler.pointer(event, kind, at(event), [startPose, pose, ...mat.hoops, ...mat.marks, ...things]);
+  }
 
   export function fit() {
     select(svg).call(behaviour.transform, zoomIdentity);
@@ -169,74 +135,6 @@
   function at(event: PointerEvent): { x: number; y: number } {
     const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(world.getScreenCTM()!.inverse());
     return { x: p.x / 100, y: H - p.y / 100 };
-  }
-  /** another device is put elsewhere */
-  let shifted = $state.raw<{ index: number; pose: Pose }>();
-  function shift(event: PointerEvent, index: number, kind: 'down' | 'move' | 'up') {
-    if (kind === 'down') {
-      if (!canMove) return;
-      event.stopPropagation();
-      (event.currentTarget as Element).setPointerCapture(event.pointerId);
-      shifted = { index, pose: others[index].pose };
-    } else if (shifted?.index !== index) return;
-    else if (kind === 'move') {
-      const p = at(event);
-      const round = (v: number, most: number) => Math.round(Math.min(most, Math.max(0, v)) * 1000) / 1000;
-      shifted = { index, pose: { ...shifted.pose, x: round(p.x, mat.width), y: round(p.y, H) } };
-    } else {
-      const { x, y, facingDeg } = shifted.pose;
-      const list = (session.project.others ?? []).map((o, i) =>
-        i === index ? { ...o, start: { x, y, facingDeg } } : o
-      );
-      shifted = undefined;
-      session.change(say('move {name}', { name: list[index].name }), { ...session.project, others: list });
-      runs.clear();
-    }
-  }
-  let grab: { kind: 'move' | 'turn'; dx: number; dy: number } | undefined;
-  function down(event: PointerEvent, kind: 'move' | 'turn') {
-    if (!canGrab) return;
-    event.stopPropagation();
-    (event.currentTarget as Element).setPointerCapture(event.pointerId);
-    if (!canMove) w.give({ lift: true });
-    const p = at(event);
-    grab = { kind, dx: pose.x - p.x, dy: pose.y - p.y };
-    held = { ...pose };
-  }
-  function move(event: PointerEvent) {
-    if (!grab || !held) return;
-    const p = at(event);
-    if (grab.kind === 'move')
-      held = {
-        ...held,
-        x: Math.min(mat.width, Math.max(0, p.x + grab.dx)),
-        y: Math.min(H, Math.max(0, p.y + grab.dy))
-      };
-    else {
-      const deg = 90 - (Math.atan2(p.y - held.y, p.x - held.x) * 180) / Math.PI;
-      const snapped = event.shiftKey ? deg : Math.round(deg / 5) * 5;
-      held = { ...held, facingDeg: ((snapped % 360) + 360) % 360 };
-    }
-    if (!canMove) carry(held);
-  }
-  let carried = 0;
-  function carry(to: Pose) {
-    if (performance.now() - carried < 33) return;
-    carried = performance.now();
-    tellCarry(to);
-  }
-  const tellCarry = ({ x, y, facingDeg }: Pose) =>
-    w.give({
-      carry: { x: Math.round(x * 1000) / 10, y: Math.round(y * 1000) / 10, facing: Math.round(facingDeg * 10) / 10 }
-    });
-  function up() {
-    if (held && !canMove) {
-      tellCarry(held);
-      // the hand needs a moment to get there
-      setTimeout(() => w.give({ lift: false }), 250);
-    } else if (held) place(held);
-    grab = undefined;
-    held = undefined;
   }
   function place(next: Pose | undefined) {
     const tidy = next && {
@@ -252,21 +150,6 @@
     );
     runs.clear();
   }
-  function keys(event: KeyboardEvent) {
-    if (!canMove) return;
-    const step = event.shiftKey ? 0.001 : 0.01;
-    const by: Record<string, Partial<Pose>> = {
-      ArrowLeft: { x: pose.x - step },
-      ArrowRight: { x: pose.x + step },
-      ArrowUp: { y: pose.y + step },
-      ArrowDown: { y: pose.y - step },
-      '[': { facingDeg: pose.facingDeg - 5 },
-      ']': { facingDeg: pose.facingDeg + 5 }
-    };
-    if (!(event.key in by)) return;
-    event.preventDefault();
-    place({ ...pose, ...by[event.key] });
-  }
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
@@ -280,10 +163,10 @@
   }}
   onfocusout={() => {
     focused = false;
-    letGoOfKeys();
+    keys.letGo();
   }}
-  onkeydowncapture={(e) => keyToProgram(e, true)}
-  onkeyupcapture={(e) => keyToProgram(e, false)}
+  onkeydowncapture={(e) => keys.key(e, true)}
+  onkeyupcapture={(e) => keys.key(e, false)}
 >
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
   <svg
@@ -359,25 +242,7 @@
               stroke-width="0.6"
               ><title>{say('touched {what} with {n} cm/s', { what: t.what, n: t.speedCmS.toFixed(1) })}</title></circle
             >{/if}{/each}
-        {#each others as o, i (o.name)}
-          <g
-            transform="translate({o.pose.x * 100} {(H - o.pose.y) * 100}) rotate({o.pose.facingDeg - 90}) scale(0.1)"
-            role="img"
-            aria-label={o.name}
-            class="mb-grab {canMove ? 'cursor-grab' : ''}"
-            onpointerdown={(e) => shift(e, i, 'down')}
-            onpointermove={(e) => shift(e, i, 'move')}
-            onpointerup={(e) => shift(e, i, 'up')}
-            data-testid="other"
-            data-x={o.pose.x.toFixed(4)}
-            data-y={o.pose.y.toFixed(4)}
-          >
-            <DeviceShape kit={o.kit} lamps={o.state?.lamps} picture={o.state?.picture ?? ''} />
-          </g>
-          <text x={o.pose.x * 100} y={(H - o.pose.y) * 100 + 9} text-anchor="middle" font-size="2.6" fill="#4a4438"
-            >{o.name}</text
-          >
-        {/each}
+        <Others {at} {canMove} />
         <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
         <g
           class="mb-grab {canGrab ? 'cursor-grab' : ''}"
@@ -385,10 +250,10 @@
           role="img"
           aria-label={say('Robot')}
           tabindex="0"
-          onkeydown={keys}
-          onpointerdown={(e) => down(e, 'move')}
-          onpointermove={move}
-          onpointerup={up}
+          onkeydown={(e) => hold.keys(e)}
+          onpointerdown={(e) => hold.down(e, 'move')}
+          onpointermove={(e) => hold.move(e)}
+          onpointerup={() => hold.up()}
           data-testid="robot"
           data-x={pose.x.toFixed(4)}
           data-y={pose.y.toFixed(4)}
@@ -401,9 +266,9 @@
           <g
             class="mb-grab cursor-alias"
             transform="translate({pose.x * 100} {(H - pose.y) * 100}) rotate({pose.facingDeg - 90})"
-            onpointerdown={(e) => down(e, 'turn')}
-            onpointermove={move}
-            onpointerup={up}
+            onpointerdown={(e) => hold.down(e, 'turn')}
+            onpointermove={(e) => hold.move(e)}
+            onpointerup={() => hold.up()}
             data-testid="turn-handle"
           >
             <path d="M9 0H12.5" stroke="#26352c" stroke-width="0.4" /><circle
@@ -415,34 +280,7 @@
             /><path d="M13.2 -.5a1 1 0 1 1 .2 1.3" fill="none" stroke="#26352c" stroke-width=".35" />
           </g>
         {/if}
-        {#if ruler && measured}
-          <g data-testid="ruler" data-cm={measured.cm.toFixed(2)} data-deg={measured.deg.toFixed(1)}>
-            <path
-              d="M{ruler.from.x * 100} {(H - ruler.from.y) * 100}L{ruler.to.x * 100} {(H - ruler.to.y) * 100}"
-              stroke="#1b7080"
-              stroke-width="0.5"
-            />
-            {#each [ruler.from, ruler.to] as p, i (i)}<circle
-                cx={p.x * 100}
-                cy={(H - p.y) * 100}
-                r="0.8"
-                fill="#fbfaf5"
-                stroke="#1b7080"
-                stroke-width="0.4"
-              />{/each}
-            <text
-              x={((ruler.from.x + ruler.to.x) / 2) * 100}
-              y={(H - (ruler.from.y + ruler.to.y) / 2) * 100 - 1.6}
-              text-anchor="middle"
-              font-size="3.2"
-              font-weight="700"
-              fill="#10535f"
-              stroke="#fbfaf5"
-              stroke-width="0.9"
-              paint-order="stroke">{measured.cm.toFixed(1)} cm · {measured.deg.toFixed(0)}°</text
-            >
-          </g>
-        {/if}
+        {#if ruler.line}<RulerLine line={ruler.line} height={H} />{/if}
       </g>
     </g>
   </svg>
@@ -459,32 +297,11 @@
       })}
     {:else}{say('grid 10 cm · x {x}, y {y} cm', { x: (pose.x * 100).toFixed(1), y: (pose.y * 100).toFixed(1) })}{/if}
   </p>
-  {#if w.measuring}
-    <dl
-      class="pointer-events-none absolute top-2 left-2 grid grid-cols-[auto_auto] gap-x-2 rounded-md bg-paper/95 px-2 py-1 text-[12px] tabular-nums shadow"
-      data-testid="measures"
-    >
-      <dt class="text-soft">{say('start')}</dt>
-      <dd>{poseText(began)}</dd>
-      <dt class="text-soft">{say('now')}</dt>
-      <dd>{poseText(pose)}</dd>
-      <dt class="text-soft">{say('between')}</dt>
-      <dd>
-        {say('{cm} cm, turned {deg}°', {
-          cm: (Math.hypot(pose.x - began.x, pose.y - began.y) * 100).toFixed(1),
-          deg:
-            ((((pose.facingDeg - began.facingDeg) % 360) + 540) % 360) - 180 === 0
-              ? '0'
-              : (((((pose.facingDeg - began.facingDeg) % 360) + 540) % 360) - 180).toFixed(1)
-        })}
-      </dd>
-      {#each marksSeen as m, i (i)}{#if m.type === 'mark'}
-          <dt class="text-soft">{m.text}</dt>
-          <dd>{(m.tUs / 1e6).toFixed(3)} s{i ? ` (+${((m.tUs - marksSeen[i - 1].tUs) / 1e6).toFixed(3)} s)` : ''}</dd>
-        {/if}{/each}
-      {#if !ruler}<dd class="col-span-2 text-soft">{say('Drag over the mat to measure.')}</dd>{/if}
-    </dl>
-  {/if}
+  {#if w.measuring}<Measures
+      from={runs.seen ? runs.seen.trace.header.start : startPose}
+      {pose}
+      hint={!ruler.line}
+    />{/if}
   <div class="absolute top-2 right-2 flex gap-1">
     <button
       class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"

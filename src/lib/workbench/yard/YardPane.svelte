@@ -1,7 +1,7 @@
 <script lang="ts">
   import { later, say, word } from '../../../../core/words.ts';
   import { mats } from '../../../../core/yard/mats.ts';
-  import type { Component } from 'svelte';
+  import { tick, type Component } from 'svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Dots from '@lucide/svelte/icons/ellipsis';
   import HandIcon from '@lucide/svelte/icons/hand';
@@ -32,10 +32,13 @@
   });
   let menu = $state(false);
   let Menu = $state.raw<typeof import('./Menu.svelte').default>();
-  async function more() {
+  /** its first click loads the menu, which then takes the clicks of its button itself */
+  async function more(event: MouseEvent) {
     if (Menu) return;
+    const button = event.currentTarget as HTMLButtonElement;
     Menu = (await import('./Menu.svelte')).default;
-    menu = true;
+    await tick();
+    button.click();
   }
   async function picture() {
     const shot = await w.grab?.();
@@ -100,7 +103,7 @@
     >
     {#if Menu}<Menu bind:open={menu} trigger="#yard-menu" onpicture={picture} />{/if}
   </div>
-  {#if hasWheels(w.session.project.kit)}<Face />{/if}
+  {#if hasWheels(w.session.project.kit) || !w.handOpen}<Face />{/if}
   {#if w.handOpen && Hand}<Hand />{/if}
   <div class="min-h-0 flex-1">
     {#if w.view === 'above'}<Yard />

@@ -1,0 +1,10 @@
+import type { Input } from '../../../../core/trace/trace.ts';
+
+/** Who takes inputs from outside: the workbench, as gamepad and phone see it. */
+export type Taker = {
+  readonly takesInput: boolean;
+  give(input: Input): void;
+  press(button: 'Dot' | 'Bar', down: boolean): void;
+  /** said on the screen */
+  notice: string;
+};
