@@ -79,6 +79,8 @@ test('Trowel is tossed: 0 g in the air, a jolt past 2.2 g at the catch, and the 
   page
 }) => {
   await openDemo(page, 'Catch the trowel');
+  // slowly, so that the time in the air is long enough to be looked at
+  await page.getByLabel('Speed').selectOption('0.25');
   await page.getByTestId('rehearse').click();
   await page.getByLabel('Height of a toss, cm').fill('60');
   await page.getByRole('button', { name: 'Toss', exact: true }).click();
@@ -111,6 +113,7 @@ test('Trowel is leaned by dragging, by keys and by sliders, and the picture move
   await openDemo(page, 'The rolling drop');
   await page.getByTestId('rehearse').click();
   const held = page.getByTestId('held');
+  await expect(page.getByRole('button', { name: 'Toss', exact: true })).toBeEnabled();
   const box = (await held.boundingBox())!;
   await page.mouse.move(box.x + 60, box.y + 215);
   await page.mouse.down();
@@ -458,7 +461,7 @@ test('Trowel 2 takes a program over the cable, and on its own it is tossed and c
   await expect(held.locator('[data-lit]')).toHaveCount(13);
   await page.getByRole('button', { name: 'Toss', exact: true }).click();
   // the cross of the catch
-  await expect(held.locator('[data-lit="100"]')).toHaveCount(9, { timeout: 15_000 });
+  await expect(held.locator('[data-lit="100"]')).toHaveCount(10, { timeout: 15_000 });
   await page.getByTestId('chip').click();
   await page.getByRole('button', { name: 'Plug in' }).last().click();
   await expect(page.getByTestId('device-run')).toContainText('Trowel 2');

@@ -1,14 +1,14 @@
 <script lang="ts">
   import { later, say, word } from '../../../../core/words.ts';
   import { mats } from '../../../../core/yard/mats.ts';
-  import { tick, type Component } from 'svelte';
+  import type { Component } from 'svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
-  import Dots from '@lucide/svelte/icons/ellipsis';
   import HandIcon from '@lucide/svelte/icons/hand';
   import Ruler from '@lucide/svelte/icons/ruler';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import Face from './Face.svelte';
   import { download, fileName } from '../../shelf/files.ts';
+  import Menu from './Menu.svelte';
   import Yard from './Yard.svelte';
   import { Tones } from './tones.ts';
 
@@ -30,16 +30,6 @@
   $effect(() => {
     if (w.handOpen) void import('./Hand.svelte').then((m) => (Hand = m.default));
   });
-  let menu = $state(false);
-  let Menu = $state.raw<typeof import('./Menu.svelte').default>();
-  /** its first click loads the menu, which then takes the clicks of its button itself */
-  async function more(event: MouseEvent) {
-    if (Menu) return;
-    const button = event.currentTarget as HTMLButtonElement;
-    Menu = (await import('./Menu.svelte')).default;
-    await tick();
-    button.click();
-  }
   async function picture() {
     const shot = await w.grab?.();
     if (!shot) return;
@@ -94,14 +84,7 @@
       disabled={w.runs.busy}
       >{#each names as name (name)}<option>{name}</option>{/each}</select
     >
-    <button
-      id="yard-menu"
-      class="chip min-h-6 !px-1.5"
-      aria-label={say('More about the yard')}
-      title={say('More about the yard')}
-      onclick={more}><Dots size={15} /></button
-    >
-    {#if Menu}<Menu bind:open={menu} trigger="#yard-menu" onpicture={picture} />{/if}
+    <Menu onpicture={picture} />
   </div>
   {#if hasWheels(w.session.project.kit) || !w.handOpen}<Face />{/if}
   {#if w.handOpen && Hand}<Hand />{/if}
