@@ -5,6 +5,8 @@ import type { Workbench } from '../workbench.svelte.ts';
 
 /** A hand's lean is told so often, ms. */
 const EVERY_MS = 33;
+/** After so long the trace has what the hand did, on a slow computer too, ms. */
+const TRUST_MS = 1000;
 const limit = (deg: number): number => Math.max(-180, Math.min(180, Math.round(deg * 10) / 10));
 
 export class HandOn {
@@ -17,6 +19,7 @@ export class HandOn {
   /** newtons */
   strength = $state(6);
   private timer: ReturnType<typeof setTimeout> | undefined;
+  private trusted: ReturnType<typeof setTimeout> | undefined;
   private told = 0;
 
   constructor(private readonly w: Workbench) {}
@@ -29,6 +32,7 @@ export class HandOn {
       : LEVEL;
   }
   leanTo(lean: Partial<Lean>, soon = false): void {
+    clearTimeout(this.trusted);
     const now = { ...this.lean, ...lean };
     this.going = { sideways: limit(now.sideways), forwards: limit(now.forwards), turned: limit(now.turned) };
     if (soon) this.tell();
@@ -44,7 +48,8 @@ export class HandOn {
   keep(): void {
     if (!this.going) return;
     this.tell();
-    setTimeout(() => (this.going = undefined), 60);
+    clearTimeout(this.trusted);
+    this.trusted = setTimeout(() => (this.going = undefined), TRUST_MS);
   }
   level(): void {
     this.leanTo(LEVEL, true);
