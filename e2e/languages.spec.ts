@@ -72,7 +72,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
     .click();
   expect(await stillEnglish(page)).toEqual([]);
   await page.keyboard.press('Escape');
-  await page.goto('/handbook');
+  expect((await page.goto('/handbook'))!.status()).toBe(200);
   expect(await stillEnglish(page)).toEqual([]);
   await page.goto('/handbook/block/curve.angle');
   expect(await stillEnglish(page)).toEqual([]);
