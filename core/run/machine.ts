@@ -534,7 +534,6 @@ export class Machine extends Face implements Device {
     return sign * motor.omega * DEG || 0;
   }
   acceleration(axis: string): number {
-    this.hand.active = true;
     return axis === 'total' ? this.hand.total : this.hand.seen[axis as 'x'];
   }
   lean(axis: string): number {

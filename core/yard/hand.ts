@@ -35,8 +35,6 @@ export class Hand {
   lean: Lean = LEVEL;
   /** what the sensor shows, g */
   readonly seen = { x: 0, y: 0, z: 1 };
-  /** whether anybody holds it or asks: until then it shows what it does at rest */
-  active = false;
   private nowUs = 0;
   private shakeFromUs = -1;
   private shakeToUs = -1;
@@ -58,29 +56,24 @@ export class Hand {
     return Math.sqrt(x * x + y * y + z * z);
   }
   leanTo(lean: Partial<Lean>): void {
-    this.active = true;
     this.lean = { ...this.lean, ...lean };
   }
   shake(seconds: number, nowUs: number): void {
-    this.active = true;
     this.shakeFromUs = nowUs;
     this.shakeToUs = nowUs + seconds * 1e6;
   }
   /** Thrown straight up and caught again. @param heightM how high */
   toss(heightM: number, nowUs: number): void {
-    this.active = true;
     const speed = Math.sqrt(2 * G * heightM);
     this.flight = { fromUs: nowUs, airS: airTime(heightM), upMps: speed, downMps: speed, stopM: CATCH_M };
   }
   /** Let fall to the floor: sqrt(2 h / g) in the air. @param heightM from how high */
   drop(heightM: number, nowUs: number): void {
-    this.active = true;
     const downMps = Math.sqrt(2 * G * heightM);
     this.flight = { fromUs: nowUs, airS: downMps / G, upMps: 0, downMps, stopM: LANDING_M };
   }
   /** Raised by a hand, or lowered: a half way of speeding up, a half of slowing down (sine). */
   lift(up: boolean, nowUs: number): void {
-    this.active = true;
     this.liftUs = nowUs;
     this.liftWay = up ? 1 : -1;
   }
@@ -90,7 +83,6 @@ export class Hand {
     const [what, ...rest] = trigger.split(' ');
     const amount = Number(rest.at(-1));
     const add = (holds: () => boolean, forUs: number): void => {
-      this.active = true;
       this.watches.push({ trigger, holds, forUs, sinceUs: -1, fired: holds() });
     };
     if (what === 'dip') {

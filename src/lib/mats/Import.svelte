@@ -1,6 +1,6 @@
 <!-- A drawing or a picture becomes the mat, or its floor. -->
 <script lang="ts">
-  import Modal from 'flowbite-svelte/Modal.svelte';
+  import Dialog from '../ui/Dialog.svelte';
   import { say } from '../../../core/words.ts';
   import type { MatEditor } from './editor.svelte.ts';
   import type { Opened } from './import.ts';
@@ -63,14 +63,7 @@
     e.currentTarget.value = '';
   }}
 />
-<Modal
-  bind:open
-  title={say('A drawing or picture for the mat')}
-  size="sm"
-  dismissable={false}
-  class="bg-card text-ink"
-  classes={{ header: 'text-ink', body: 'text-ink' }}
->
+<Dialog bind:open title={say('A drawing or picture for the mat')}>
   {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
   {#if file && (opened || !isSvg)}
     <p><b>{file.name}</b></p>
@@ -114,4 +107,4 @@
     {#if file && (opened || !isSvg) && !ignored.length}<button class="btn btn-go" onclick={go}>{say('Take it')}</button
       >{/if}
   </div>
-</Modal>
+</Dialog>

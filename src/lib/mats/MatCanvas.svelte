@@ -193,7 +193,7 @@
   <g {transform}>
     <g bind:this={world}>
       <MatShape {mat} />
-      <g class="handles-under" fill="transparent">
+      <g fill="transparent">
         {#each KINDS as kind (kind)}
           {#each listOf(mat, kind) as item, i (i)}
             {@const b = boundsOf(mat, { kind, index: i })}

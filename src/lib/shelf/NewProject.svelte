@@ -1,7 +1,7 @@
 <script lang="ts">
   import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
-  import Modal from 'flowbite-svelte/Modal.svelte';
+  import Dialog from '../ui/Dialog.svelte';
   import { hasWheels, type Kit } from '../../../core/kit/kit.ts';
   import { newStep } from '../../../core/language/catalogue.ts';
   import { emptyProgram } from '../../../core/language/program.ts';
@@ -61,14 +61,7 @@
   }
 </script>
 
-<Modal
-  bind:open
-  title={say('A project for {name}', { name: kit?.name ?? '' })}
-  size="sm"
-  dismissable={false}
-  class="bg-card text-ink"
-  classes={{ header: 'text-ink', body: 'text-ink' }}
->
+<Dialog bind:open title={say('A project for {name}', { name: kit?.name ?? '' })}>
   <form class="flex flex-col gap-3" onsubmit={create}>
     <label class="flex flex-col gap-1 font-semibold">
       {say('What shall it be called?')}
@@ -110,4 +103,4 @@
       >
     </div>
   </form>
-</Modal>
+</Dialog>

@@ -1,6 +1,6 @@
 <!-- The inputs of a run as lines to change and keep; the gamepad and the phone that give them. -->
 <script lang="ts">
-  import Modal from 'flowbite-svelte/Modal.svelte';
+  import Dialog from '../../ui/Dialog.svelte';
   import { untrack } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { parseInputs, recordedInputs, writeInputs } from '../../../../core/trace/inputs.ts';
@@ -50,14 +50,7 @@
   }
 </script>
 
-<Modal
-  bind:open
-  title={say('Inputs')}
-  size="md"
-  dismissable={false}
-  class="bg-card text-ink"
-  classes={{ header: 'text-ink', body: 'text-ink' }}
->
+<Dialog bind:open title={say('Inputs')} size="md">
   <div class="flex gap-1" role="tablist">
     {#each [['track', say('Track')], ['gamepad', say('Gamepad')], ['phone', say('Phone or tablet')]] as const as [id, title] (id)}<button
         class="chip {tab === id ? 'border-rule !bg-card font-semibold text-ink' : ''}"
@@ -112,4 +105,4 @@
     <button class="btn btn-plain" onclick={() => (open = false)}>{say('Close')}</button>
     {#if tab === 'track'}<button class="btn btn-go" onclick={use}>{say('Rehearse with these')}</button>{/if}
   </div>
-</Modal>
+</Dialog>

@@ -1,6 +1,6 @@
 <!-- Another device for the yard: the program and kit of another project, which stays what it is. -->
 <script lang="ts">
-  import Modal from 'flowbite-svelte/Modal.svelte';
+  import Dialog from '../../ui/Dialog.svelte';
   import { say } from '../../../../core/words.ts';
   import type { Project } from '../../../../core/project.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -45,14 +45,7 @@
   }
 </script>
 
-<Modal
-  bind:open
-  title={say('Another device in the yard')}
-  size="sm"
-  dismissable={false}
-  class="bg-card text-ink"
-  classes={{ header: 'text-ink', body: 'text-ink' }}
->
+<Dialog bind:open title={say('Another device in the yard')}>
   <p class="text-soft">
     {say('Its program and kit sheet come from another project. Messages to devices nearby go from one to the other.')}
   </p>
@@ -70,4 +63,4 @@
   <div class="flex justify-end">
     <button class="btn btn-plain" onclick={() => (open = false)}>{say('Leave it')}</button>
   </div>
-</Modal>
+</Dialog>

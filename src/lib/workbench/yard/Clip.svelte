@@ -1,6 +1,6 @@
 <!-- The run that is shown, as a WebM or GIF file, as the yard is seen now: from above, from behind or free. -->
 <script lang="ts">
-  import Modal from 'flowbite-svelte/Modal.svelte';
+  import Dialog from '../../ui/Dialog.svelte';
   import Progressbar from 'flowbite-svelte/Progressbar.svelte';
   import { tick } from 'svelte';
   import { say } from '../../../../core/words.ts';
@@ -50,14 +50,7 @@
   }
 </script>
 
-<Modal
-  bind:open
-  title={say('Record a clip')}
-  size="xs"
-  dismissable={false}
-  class="bg-card text-ink"
-  classes={{ header: 'text-ink', body: 'text-ink' }}
->
+<Dialog bind:open title={say('Record a clip')} size="xs">
   {#if !end || w.runs.busy}
     <p>{say('Rehearse first, and let the run end: a clip is made of the run that is shown.')}</p>
   {:else}
@@ -85,4 +78,4 @@
         >{say('Record')}</button
       >{/if}
   </div>
-</Modal>
+</Dialog>

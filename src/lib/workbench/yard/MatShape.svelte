@@ -4,6 +4,13 @@
   let { mat, things }: { mat: Mat; /** where loose things are now */ things?: readonly { x: number; y: number }[] } =
     $props();
   const id = $props.id();
+  /** what spreads round a place: light, warmth, cold, damp */
+  const GLOWS = [
+    ['light', '#ffe9a0', 0.85],
+    ['warm', '#d2602f', 0.4],
+    ['cold', '#6fa8c8', 0.55],
+    ['damp', '#4d6b5c', 0.6]
+  ] as const;
   const H = $derived(mat.height);
   const pts = (list: readonly (readonly [number, number])[]) =>
     list.map(([x, y]) => `${x * 100},${(H - y) * 100}`).join(' ');
@@ -39,34 +46,15 @@
     />{/if}
 {/each}
 <defs>
-  <radialGradient id="{id}-light"
-    ><stop offset="0" stop-color="#ffe9a0" stop-opacity=".85" /><stop
-      offset="1"
-      stop-color="#ffe9a0"
-      stop-opacity="0"
-    /></radialGradient
-  >
-  <radialGradient id="{id}-warm"
-    ><stop offset="0" stop-color="#d2602f" stop-opacity=".4" /><stop
-      offset="1"
-      stop-color="#d2602f"
-      stop-opacity="0"
-    /></radialGradient
-  >
-  <radialGradient id="{id}-cold"
-    ><stop offset="0" stop-color="#6fa8c8" stop-opacity=".55" /><stop
-      offset="1"
-      stop-color="#6fa8c8"
-      stop-opacity="0"
-    /></radialGradient
-  >
-  <radialGradient id="{id}-damp"
-    ><stop offset="0" stop-color="#4d6b5c" stop-opacity=".6" /><stop
-      offset="1"
-      stop-color="#4d6b5c"
-      stop-opacity="0"
-    /></radialGradient
-  >
+  {#each GLOWS as [name, colour, opacity] (name)}
+    <radialGradient id="{id}-{name}">
+      <stop offset="0" stop-color={colour} stop-opacity={opacity} /><stop
+        offset="1"
+        stop-color={colour}
+        stop-opacity="0"
+      />
+    </radialGradient>
+  {/each}
 </defs>
 <clipPath id="{id}-mat"><rect width={mat.width * 100} height={H * 100} /></clipPath>
 <g clip-path="url(#{id}-mat)">

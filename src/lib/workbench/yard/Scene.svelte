@@ -11,7 +11,6 @@
   let drawing = $state<SVGSVGElement>();
   /** without a graphics processor: no shadows, fewer dots */
   let simple = $state(false);
-  let failed = $state(false);
   let beams = $state(false);
   const mat = $derived(w.session.project.mat);
   // loose things and what stands up are bodies here, not paint
@@ -60,7 +59,7 @@
     xmlns="http://www.w3.org/2000/svg"
     viewBox="0 0 {mat.width * 100} {mat.height * 100}"><MatShape mat={floor} /></svg
   >
-  {#if !hasWebGl || failed}
+  {#if !hasWebGl}
     <p class="p-4 text-soft">
       {say('This browser cannot draw in three dimensions (WebGL 2 is missing). The view from above shows the same.')}
     </p>

@@ -1,6 +1,6 @@
 <!-- What stands in the yard, in metres: x to the right, y up, z towards the viewer; the mat's y is -z. -->
 <script lang="ts">
-  import { T, useTask, useThrelte } from '@threlte/core';
+  import { T, useThrelte } from '@threlte/core';
   import {
     BufferGeometry,
     CanvasTexture,
@@ -80,12 +80,11 @@
   });
 
   let camera = $state.raw<PerspectiveCamera>();
-  let orbit: OrbitControls | undefined;
   $effect(() => {
     if (w.view !== 'free' || !camera) return;
     const far = Math.max(mat.width / Math.min(1, camera.aspect), mat.height);
     camera.position.set(mat.width / 2, far * 0.85, far * 0.5);
-    orbit = new OrbitControls(camera, renderer.domElement);
+    const orbit = new OrbitControls(camera, renderer.domElement);
     orbit.target.set(mat.width / 2, 0, -mat.height / 2);
     orbit.maxPolarAngle = Math.PI / 2 - 0.05;
     orbit.minDistance = 0.15;
@@ -93,10 +92,7 @@
     orbit.addEventListener('change', invalidate);
     orbit.update();
     invalidate();
-    return () => {
-      orbit?.dispose();
-      orbit = undefined;
-    };
+    return () => orbit.dispose();
   });
   const aim = new Vector3();
   function follow() {
@@ -108,8 +104,6 @@
     invalidate();
   }
   $effect(follow);
-  // a slow computer gets the simple picture too; damped controls need their turn
-  useTask(() => orbit?.update(), { autoInvalidate: false });
 </script>
 
 <T.PerspectiveCamera makeDefault bind:ref={camera} fov={50} near={0.01} far={40} oncreate={follow} />

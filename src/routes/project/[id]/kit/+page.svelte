@@ -1,7 +1,5 @@
 <script lang="ts">
   import { later, say, word } from '../../../../../core/words.ts';
-  import Redo from '@lucide/svelte/icons/redo-2';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import Table from 'flowbite-svelte/Table.svelte';
   import TableBody from 'flowbite-svelte/TableBody.svelte';
   import TableBodyCell from 'flowbite-svelte/TableBodyCell.svelte';
@@ -25,6 +23,7 @@
   import Calibrate from '$lib/kits/Calibrate.svelte';
   import KitDrawing from '$lib/kits/KitDrawing.svelte';
   import SaveState from '$lib/project/SaveState.svelte';
+  import UndoButtons from '$lib/project/UndoButtons.svelte';
   import Trouble from '$lib/project/Trouble.svelte';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
   import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
@@ -146,20 +145,7 @@
     {#snippet name()}<h1 class="text-[17px]">{session.project.name}</h1>{/snippet}
     <SaveState {session} />
     <span class="flex-1"></span>
-    <button
-      class="btn btn-ghost !px-2"
-      aria-label={say('Undo')}
-      title={session.past.at(-1)?.label ?? say('Nothing to undo')}
-      disabled={!session.past.length}
-      onclick={() => session.undo()}><Undo size={17} /></button
-    >
-    <button
-      class="btn btn-ghost !px-2"
-      aria-label={say('Redo')}
-      title={session.future.at(-1)?.label ?? say('Nothing to redo')}
-      disabled={!session.future.length}
-      onclick={() => session.redo()}><Redo size={17} /></button
-    >
+    <UndoButtons {session} />
     <LanguageChoice />
     <ThemeButton />
     <a class="btn btn-go" href="/project/{session.id}">{say('Back to the workbench')}</a>

@@ -4,8 +4,6 @@
   import FileUp from '@lucide/svelte/icons/file-up';
   import Magnet from '@lucide/svelte/icons/magnet';
   import Printer from '@lucide/svelte/icons/printer';
-  import Redo from '@lucide/svelte/icons/redo-2';
-  import Undo from '@lucide/svelte/icons/undo-2';
   import { matTroubles } from '../../../../../core/yard/matedit.ts';
   import { matToSvg } from '../../../../../core/yard/matsvg.ts';
   import { mats } from '../../../../../core/yard/mats.ts';
@@ -14,6 +12,7 @@
   import MatCanvas from '$lib/mats/MatCanvas.svelte';
   import MatProps from '$lib/mats/MatProps.svelte';
   import SaveState from '$lib/project/SaveState.svelte';
+  import UndoButtons from '$lib/project/UndoButtons.svelte';
   import Trouble from '$lib/project/Trouble.svelte';
   import { download, fileName } from '$lib/shelf/files.ts';
   import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
@@ -50,20 +49,7 @@
     {#snippet name()}<h1 class="text-[17px]">{session.project.name}</h1>{/snippet}
     <SaveState {session} />
     <span class="flex-1"></span>
-    <button
-      class="btn btn-ghost !px-2"
-      aria-label={say('Undo')}
-      title={session.past.at(-1)?.label ?? say('Nothing to undo')}
-      disabled={!session.past.length}
-      onclick={() => session.undo()}><Undo size={17} /></button
-    >
-    <button
-      class="btn btn-ghost !px-2"
-      aria-label={say('Redo')}
-      title={session.future.at(-1)?.label ?? say('Nothing to redo')}
-      disabled={!session.future.length}
-      onclick={() => session.redo()}><Redo size={17} /></button
-    >
+    <UndoButtons {session} />
     <button
       class="btn btn-ghost !px-2"
       aria-label={say('Take in a drawing (SVG) or a picture')}
