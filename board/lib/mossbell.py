@@ -6,7 +6,7 @@ module of the simulator, on a real board a small file printed from the kit sheet
 
 import mossbell_port as port
 
-VERSION = "1.2"
+VERSION = "1.3"
 _LARGEST = 9007199254740992  # 2 ** 53
 
 
@@ -1098,9 +1098,17 @@ def _stop():
             # what the library itself is called is no news
             if name[:1] != "_" and own.get(name) is not value and (value is None or type(value) in (int, float, bool, str, list, Picture)):
                 port.holds(name, "None" if value is None else _plain(value))
-        if port.rest():
-            return
+    if port.rest():
+        name = port.set_name()
+        while name:
+            _space[name] = port.set_value()
+            name = port.set_name()
+        return
     raise KeyboardInterrupt
+
+
+def _changed(name, value):
+    port.changed(name, "None" if value is None else _plain(value))
 
 
 def _enter():
@@ -1185,7 +1193,7 @@ def execute(path, text):
         return port.over("error", "python|" + marked[1:])
     strict = marked[:1] == "#"
     global _space
-    space = {"_s": port.step, "_t": port.turn_over, "_x": _stop, "_n": _strict if strict else _n, "_in": _enter, "_out": _leave, "__name__": "program"}
+    space = {"_s": port.step, "_t": port.turn_over, "_x": _stop, "_n": _strict if strict else _n, "_v": _changed, "_in": _enter, "_out": _leave, "__name__": "program"}
     _space = space
     try:
         exec(compile(marked, path, "exec"), space)

@@ -1,4 +1,5 @@
 /** Each block runs in the interpreter and, printed and marked, on a real MicroPython: same events, order, millisecond. */
+import { identifier } from '../../core/language/python/names.ts';
 import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
@@ -55,10 +56,18 @@ const essence = (trace: Trace): unknown[] =>
     };
   });
 
+/** Every value that a variable got, with its millisecond. */
+const changes = ({ names, changes: c }: Trace): unknown[] =>
+  Array.from({ length: c.count }, (_, row) => [
+    identifier(names[c.variable[row]]),
+    Math.floor(c.tUs[row] / 1000),
+    c.texts[row] ?? c.value[row]
+  ]);
 async function agree(p: Program, inputs: TimedInput[] = [], mat = longAisle): Promise<Trace> {
   const here = rehearse({ program: p, kit: barrow, mat, seed: 5, noise: false, limitS: 20, inputs });
   const there = await onStandIn(p, inputs, mat);
   expect(essence(there)).toEqual(essence(here));
+  expect(changes(there)).toEqual(changes(here));
   expect(there.ended).toBe(here.ended);
   expect(there.ticks).toBe(here.ticks);
   return here;

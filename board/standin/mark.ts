@@ -21,6 +21,7 @@ const UNCOUNTED = new Set([
   'Comment'
 ]);
 const COMPOUND = new Set(['IfStatement', 'WhileStatement', 'ForStatement', 'TryStatement', 'WithStatement']);
+const CHANGES_LIST = /^(put_at_end|put_at|swap_at|take_out)\(/;
 const ARITHMETIC = new Set(['+', '-', '*', '/']);
 
 export function mark(source: string): Marked | MarkProblem {
@@ -84,6 +85,26 @@ export function mark(source: string): Marked | MarkProblem {
       } else wrapSums(c);
     }
   };
+  /** names that are the whole program's, where a function says so */
+  let shared = new Set<string>();
+  /** x = 5 becomes x = 5; _v("x", x), and so do the verbs that change a list: the trace has every value */
+  const tellChange = (n: SyntaxNode): void => {
+    const name = changedBy(n);
+    if (name !== undefined) insert(n.to, `; _v("${name}", ${name})`);
+  };
+  const changedBy = (n: SyntaxNode): string | undefined => {
+    if (n.name === 'AssignStatement' || n.name === 'UpdateStatement') {
+      const [target, op] = children(n);
+      const plain = target?.name === 'VariableName' && (op?.name === 'AssignOp' || op?.name === 'UpdateOp');
+      return plain && shared.has(textOf(target)) ? textOf(target) : undefined;
+    }
+    const verb = n.name === 'ExpressionStatement' && CHANGES_LIST.exec(textOf(n))?.[1];
+    if (!verb) return undefined;
+    const args = children(children(n)[0]).find((c) => c.name === 'ArgList');
+    const given = args ? children(args).filter((c) => !['(', ')', ','].includes(c.name)) : [];
+    const list = given[verb === 'swap_at' ? 1 : given.length - 1];
+    return list?.name === 'VariableName' ? textOf(list) : undefined;
+  };
   const statements = (body: SyntaxNode, loop: boolean): void => {
     const list = children(body).filter((c) => c.name !== ':' && c.name !== 'Comment');
     for (let i = 0; i < list.length; i++) {
@@ -108,8 +129,16 @@ export function mark(source: string): Marked | MarkProblem {
         put(line, column(n.from), `if _s(${line}): _x()`);
       wrapSums(n);
       if (n.name === 'ReturnStatement') leave(n);
+      if (n.name === 'ForStatement') {
+        const target = children(n)[1];
+        const inner = children(n).find((c) => c.name === 'Body');
+        const first = inner && children(inner).find((c) => c.name !== ':' && c.name !== 'Comment');
+        if (first && target?.name === 'VariableName' && shared.has(textOf(target)))
+          put(lineOf(first.from), column(first.from), `_v("${textOf(target)}", ${textOf(target)})`);
+      }
       if (isWaiting(n)) continue;
       if (n.name === 'UpdateStatement') updateSum(n);
+      tellChange(n);
       if (COMPOUND.has(n.name) && !isUntil(n))
         for (const inner of children(n))
           if (inner.name === 'Body') statements(inner, n.name === 'WhileStatement' || n.name === 'ForStatement');
@@ -147,6 +176,9 @@ export function mark(source: string): Marked | MarkProblem {
     const list = children(body).filter((c) => c.name !== ':' && c.name !== 'Comment');
     const first = list.find((c) => c.name !== 'ScopeStatement');
     const indent = column(list[0].from);
+    shared = new Set(
+      list.flatMap((c) => (c.name === 'ScopeStatement' ? textOf(c).replace(/^\w+/, '').split(',') : [])).map((t) => t.trim())
+    );
     if (first) put(lineOf(first.from), indent, '_in()');
     statements(body, false);
     after(body, indent, '_out()');

@@ -20,7 +20,7 @@ export type PortHost = {
   serial: string;
   charge(): number;
   /** whether to stop before this line and look; what it found; and to wait until the person goes on (false: to end) */
-  pausesAt(line: number): boolean;
+  pausesAt(line: number, task: number, level: number): boolean;
   paused(line: number, values: Record<string, Value>): boolean;
 };
 
@@ -37,6 +37,9 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   let callers = new Map<number, (number | undefined)[]>();
   /** a stop before a line: whether it is on, and what the names hold */
   let looking = false;
+  /** names that a person changed, to be handed over; and whether it stopped for these alone */
+  let sets: { variable: string; to: number | string }[] = [];
+  let setting = false;
   let held: Record<string, Value> = {};
   /** when the next "every" is due, microseconds; -1 for never */
   let due = -1;
@@ -111,6 +114,11 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     machine().block = line === undefined ? undefined : bench.trace.header.blocks[indexOfLine()[line]];
   };
 
+  const takeSets = (): boolean => {
+    sets.push(...host.bench().takeSets());
+    return sets.length > 0;
+  };
+
   const module = {
     // ---- time and steps ----
     step(line: number): number {
@@ -128,16 +136,31 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
         throw error;
       }
       if (host.interrupted()) return 1;
-      looking = host.pausesAt(line);
-      return looking ? 2 : 0;
+      looking = host.pausesAt(line, task, stackOf().length);
+      setting = !looking && bench.hasSets && takeSets();
+      return looking || setting ? 2 : 0;
     },
     looks: () => looking,
     holds: (name: string, v: unknown) => void (held[name] = v === 'None' ? 'nothing' : value(v)),
     rest(): boolean {
+      if (setting) return !(setting = false);
+      if (!looking) return false;
       looking = false;
       const values = held;
       held = {};
-      return host.paused(lines.get(task) ?? 0, values);
+      const goesOn = host.paused(lines.get(task) ?? 0, values);
+      if (goesOn) takeSets();
+      return goesOn;
+    },
+    set_name: () => sets[0]?.variable ?? '',
+    set_value(): number | string {
+      const { variable, to } = sets.shift()!;
+      host.bench().recorder.change(variable, host.bench().now, to);
+      return to;
+    },
+    changed(name: string, v: unknown): void {
+      const bench = host.bench();
+      bench.recorder.change(name, bench.now, v === 'None' ? 'nothing' : value(v));
     },
     turn_over(): number {
       const bench = host.bench();
@@ -342,6 +365,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     passing = [];
     task = 1;
     startedTasks = 0;
+    sets = [];
   };
   return { module, reset };
 }

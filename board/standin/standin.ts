@@ -26,7 +26,7 @@ export type Host = {
   tick(bench: Bench): void;
   ended(trace: Trace): void;
   /** for stepping through a text: whether to stop before a line, counted from 0 */
-  pausesAt?(line: number): boolean;
+  pausesAt?(line: number, task: number, level: number): boolean;
   /** it stopped there; returns when the person goes on, false to end the run */
   paused?(line: number, values: Record<string, Value>): boolean;
 };
@@ -92,7 +92,7 @@ export class StandIn {
         interrupted: () => this.stop,
         serial: options.serial,
         charge: () => this.charge,
-        pausesAt: (line) => options.host.pausesAt?.(line) ?? false,
+        pausesAt: (line, task, level) => options.host.pausesAt?.(line, task, level) ?? false,
         paused: (line, values) => options.host.paused?.(line, values) ?? true
       },
       () => this.lineIndex

@@ -120,6 +120,27 @@ export function insertAfter(program: Program, after: string, steps: Step[], insi
   };
 }
 
+/** Puts steps before the step `before`, in the same list. */
+export function insertBefore(program: Program, before: string, steps: Step[]): Program {
+  const list = listAround(program, before);
+  const at = list?.findIndex((s) => s.id === before) ?? -1;
+  if (!list || at < 0) return program;
+  if (at > 0) return insertAfter(program, list[at - 1].id, steps);
+  // the first of a body: after it, and then it goes below
+  const put = (all: Step[]): Step[] =>
+    all.flatMap((s) => {
+      const own = s.bodies
+        ? { ...s, bodies: Object.fromEntries(Object.entries(s.bodies).map(([k, v]) => [k, put(v)])) }
+        : s;
+      return s.id === before ? [...steps, own] : [own];
+    });
+  return {
+    ...program,
+    stacks: program.stacks.map((s) => ({ ...s, steps: put(s.steps) })),
+    routines: program.routines.map((r) => ({ ...r, steps: put(r.steps) }))
+  };
+}
+
 export const addStack = (program: Program, stack: Stack): Program => ({
   ...program,
   stacks: [...program.stacks, stack]

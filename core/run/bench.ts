@@ -66,6 +66,8 @@ export class Bench {
   private readonly limitUs: number;
   private readonly sleepUs: number;
   private readonly inputs: TimedInput[];
+  /** variables that are changed by hand: they take effect at their exact time, before the step that comes next */
+  private readonly sets: TimedInput[];
   /** the other devices in this yard */
   readonly beside: Beside[] = [];
   private stillSince = -1;
@@ -79,7 +81,9 @@ export class Bench {
     const { program, kit, mat, seed } = options;
     this.limitUs = (options.limitS ?? LIMIT_S) * 1e6;
     this.sleepUs = options.open ? 0 : (kit.sleepMin ?? 0) * 60e6;
-    this.inputs = [...(options.inputs ?? [])].sort((a, b) => a.tUs - b.tUs);
+    const inputs = [...(options.inputs ?? [])].sort((a, b) => a.tUs - b.tUs);
+    this.inputs = inputs.filter((i) => !('set' in i.input));
+    this.sets = inputs.filter((i) => 'set' in i.input);
     const blocks = options.blocks ? [...options.blocks] : [...allSteps(program)].map((s) => s.id);
     this.blockIndex = new Map(blocks.map((id, i) => [id, i]));
     const start = options.start ?? mat.start;
@@ -167,11 +171,31 @@ export class Bench {
 
   /** An input takes effect at the next boundary that is not before it. */
   input(timed: TimedInput): void {
-    this.inputs.push(timed);
-    this.inputs.sort((a, b) => a.tUs - b.tUs);
+    const queue = 'set' in timed.input ? this.sets : this.inputs;
+    queue.push(timed);
+    queue.sort((a, b) => a.tUs - b.tUs);
   }
   private takeInputs(): void {
     while (this.inputs.length && this.inputs[0].tUs <= this.worldUs) this.machine.input(this.inputs.shift()!.input);
+  }
+
+  /** Variables that a person changed and that are due: the runner sets them before its next step. */
+  takeSets(): { variable: string; to: number | string }[] {
+    const due: { variable: string; to: number | string }[] = [];
+    while (this.sets.length && this.sets[0].tUs <= this.now) {
+      const { input } = this.sets.shift()!;
+      if (!('set' in input)) continue;
+      this.recorder.event({ tUs: this.now, type: 'input', input });
+      due.push(input.set);
+    }
+    return due;
+  }
+  get hasSets(): boolean {
+    return this.sets.length > 0;
+  }
+  /** What waits to be set: seen by the person before it takes effect. */
+  get waitingSets(): { variable: string; to: number | string }[] {
+    return this.sets.flatMap(({ input }) => ('set' in input ? [input.set] : []));
   }
 
   finish(ended: Ended): void {

@@ -16,6 +16,8 @@ export type Compiled = {
   args: Eval;
   slowArgs?: SlowEval;
   bodies: Record<string, Compiled[]>;
+  /** the list that it changes */
+  changes?: string;
 };
 export type CompiledStack = {
   stack: Stack;
@@ -42,6 +44,7 @@ export function compile(
       run: def.run as Compiled['run'],
       args: fast,
       ...(slow ? { slowArgs: slow } : {}),
+      ...(CHANGES_LIST.has(step.kind) ? { changes: String(step.slots.list) } : {}),
       bodies: Object.fromEntries(bodiesOf(step).map((b) => [b, steps(step.bodies?.[b] ?? [])]))
     };
   };
@@ -64,6 +67,10 @@ export function compile(
     )
   };
 }
+const CHANGES_LIST = new Set(['list.add', 'list.insert', 'list.replace', 'list.take']);
+/** What a value block comes to, asked outside of a run's steps. */
+export const evaluation = (step: Step, program: Program): ((task: Task) => Value) =>
+  valueOf(step, { type: 'any', default: 0 }, program).fast as (task: Task) => Value;
 /** Slots of a starter as its trigger writes them. */
 const shownSlots = (args: unknown, starter: Step): Step['slots'] =>
   Object.fromEntries(

@@ -5,9 +5,9 @@
  */
 import { RunError, type Device, type Doing, type Signal, type Task, type Wait } from '../language/meaning.ts';
 import type { Ask } from '../language/define.ts';
-import { isLive, type Program, type Stack, type Value } from '../language/program.ts';
+import { isLive, type Program, type Stack, type Step, type Value } from '../language/program.ts';
 import { Bench, Halt } from './bench.ts';
-import { compile, type Compiled, type CompiledProgram, type CompiledStack } from './compile.ts';
+import { compile, evaluation, type Compiled, type CompiledProgram, type CompiledStack } from './compile.ts';
 
 const DEEPEST = 100;
 /** Yielded by a task that was stopped before a step by the person, not by the program. */
@@ -22,6 +22,8 @@ class Running implements Task {
   seen = 0;
   current: Compiled | undefined;
   depth = 0;
+  /** how deep the list of steps is nested that it is in, routines counted */
+  level = 0;
   given: Value = 0;
   private inputs = NO_INPUTS;
   readonly doing: Doing;
@@ -45,17 +47,20 @@ class Running implements Task {
     const { bench } = interpreter;
     const { recorder, machine } = bench;
     const { stepUs } = bench.options.kit.board;
+    this.level++;
     for (let i = 0; i < steps.length; i++) {
       const compiled = steps[i];
       this.current = compiled;
       bench.charge(stepUs);
+      if (bench.hasSets) interpreter.takeSets();
       const row = recorder.begin(compiled.index, this.id, bench.now);
       machine.block = compiled.step.id;
-      if (interpreter.stopBefore?.(compiled.step.id)) yield PAUSE;
+      if (interpreter.stopBefore?.(compiled.step.id, this.id, this.level)) yield PAUSE;
       const args = compiled.slowArgs ? yield* compiled.slowArgs(this) : compiled.args(this);
       const doing = compiled.run(this, args as never, compiled.step);
       const signal: Signal = typeof doing === 'object' ? yield* doing : doing;
       recorder.end(row, bench.now);
+      if (compiled.changes) interpreter.changed(compiled.changes);
       if (signal) {
         this.back(around);
         return signal;
@@ -64,6 +69,7 @@ class Running implements Task {
     this.back(around);
   }
   private back(around: Compiled | undefined): void {
+    this.level--;
     if (!around) return;
     this.current = around;
     this.interpreter.bench.machine.block = around.step.id;
@@ -96,6 +102,7 @@ class Running implements Task {
   }
   set(variable: string, value: Value): void {
     this.interpreter.variables[variable] = value;
+    this.interpreter.changed(variable);
   }
 }
 
@@ -115,7 +122,9 @@ export class Interpreter {
   readonly compiled: CompiledProgram;
   readonly variables: Record<string, Value>;
   /** asked before every step; true stops there */
-  stopBefore: ((block: string) => boolean) | undefined;
+  stopBefore: ((block: string, task: number, level: number) => boolean) | undefined;
+  /** names of variables by id, and the other way round */
+  private readonly nameOf: ReadonlyMap<string, string>;
   private readonly starters: Starter[];
   private readonly tasks: Running[] = [];
   private started = 0;
@@ -148,6 +157,7 @@ export class Interpreter {
     }
     this.compiled = compile(program, bench.blockIndex, isLive);
     this.variables = initial(program);
+    this.nameOf = new Map(program.variables.map((v) => [v.id, v.name]));
     // starters' numbers are worked out as the run sets off, by a task that never runs
     const asker = new Running(this, 0, { id: '', x: 0, y: 0, steps: [] }, NOTHING);
     this.starters = this.compiled.stacks.map((compiled): Starter => {
@@ -195,6 +205,40 @@ export class Interpreter {
   }
   private get canStillBegin(): boolean {
     return this.starters.some((s) => !AT_START.includes(s.trigger)) || !this.isOff;
+  }
+
+  /** A variable has another value now. */
+  changed(id: string): void {
+    this.bench.recorder.change(this.nameOf.get(id) ?? id, this.bench.now, this.variables[id] ?? 0);
+  }
+  /** What a person changed by hand takes effect. */
+  takeSets(): void {
+    for (const { variable, to } of this.bench.takeSets()) {
+      const id = [...this.nameOf].find(([, name]) => name === variable)?.[0];
+      if (id === undefined) continue;
+      this.variables[id] = to;
+      this.changed(id);
+    }
+  }
+  /** The tasks there are, the one that comes next first in `at`. */
+  get running(): readonly { id: number; stack: Stack; wait: Wait; wakeUs: number; current: string | undefined; level: number }[] {
+    return this.tasks.map((t) => ({
+      id: t.id,
+      stack: t.stack,
+      wait: t.wait,
+      wakeUs: t.wakeUs,
+      current: t.current?.step.id,
+      level: t.level
+    }));
+  }
+  /** The task that is stopped before a step. */
+  get stopped(): number | undefined {
+    return this.paused ? this.tasks[this.at]?.id : undefined;
+  }
+  /** What a value block comes to now; it must ask nothing that changes the run. */
+  valueNow(step: Step): Value {
+    const task = this.tasks[this.paused ? this.at : 0] ?? new Running(this, 0, { id: '', x: 0, y: 0, steps: [] }, NOTHING);
+    return evaluation(step, this.bench.options.program)(task);
   }
 
   /** Runs until the world has reached `untilUs`, the run has ended, or it stops before a step. */

@@ -592,6 +592,7 @@ export class Machine extends Face implements Device {
 
   /** What a person does; at a tick's boundary. */
   input(input: Input): void {
+    if ('set' in input) return;
     this.recorder.event({ tUs: this.clock.worldUs, type: 'input', input });
     const { worldUs } = this.clock;
     this.touchedUs = worldUs;
@@ -738,6 +739,11 @@ export class Machine extends Face implements Device {
       motor.state = 'coast';
       motor.duty = 0;
     }
+  }
+  /** The newest sample of a channel, in its unit. */
+  reading(key: string): number | undefined {
+    const at = this.channels.findIndex((c) => c.key === key);
+    return at < 0 ? undefined : this.values[at];
   }
   /** Whether anything still moves. */
   get still(): boolean {

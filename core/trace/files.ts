@@ -24,7 +24,7 @@ const unitWord = (unit: string): string =>
 /** Every byte that a trace is made of, in one order: two runs are the same run if these are the same. */
 export function traceBytes(trace: Trace): Uint8Array {
   const parts: Uint8Array[] = [
-    utf8(JSON.stringify([trace.header, trace.ticks, trace.ended, trace.events, trace.variables]))
+    utf8(JSON.stringify([trace.header, trace.ticks, trace.ended, trace.events, trace.variables, trace.names, trace.changes.texts]))
   ];
   for (const c of trace.channels) {
     const samples = new Int32Array(trace.ticks);
@@ -37,6 +37,11 @@ export function traceBytes(trace: Trace): Uint8Array {
   const { block, task, start, end, count } = trace.spans;
   for (const column of [block, task, start, end]) {
     const cut = column.slice(0, count);
+    parts.push(new Uint8Array(cut.buffer, cut.byteOffset, cut.byteLength));
+  }
+  const { changes } = trace;
+  for (const column of [changes.variable, changes.tUs, changes.value]) {
+    const cut = column.slice(0, changes.count);
     parts.push(new Uint8Array(cut.buffer, cut.byteOffset, cut.byteLength));
   }
   const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));

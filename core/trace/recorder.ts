@@ -1,7 +1,10 @@
 /** Writes a trace while a run goes on, and hands out what is new since it was last asked, for drawing live. */
+import { isPicture, type Value } from '../language/program.ts';
+import { show } from '../language/values.ts';
 import {
   CHUNK,
   emptyTrace,
+  pushChange,
   pushSpan,
   type Channel,
   type ChannelSpec,
@@ -22,8 +25,28 @@ export type Delta = {
   /** rows that ended since, and when */
   ends: Uint32Array;
   events: TraceEvent[];
+  names: string[];
+  changes: { variable: Uint16Array; tUs: Uint32Array; value: Float64Array; texts: Record<number, string> };
   ended?: Ended;
 };
+
+/** Beyond so many changes, those within one tick are one. */
+const EVERY_CHANGE = 200_000;
+/** Of a list or a text so much is kept. */
+const SHOWN_ITEMS = 20;
+const SHOWN_LETTERS = 120;
+/** A number to draw, and what is said of anything that is not a number. */
+export function recorded(value: Value): { value: number; text?: string } {
+  if (typeof value === 'number') return { value };
+  if (typeof value === 'boolean') return { value: value ? 1 : 0, text: show(value) };
+  if (Array.isArray(value)) {
+    const text = show(value.slice(0, SHOWN_ITEMS));
+    const more = value.length - SHOWN_ITEMS;
+    return { value: value.length, text: more > 0 ? `${text.slice(0, -1)}, … +${more}]` : text };
+  }
+  const text = isPicture(value) ? value.picture : value;
+  return { value: Number.NaN, text: text.length > SHOWN_LETTERS ? `${text.slice(0, SHOWN_LETTERS)}…` : text };
+}
 
 export class Recorder {
   readonly trace: Trace;
@@ -34,6 +57,10 @@ export class Recorder {
   private sentSpans = 0;
   private sentEvents = 0;
   private readonly endedRows: number[] = [];
+  private sentChanges = 0;
+  private readonly nameIndex = new Map<string, number>();
+  /** of each variable, by its place in `names`: the row of its newest change */
+  private readonly newest: number[] = [];
 
   constructor(header: TraceHeader, specs: readonly ChannelSpec[]) {
     this.trace = emptyTrace(header, specs);
@@ -65,6 +92,31 @@ export class Recorder {
   event(event: TraceEvent): void {
     this.trace.events.push(event);
   }
+  /** A variable got a value. */
+  change(name: string, tUs: number, of: Value): void {
+    const { names, changes } = this.trace;
+    let index = this.nameIndex.get(name);
+    if (index === undefined) {
+      index = names.push(name) - 1;
+      this.nameIndex.set(name, index);
+    }
+    const { value, text } = recorded(of);
+    const row = this.newest[index];
+    if (changes.count > EVERY_CHANGE && row >= this.sentChanges && Math.floor(changes.tUs[row] / 1000) === Math.floor(tUs / 1000)) {
+      changes.value[row] = value;
+      if (text !== undefined) changes.texts[row] = text;
+      return;
+    }
+    this.newest[index] = changes.count;
+    pushChange(changes, index, tUs, value, text);
+  }
+  /** What a variable holds now, as the trace has it: a number or a text; undefined before it is set. */
+  held(name: string): number | string | undefined {
+    const row = this.newest[this.nameIndex.get(name) ?? -1];
+    if (row === undefined) return undefined;
+    const { changes } = this.trace;
+    return changes.texts[row] ?? changes.value[row];
+  }
   /** Closes the last chunk: nothing can be recorded after. */
   finish(ended: Ended, tUs: number): void {
     const { spans } = this.trace;
@@ -94,6 +146,12 @@ export class Recorder {
     });
     const { spans } = trace;
     const cut = <T extends Uint16Array | Uint32Array>(a: T): T => a.slice(this.sentSpans, spans.count) as T;
+    const { changes } = trace;
+    const cutChanges = <T extends Uint16Array | Uint32Array | Float64Array>(a: T): T =>
+      a.slice(this.sentChanges, changes.count) as T;
+    const texts: Record<number, string> = {};
+    for (let row = this.sentChanges; row < changes.count; row++)
+      if (row in changes.texts) texts[row] = changes.texts[row];
     const delta: Delta = {
       fromTick: from,
       ticks: trace.ticks,
@@ -101,11 +159,19 @@ export class Recorder {
       spans: { block: cut(spans.block), task: cut(spans.task), start: cut(spans.start), end: cut(spans.end) },
       ends: Uint32Array.from(this.endedRows),
       events: trace.events.slice(this.sentEvents),
+      names: trace.names.slice(),
+      changes: {
+        variable: cutChanges(changes.variable),
+        tUs: cutChanges(changes.tUs),
+        value: cutChanges(changes.value),
+        texts
+      },
       ended: trace.ended
     };
     this.sentTicks = trace.ticks;
     this.sentSpans = spans.count;
     this.sentEvents = trace.events.length;
+    this.sentChanges = changes.count;
     this.endedRows.length = 0;
     return delta;
   }
@@ -140,7 +206,17 @@ export class Follow {
     const { block, task, start, end } = delta.spans;
     for (let i = 0; i < delta.ends.length; i += 2) trace.spans.end[delta.ends[i]] = delta.ends[i + 1];
     for (let i = 0; i < block.length; i++) pushSpan(trace.spans, block[i], task[i], start[i], end[i]);
-    trace.events.push(...delta.events);
+    const { changes } = delta;
+    trace.names = delta.names;
+    for (let i = 0; i < changes.tUs.length; i++)
+      pushChange(
+        trace.changes,
+        changes.variable[i],
+        changes.tUs[i],
+        changes.value[i],
+        changes.texts[trace.changes.count]
+      );
+    for (const event of delta.events) trace.events.push(event);
     if (delta.ended) {
       trace.ended = delta.ended;
       for (const channel of trace.channels) {

@@ -23,6 +23,15 @@ export type Channel = ChannelSpec & {
 /** When blocks ran, one row a block entered, in the order they were entered. `end` is 0 while it runs. */
 export type Spans = { block: Uint16Array; task: Uint16Array; start: Uint32Array; end: Uint32Array; count: number };
 
+/** When variables got other values, one row a change. Of a list `value` is how many it holds, of text NaN; `texts` says it. */
+export type Changes = {
+  variable: Uint16Array;
+  tUs: Uint32Array;
+  value: Float64Array;
+  texts: Record<number, string>;
+  count: number;
+};
+
 export type TraceEvent = { tUs: number; block?: string } & (
   | { type: 'wheels'; left: number; right: number; how: 'power' | 'brake' | 'coast' }
   | { type: 'motor'; socket: string; power: number; how: 'power' | 'brake' | 'coast' }
@@ -83,7 +92,9 @@ export type Input =
   /** its foot stuck into the soil, or pulled out */
   | { soil: boolean }
   /** the person's word to set off */
-  | { word: true };
+  | { word: true }
+  /** a variable changed by hand while the run was paused, by its name */
+  | { set: { variable: string; to: number | string } };
 export type TimedInput = { tUs: number; input: Input };
 
 export type Ended = 'done' | 'still driving' | 'time limit' | 'stopped' | 'error' | 'battery flat' | 'asleep';
@@ -106,6 +117,9 @@ export type Trace = {
   /** ticks recorded */
   ticks: number;
   spans: Spans;
+  /** names of the variables that changed, in the order they first did; `changes` refers to them by index */
+  names: string[];
+  changes: Changes;
   events: TraceEvent[];
   ended?: Ended;
   /** variables as they are at the end, by id */
@@ -119,6 +133,30 @@ export const emptySpans = (): Spans => ({
   end: new Uint32Array(256),
   count: 0
 });
+
+export const emptyChanges = (): Changes => ({
+  variable: new Uint16Array(64),
+  tUs: new Uint32Array(64),
+  value: new Float64Array(64),
+  texts: {},
+  count: 0
+});
+export function pushChange(changes: Changes, variable: number, tUs: number, value: number, text?: string): void {
+  if (changes.count === changes.tUs.length) {
+    const size = changes.count * 2;
+    const grow = <T extends Uint16Array | Uint32Array | Float64Array>(old: T, fresh: T): T => (
+      fresh.set(old), fresh
+    );
+    changes.variable = grow(changes.variable, new Uint16Array(size));
+    changes.tUs = grow(changes.tUs, new Uint32Array(size));
+    changes.value = grow(changes.value, new Float64Array(size));
+  }
+  const row = changes.count++;
+  changes.variable[row] = variable;
+  changes.tUs[row] = tUs;
+  changes.value[row] = value;
+  if (text !== undefined) changes.texts[row] = text;
+}
 
 export function pushSpan(spans: Spans, block: number, task: number, start: number, end = 0): number {
   if (spans.count === spans.block.length) {
@@ -145,6 +183,8 @@ export const emptyTrace = (header: TraceHeader, specs: readonly ChannelSpec[]): 
   channels: specs.map((spec): Channel => ({ ...spec, chunks: [], low: [], high: [] })),
   ticks: 0,
   spans: emptySpans(),
+  names: [],
+  changes: emptyChanges(),
   events: [],
   variables: {}
 });

@@ -14,6 +14,8 @@ import { compareRuns, type Parting } from '../../core/trace/compare.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';
 import type { Value } from '../../core/language/program.ts';
+import { snapshot, type Snapshot } from '../../core/run/snapshot.ts';
+import { Stops, type Go, type Stop, type Why } from '../../core/run/stops.ts';
 
 export type Frame = {
   run: number;
@@ -25,6 +27,9 @@ export type Frame = {
   /** the block before which it is paused */
   here?: string;
   variables: Record<string, Value>;
+  /** while it is paused: why, and everything there is to see */
+  why?: Why;
+  seen?: Snapshot;
 };
 type Recording = { header: TraceHeader; specs: ChannelSpec[] };
 /** `room`: whether the device has room where it starts */
@@ -38,8 +43,13 @@ let bench: Bench | undefined;
 let interpreter: Interpreter | undefined;
 let send: ((frame: Frame) => void) | undefined;
 let run = 0;
+let stops: Stops | undefined;
+/** goes as fast as it can up to here, and rests there */
+let untilUs: number | undefined;
 let speed = 1;
 let paused = false;
+/** a run that is looked at in its past */
+let replay: { key: string; interpreter: Interpreter } | undefined;
 let timer: ReturnType<typeof setTimeout> | undefined;
 /** wall clock and world clock where pacing began */
 let wall0 = 0;
@@ -62,7 +72,8 @@ function frame(state: Frame['state']): void {
         worldUs: bench.worldUs,
         state,
         here: interpreter.here,
-        variables: { ...interpreter.variables }
+        variables: { ...interpreter.variables },
+        ...(state === 'paused' ? { why: stops?.why, seen: snapshot(interpreter) } : {})
       },
       [delta, ...others].flatMap(buffers) as Transferable[]
     )
@@ -74,20 +85,38 @@ const buffers = (delta: Delta): ArrayBufferLike[] => [
   delta.spans.task.buffer,
   delta.spans.start.buffer,
   delta.spans.end.buffer,
-  delta.ends.buffer
+  delta.ends.buffer,
+  delta.changes.variable.buffer,
+  delta.changes.tUs.buffer,
+  delta.changes.value.buffer
 ];
 function slice(): void {
   timer = undefined;
   if (!bench || !interpreter || paused) return;
   const began = performance.now();
-  const target = speed === Infinity ? Infinity : world0 + (began - wall0) * 1000 * speed;
+  const rushes = untilUs !== undefined;
+  const target = untilUs ?? (speed === Infinity ? Infinity : world0 + (began - wall0) * 1000 * speed);
   let state: 'running' | 'paused' | 'ended' = 'running';
-  while (state === 'running' && bench.worldUs < target && performance.now() - began < SLICE_MS)
-    state = interpreter.advance(Math.min(target, bench.worldUs + 20_000));
-  if (speed !== Infinity && bench.worldUs < target - 200_000) rebase(); // too slow for the wanted speed: do not run after it
+  const steps = !rushes && stops?.looksAtTicks ? 1000 : 20_000;
+  while (state === 'running' && bench.worldUs < target && performance.now() - began < SLICE_MS) {
+    state = interpreter.advance(Math.min(target, bench.worldUs + steps));
+    if (state === 'running' && !rushes && stops?.looksAtTicks && stops.tick()) state = 'paused';
+  }
+  if (untilUs !== undefined && bench.worldUs >= untilUs && state === 'running') {
+    untilUs = undefined;
+    state = 'paused';
+    attend();
+  }
+  if (!rushes && speed !== Infinity && bench.worldUs < target - 200_000) rebase(); // too slow for the wanted speed: do not run after it
   if (state === 'paused') paused = true;
   frame(state);
   if (state === 'running') timer = setTimeout(slice, Math.max(0, FRAME_MS - (performance.now() - began)));
+}
+/** What the run is to stop at is asked from now on. */
+function attend(): void {
+  if (interpreter && stops)
+    interpreter.stopBefore =
+      untilUs === undefined && stops.looksAtSteps ? (...at) => stops!.before(...at) : undefined;
 }
 function go(): void {
   paused = false;
@@ -99,7 +128,7 @@ const api = {
   begin(
     options: RunOptions,
     pace: number,
-    pausedAtStart: boolean,
+    how: { paused?: boolean; stops?: readonly Stop[]; untilUs?: number },
     sender: (frame: Frame) => void
   ): Begun & { run: number } {
     clearTimeout(timer);
@@ -110,7 +139,12 @@ const api = {
     bench = new Bench(options);
     interpreter = new Interpreter(bench);
     paused = false;
-    if (pausedAtStart) interpreter.stopBefore = stopNow;
+    const tasks = interpreter;
+    stops = new Stops(bench, (task) => tasks.running.some((t) => t.id === task));
+    stops.set(how.stops ?? []);
+    untilUs = how.untilUs;
+    if (how.paused) stops.start('into');
+    attend();
     const recording = (b: Bench): Recording => ({
       header: b.trace.header,
       specs: channelSpecs(b.options.kit, b.options.mat)
@@ -129,23 +163,39 @@ const api = {
     paused = true;
     frame('paused');
   },
-  resume(): void {
-    if (!interpreter) return;
-    interpreter.stopBefore = undefined;
+  /** Sets off again: until a stop, one step, or to a block. */
+  go(how: Go): void {
+    if (!interpreter || !stops) return;
+    stops.start(how);
+    attend();
     go();
   },
-  /** on to the next block, whichever task it is in */
-  step(): void {
-    if (!interpreter) return;
-    interpreter.stopBefore = stopNow;
-    go();
+  stopAt(list: readonly Stop[]): void {
+    stops?.set(list);
+    attend();
+  },
+  /** Everything there is to see of another run at a moment: the same five inputs, run up to there. */
+  seenAt(options: RunOptions, atUs: number): Snapshot {
+    const key = JSON.stringify(options);
+    if (key !== replay?.key || replay.interpreter.bench.now > atUs)
+      replay = { key, interpreter: new Interpreter(new Bench(options)) };
+    const { interpreter: i } = replay;
+    // it rests before the step that comes next
+    i.stopBefore = () => i.bench.now >= atUs;
+    while (i.bench.now < atUs && i.advance(Math.min(atUs, i.bench.worldUs + 1000)) === 'running');
+    return snapshot(i);
   },
   speed(pace: number): void {
     speed = pace;
     rebase();
   },
   input(input: Input): void {
-    bench?.input({ tUs: bench.worldUs, input });
+    if (!bench || !interpreter) return;
+    bench.input({ tUs: 'set' in input ? bench.now : bench.worldUs, input });
+    if (!paused || !('set' in input)) return;
+    // before a step it takes effect at once, otherwise before the next one
+    if (interpreter.here !== undefined) interpreter.takeSets();
+    frame('paused');
   },
   stop(): void {
     clearTimeout(timer);
@@ -176,6 +226,5 @@ const api = {
     return Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
   }
 };
-const stopNow = (): boolean => true;
 export type BenchApi = typeof api;
 Comlink.expose(api);

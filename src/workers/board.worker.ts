@@ -10,6 +10,7 @@ import { noQuirks } from '../../core/kit/quirks.ts';
 import type { Value } from '../../core/language/program.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
 import type { Bench } from '../../core/run/bench.ts';
+import { Stops, type Go, type Stop, type Why } from '../../core/run/stops.ts';
 import type { Delta } from '../../core/trace/recorder.ts';
 import type { ChannelSpec, Input, TimedInput, TraceHeader } from '../../core/trace/trace.ts';
 import { Ring } from './ring.ts';
@@ -24,7 +25,7 @@ export type ToBoard =
       charge?: number;
       maps: [number, (string | null)[]][];
       /** a text project is rehearsed: a board without faults, on the kit sheet's battery */
-      rehearsal?: { seed: number; speed: number; paused: boolean; breaks: number[]; inputs?: TimedInput[] };
+      rehearsal?: { seed: number; speed: number; paused: boolean; stops: Stop[]; untilUs?: number; inputs?: TimedInput[] };
     }
   | { type: 'ring' }
   | Order;
@@ -38,17 +39,16 @@ export type Order =
   | { type: 'input'; input: Input }
   | { type: 'interrupt' }
   | { type: 'pause' }
-  | { type: 'go'; step: boolean }
+  | { type: 'go'; how: Go }
   | { type: 'speed'; speed: number }
-  /** lines to stop before, from 0 */
-  | { type: 'breaks'; lines: number[] };
+  | { type: 'stops'; list: Stop[] };
 export type FromBoard =
   | { type: 'ready'; hasLibrary: boolean; charge: number }
   | { type: 'serial'; bytes: Uint8Array }
   | { type: 'flash'; flash: Flash; hasLibrary: boolean; charge: number }
   | { type: 'began'; header: TraceHeader; specs: ChannelSpec[] }
   | { type: 'frame'; delta: Delta; worldUs: number; charge: number; pose: { x: number; y: number; facingDeg: number } }
-  | { type: 'paused'; line: number; values: Record<string, Value> }
+  | { type: 'paused'; line: number; values: Record<string, Value>; why?: Why }
   | { type: 'ended'; message: string; charge: number; place: Place | undefined };
 
 const post = (message: FromBoard, transfer: Transferable[] = []): void =>
@@ -61,7 +61,12 @@ let wall0 = 0;
 let sent = 0;
 let speed = 1;
 let stopNext = false;
-let breaks = new Set<number>();
+/** where a text that is rehearsed stops, and up to when it goes as fast as it can */
+let list: Stop[] = [];
+let first: Go = 'on';
+let stops: Stops | undefined;
+let untilUs: number | undefined;
+let lineNow = 0;
 let resting = false;
 let stopped = false;
 const sleeper = typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32Array(new SharedArrayBuffer(4));
@@ -74,12 +79,20 @@ function frame(bench: Bench): void {
     delta.spans.start.buffer,
     delta.spans.end.buffer,
     delta.spans.task.buffer,
-    delta.ends.buffer
+    delta.ends.buffer,
+    delta.changes.variable.buffer,
+    delta.changes.tUs.buffer,
+    delta.changes.value.buffer
   ]);
 }
 /** At every boundary of a running program: take orders, keep to the wall clock, report now and then. */
 function tick(bench: Bench): void {
   takeOrders();
+  if (untilUs !== undefined) {
+    if (bench.worldUs < untilUs) return;
+    untilUs = undefined;
+    rest(lineNow, {});
+  } else if (stops?.looksAtTicks && stops.tick()) rest(lineNow, {});
   const ahead = speed === Infinity ? 0 : bench.worldUs / 1000 / speed - (performance.now() - wall0);
   if (ahead > 4 && sleeper) Atomics.wait(sleeper, 0, 0, ahead);
   else if (ahead < -500) rebase(bench);
@@ -95,7 +108,7 @@ function rebase(bench: Bench): void {
 function rest(line: number, values: Record<string, Value>): boolean {
   const bench = board!.benchOfRun!;
   frame(bench);
-  post({ type: 'paused', line, values });
+  post({ type: 'paused', line, values, why: stops?.why });
   resting = true;
   stopped = false;
   stopNext = false;
@@ -148,15 +161,17 @@ function act(order: Order): void {
       stopNext = true;
       return;
     case 'go':
-      stopNext = order.step;
+      stops?.start(order.how);
+      stopNext = false;
       resting = false;
       return;
     case 'speed':
       speed = order.speed ?? Infinity;
       if (board.benchOfRun) rebase(board.benchOfRun);
       return;
-    case 'breaks':
-      breaks = new Set(order.lines);
+    case 'stops':
+      list = order.list;
+      stops?.set(list);
   }
 }
 let before = '';
@@ -178,8 +193,9 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
     for (const [crc, blocks] of data.maps) maps.set(crc, blocks);
     if (data.rehearsal) {
       speed = data.rehearsal.speed ?? Infinity;
-      stopNext = data.rehearsal.paused;
-      breaks = new Set(data.rehearsal.breaks);
+      if (data.rehearsal.paused) first = 'into';
+      list = data.rehearsal.stops;
+      untilUs = data.rehearsal.untilUs;
     }
     board = await StandIn.boot({
       ...(data.rehearsal
@@ -196,6 +212,9 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
         began: (bench) => {
           wall0 = performance.now();
           sent = wall0;
+          stops = new Stops(bench, () => true);
+          stops.set(list);
+          stops.start(first);
           post({
             type: 'began',
             header: bench.trace.header,
@@ -203,7 +222,11 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
           });
         },
         tick,
-        pausesAt: (line) => stopNext || breaks.has(line),
+        pausesAt: (line, task, level) => {
+          lineNow = line;
+          if (untilUs !== undefined || !stops) return false;
+          return stopNext || (stops.looksAtSteps && stops.before(`line ${line + 1}`, task, level));
+        },
         paused: rest,
         ended: () => {
           const bench = board!.benchOfRun;

@@ -5,7 +5,7 @@
   import { aPart, barrow } from '../../../core/kit/kit.ts';
   import { catalogue, definition } from '../../../core/language/catalogue.ts';
   import { SECTIONS, type PartType, type SlotSpec } from '../../../core/language/define.ts';
-  import { MISSING } from '../../../core/language/lookover/placing.ts';
+  import { MISSING } from '../../../core/language/lookover/rules/kit-lacks.ts';
   import { exampleOf, exampleText } from '../../../core/language/example.ts';
   import { newProject } from '../../../core/project.ts';
   import { longAisle } from '../../../core/yard/mats.ts';

@@ -9,6 +9,9 @@ import type { Project } from '../../../core/project.ts';
 import { emptyProgram, type Value } from '../../../core/language/program.ts';
 import type { Parting } from '../../../core/trace/compare.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
+import type { Go, Stop, Why } from '../../../core/run/stops.ts';
+import type { Snapshot } from '../../../core/run/snapshot.ts';
+import { recordedInputs } from '../../../core/trace/inputs.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';
 import { programFile } from '../../../board/standin/program-file.ts';
@@ -19,6 +22,8 @@ import { Ring } from '../../workers/ring.ts';
 import { say } from '../../../core/words.ts';
 
 export type RunKind = 'rehearsal' | 'device';
+/** How a rehearsal begins: paused before its first block; or hurrying to a moment, with what was done up to there. */
+export type How = { paused?: boolean; untilUs?: number; inputs?: readonly TimedInput[] };
 /** One recorded run, and a number that changes as it grows. */
 export class Run {
   readonly follow: Follow;
@@ -27,7 +32,9 @@ export class Run {
     readonly kind: RunKind,
     readonly name: string,
     header: TraceHeader,
-    specs: ChannelSpec[]
+    specs: ChannelSpec[],
+    /** what was run: with the trace's seed and inputs everything that makes it again */
+    readonly project?: Project
   ) {
     this.follow = new Follow(header, specs);
   }
@@ -56,6 +63,15 @@ export class Runs {
   state = $state<'idle' | 'running' | 'paused' | 'ended'>('idle');
   here = $state<string>();
   variables = $state.raw<Record<string, Value>>({});
+  /** where a run stops to be looked at */
+  stops = $state.raw<readonly Stop[]>([]);
+  /** while it is paused: why, and everything there is to see */
+  why = $state.raw<Why>();
+  seen_ = $state.raw<Snapshot>();
+  /** the same for a moment in the past, once it has been worked out */
+  then = $state.raw<{ run: Run; tUs: number; seen: Snapshot }>();
+  /** the trace is being played from the playhead on */
+  playing = $state(false);
   speed = $state<number>(1);
   /** where the playhead stands, or undefined while it follows the run */
   scrubUs = $state<number>();
@@ -71,7 +87,6 @@ export class Runs {
   /** what the names of a text hold while it is paused; and why it did not run */
   values = $state.raw<Record<string, Value>>({});
   textTrouble = $state('');
-  breaks = $state.raw<ReadonlySet<number>>(new Set());
   private board: { worker: Worker; order: (o: Order) => void } | undefined;
   private worker: Worker | undefined;
   private api: Comlink.Remote<BenchApi> | undefined;
@@ -113,7 +128,7 @@ export class Runs {
   }
 
   /** A text project runs on a stand-in's MicroPython, on the same bench. */
-  private async beginText(project: Project, text: string, paused: boolean): Promise<void> {
+  private async beginText(project: Project, text: string, how: How): Promise<void> {
     this.board?.worker.terminate();
     const worker = new Worker(new URL('../../workers/board.worker.ts', import.meta.url), { type: 'module' });
     const buffer = typeof SharedArrayBuffer !== 'undefined' && crossOriginIsolated ? Ring.make() : undefined;
@@ -132,12 +147,13 @@ export class Runs {
       if (data.type === 'ready') {
         order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
         order({ type: 'start' });
-      } else if (data.type === 'began') this.current = new Run('rehearsal', say('This run'), data.header, data.specs);
+      } else if (data.type === 'began') this.current = new Run('rehearsal', say('This run'), data.header, data.specs, project);
       else if (data.type === 'frame') this.current?.add(data.delta);
       else if (data.type === 'paused') {
         this.state = 'paused';
         this.here = say('line {x}', { x: data.line + 1 });
         this.values = data.values;
+        this.why = data.why;
       } else if (data.type === 'ended') {
         this.state = 'ended';
         this.here = undefined;
@@ -154,24 +170,38 @@ export class Runs {
       rehearsal: {
         seed: this.seed,
         speed: this.speed,
-        paused,
-        breaks: [...this.breaks],
-        inputs: this.inputs && [...this.inputs.list]
+        paused: !!how.paused,
+        stops: [...this.stops],
+        untilUs: how.untilUs,
+        inputs: how.inputs ? [...how.inputs] : this.inputs && [...this.inputs.list]
       }
     });
   }
-  /** lines of a text to stop before, from 0 */
-  setBreaks(lines: ReadonlySet<number>): void {
-    this.breaks = lines;
-    this.board?.order({ type: 'breaks', lines: [...lines] });
+  setStops(stops: readonly Stop[]): void {
+    this.stops = stops;
+    const plain = JSON.parse(JSON.stringify(stops)) as Stop[];
+    this.board?.order({ type: 'stops', list: plain });
+    void this.api?.stopAt(plain);
+  }
+  /** A stop before a block or a line is put there or taken away. */
+  toggleStop(block: string): void {
+    const there = this.stops.some((s) => s.on === 'block' && s.block === block);
+    this.setStops(
+      there ? this.stops.filter((s) => s.on !== 'block' || s.block !== block) : [...this.stops, { on: 'block', block }]
+    );
   }
 
   /** Looks at the sensors with no program running. */
   look(project: Project): Promise<void> {
     const { text: _, others: __, ...rest } = project;
-    return this.begin({ ...rest, program: emptyProgram() }, false, true);
+    return this.begin({ ...rest, program: emptyProgram() }, {}, true);
   }
-  async begin(project: Project, paused = false, looking = false): Promise<void> {
+  async begin(project: Project, how: How = {}, looking = false): Promise<void> {
+    const paused = how.paused || how.untilUs !== undefined;
+    this.why = undefined;
+    this.seen_ = undefined;
+    this.then = undefined;
+    this.halt();
     this.looking = looking;
     this.others = [];
     this.textTrouble = '';
@@ -183,7 +213,7 @@ export class Runs {
       this.scrubUs = undefined;
       this.shown = 'rehearsal';
       this.here = undefined;
-      return this.beginText(project, project.text, paused);
+      return this.beginText(project, project.text, how);
     }
     this.board?.worker.terminate();
     this.board = undefined;
@@ -200,7 +230,7 @@ export class Runs {
       seed: this.seed,
       name: looking ? say('Looking') : project.name,
       others: project.others,
-      ...(looking ? { open: true, limitS: 600 } : { inputs: this.inputs?.list })
+      ...(looking ? { open: true, limitS: 600 } : { inputs: how.inputs ?? this.inputs?.list })
     };
     const plain = JSON.parse(JSON.stringify(options)) as typeof options;
     const early: Frame[] = [];
@@ -209,10 +239,15 @@ export class Runs {
       if (number < 0) early.push(frame);
       else if (frame.run === number && number === this.runNumber) this.take(frame);
     };
-    const begun = await this.bench().begin(plain, looking ? 1 : this.speed, paused, Comlink.proxy(take));
+    const begun = await this.bench().begin(
+      plain,
+      looking ? 1 : this.speed,
+      JSON.parse(JSON.stringify({ paused: how.paused, untilUs: how.untilUs, stops: looking ? [] : this.stops })),
+      Comlink.proxy(take)
+    );
     number = this.runNumber = begun.run;
     this.hasRoom = begun.room;
-    this.current = new Run('rehearsal', say('This run'), begun.header, begun.specs);
+    this.current = new Run('rehearsal', say('This run'), begun.header, begun.specs, project);
     this.others = begun.others.map((o) => new Run('rehearsal', o.header.device, o.header, o.specs));
     for (const frame of early) take(frame);
   }
@@ -222,21 +257,95 @@ export class Runs {
     this.state = frame.state;
     this.here = frame.here;
     this.variables = frame.variables;
+    this.why = frame.why;
+    this.seen_ = frame.seen;
+  }
+  /** What there is to see at the playhead: of the run that stands still there, or of the same run made again up to it. */
+  get seenNow(): Snapshot | undefined {
+    if (this.shown !== 'rehearsal' || !this.current) return undefined;
+    if (this.scrubUs === undefined) return this.state === 'paused' ? this.seen_ : undefined;
+    return this.then?.run === this.current && this.then.tUs === this.scrubUs ? this.then.seen : undefined;
+  }
+  private asked = 0;
+  /** Works out everything there is to see at the playhead in the past. */
+  async lookBack(): Promise<void> {
+    const { current: run, scrubUs: tUs } = this;
+    if (!run?.project || tUs === undefined || run.project.text !== undefined || this.state === 'running') return;
+    const mine = ++this.asked;
+    const { program, kit, mat, start, others } = run.project;
+    const options = { program, kit, mat, start, others, seed: run.trace.header.seed, inputs: recordedInputs(run.trace) };
+    const seen = await this.past().seenAt(JSON.parse(JSON.stringify(options)), tUs);
+    if (mine === this.asked) this.then = { run, tUs, seen };
+  }
+  private pastWorker: Worker | undefined;
+  private pastApi: Comlink.Remote<BenchApi> | undefined;
+  /** Another worker than the one that holds the run which stands still. */
+  private past(): Comlink.Remote<BenchApi> {
+    if (!this.pastApi) {
+      this.pastWorker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' });
+      this.pastApi = Comlink.wrap<BenchApi>(this.pastWorker);
+    }
+    return this.pastApi;
+  }
+  /** The same inputs up to the playhead, then live: paused there, with the program as it is now. */
+  resumeHere(project: Project): Promise<void> {
+    const run = this.run;
+    const tUs = Math.max(1000, Math.floor(this.playheadUs / 1000) * 1000);
+    const inputs = run ? recordedInputs(run.trace).filter((i) => i.tUs <= tUs) : [];
+    return this.begin(project, { untilUs: tUs, inputs });
+  }
+  /** Along the trace to the begin of the block before or after the playhead, or by one tick. */
+  along(by: 'block' | 'tick', way: 1 | -1): void {
+    const run = this.run;
+    if (!run) return;
+    const now = this.playheadUs;
+    if (by === 'tick') this.scrubUs = Math.max(0, Math.min(run.endUs, (Math.round(now / 1000) + way) * 1000));
+    else {
+      const { start, count } = run.trace.spans;
+      let row = 0;
+      if (way < 0) {
+        for (row = count - 1; row >= 0 && start[row] >= now; row--);
+        this.scrubUs = row >= 0 ? start[row] : 0;
+      } else {
+        for (; row < count && start[row] <= now; row++);
+        this.scrubUs = row < count ? start[row] : run.endUs;
+      }
+    }
+  }
+  private frame = 0;
+  /** Plays what is in the trace from the playhead on, at the speed that is set; `speedAt` slows it at moments. */
+  play(speedAt: (tUs: number) => number = () => (this.speed === Infinity ? 4 : this.speed)): void {
+    const run = this.run;
+    if (!run || this.state === 'running') return;
+    if (this.playheadUs >= run.endUs) this.scrubUs = 0;
+    this.scrubUs ??= 0;
+    this.playing = true;
+    let last = performance.now();
+    const on = (now: number): void => {
+      if (!this.playing || this.run !== run) return void (this.playing = false);
+      const next = (this.scrubUs ?? 0) + (now - last) * 1000 * speedAt(this.scrubUs ?? 0);
+      last = now;
+      this.scrubUs = Math.min(run.endUs, Math.round(next));
+      if (next >= run.endUs) return void (this.playing = false);
+      this.frame = requestAnimationFrame(on);
+    };
+    this.frame = requestAnimationFrame(on);
+  }
+  halt(): void {
+    this.playing = false;
+    if (typeof cancelAnimationFrame !== 'undefined') cancelAnimationFrame(this.frame);
   }
   pause(): void {
     if (this.board) return this.board.order({ type: 'pause' });
     void this.api?.pause();
   }
-  resume(): void {
-    this.state = 'running';
+  /** Sets off again from a pause: until a stop, one step, or to a block. */
+  go(how: Go = 'on'): void {
+    this.halt();
     this.scrubUs = undefined;
-    if (this.board) return this.board.order({ type: 'go', step: false });
-    void this.api?.resume();
-  }
-  step(): void {
-    this.scrubUs = undefined;
-    if (this.board) return this.board.order({ type: 'go', step: true });
-    void this.api?.step();
+    if (how === 'on') this.state = 'running';
+    if (this.board) return this.board.order({ type: 'go', how });
+    void this.api?.go(how);
   }
   stop(): void {
     if (this.board) return this.board.order({ type: 'interrupt' });
@@ -256,7 +365,7 @@ export class Runs {
           down: 'press' in input
         });
       else this.board.order({ type: 'input', input });
-    } else if (this.state === 'running' || this.state === 'paused') void this.api?.input(input);
+    } else if (this.busy) void this.api?.input(JSON.parse(JSON.stringify(input)) as Input);
   }
   /** All is prepared, and the run waits for the word to set off. */
   get waits(): boolean {
@@ -299,6 +408,10 @@ export class Runs {
   close(): void {
     this.board?.worker.terminate();
     this.board = undefined;
+    this.halt();
+    this.pastWorker?.terminate();
+    this.pastWorker = undefined;
+    this.pastApi = undefined;
     this.worker?.terminate();
     this.worker = undefined;
     this.api = undefined;

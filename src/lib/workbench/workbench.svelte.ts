@@ -8,7 +8,8 @@ import type { Input } from '../../../core/trace/trace.ts';
 import type { Session } from '../project/session.svelte.ts';
 import { GamepadReader } from './inputs/gamepad.svelte.ts';
 import { PhoneReader } from './inputs/phone.svelte.ts';
-import { Runs } from './runs.svelte.ts';
+import type { Project } from '../../../core/project.ts';
+import { Runs, type How } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
 import { say } from '../../../core/words.ts';
 
@@ -83,7 +84,8 @@ export class Workbench {
   }
   /** what is still being typed becomes part of the project first */
   beforeRun: (() => void) | undefined;
-  async rehearse(paused = false): Promise<void> {
+  /** @returns whether the program can start; if not, says why not */
+  private async canStart(): Promise<boolean> {
     this.beforeRun?.();
     const { text } = this.session.project;
     const wrong = text === undefined ? undefined : (await loadPython()).syntaxProblem(text);
@@ -93,21 +95,29 @@ export class Workbench {
         x2: wrong.column + 1,
         message: wrong.message
       });
-      return;
+      return false;
     }
     const blocking = text === undefined ? this.remarks.filter(stopsStart) : [];
     if (blocking.length) {
       this.notice = say('The program cannot start. {says} {todo}', { says: blocking[0].says, todo: blocking[0].todo });
       this.selected = blocking[0].blocks[0];
-      return;
+      return false;
     }
     this.notice = '';
     this.gamepad?.again();
-    await this.runs.begin(this.session.project, paused);
+    return true;
+  }
+  async rehearse(how: How = {}, project?: Project): Promise<void> {
+    if (!(await this.canStart())) return;
+    await this.runs.begin(project ?? this.session.project, how);
     if (!this.runs.hasRoom)
       this.notice = say(
         'The robot has no room where it starts: it stands in something, or beyond the edge, and was pushed out. Move it, or what is in its way.'
       );
+  }
+  /** Goes on from the playhead: the same up to there, then live, with the program as it is now. */
+  async resumeHere(): Promise<void> {
+    if (await this.canStart()) await this.runs.resumeHere(this.session.project);
   }
   close(): void {
     this.gamepad?.close();

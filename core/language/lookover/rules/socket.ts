@@ -1,10 +1,10 @@
 /** socket-empty, socket-wrong-part: the program drives sockets other than those the parts are in. Both mends are offered. */
-import { aPart, movePart, partAt, partName, socketsFor, typeName, type Part } from '../../kit/kit.ts';
-import { slotSpec } from '../catalogue.ts';
-import { setSlot } from '../edit.ts';
-import { liveSteps } from '../program.ts';
-import type { Mend, Remark, Rule } from './remark.ts';
-import { say } from '../../words.ts';
+import { aPart, movePart, partAt, partName, socketsFor, typeName, type Part } from '../../../kit/kit.ts';
+import { slotSpec } from '../../catalogue.ts';
+import { setSlot } from '../../edit.ts';
+import { liveSteps } from '../../program.ts';
+import type { Mend, Remark, Rule } from '../remark.ts';
+import { say } from '../../../words.ts';
 
 export const socket: Rule = ({ program, kit }) => {
   const found: Remark[] = [];

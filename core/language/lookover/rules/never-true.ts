@@ -1,0 +1,66 @@
+/** never-true, always-true: a comparison that a sensor's range has decided beforehand. */
+import { isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
+import { Ranges, type Interval } from '../intervals.ts';
+import type { Remark, Rule } from '../remark.ts';
+import { say } from '../../../words.ts';
+
+/** true or false where it is decided, undefined where it depends. */
+function decided(sign: string, [a, b]: Interval, [c, d]: Interval): boolean | undefined {
+  switch (sign) {
+    case '<':
+      return b < c ? true : a >= d ? false : undefined;
+    case '≤':
+      return b <= c ? true : a > d ? false : undefined;
+    case '>':
+      return a > d ? true : b <= c ? false : undefined;
+    case '≥':
+      return a >= d ? true : b < c ? false : undefined;
+    case '=':
+      return b < c || a > d ? false : undefined;
+    default:
+      return b < c || a > d ? true : undefined;
+  }
+}
+const asksSomething = (step: Step): boolean =>
+  ['a', 'b'].some((n) => {
+    const slot = step.slots[n];
+    return isStep(slot) && [...walkSteps([slot])].some((s) => s.kind.startsWith('sense.') || s.kind === 'list.count');
+  });
+const shown = (x: number): string => (Number.isFinite(x) ? String(Math.round(x * 10) / 10) : '∞');
+
+export const neverTrue: Rule = ({ program, kit }) => {
+  const ranges = new Ranges(program, kit);
+  return [...liveSteps(program)].flatMap((step): Remark[] => {
+    const between = step.kind === 'calc.between';
+    if (step.kind !== 'calc.compare' && !between) return [];
+    const [one, low, high] = between
+      ? [step.slots.value, ranges.of(step.slots.low), ranges.of(step.slots.high)]
+      : [step.slots.a, ranges.of(step.slots.b), ranges.of(step.slots.b)];
+    if (!between && !asksSomething(step)) return [];
+    if (between && !(isStep(one) && one.kind.startsWith('sense.'))) return [];
+    const a = ranges.of(one);
+    const is = between
+      ? a[1] < low[0] || a[0] > high[1]
+        ? false
+        : undefined
+      : decided(String(step.slots.sign), a, low);
+    if (is === undefined) return [];
+    // the range that tells: of the side that asks a sensor
+    const [from, to] = isStep(one) || between ? a : low;
+    return [
+      {
+        rule: is ? 'always-true' : 'never-true',
+        severity: 'probably not meant',
+        blocks: [step.id],
+        says: is
+          ? say('This is always true: the value lies from {from} to {to}, so there is nothing to wait for.', {
+              from: shown(from),
+              to: shown(to)
+            })
+          : say('This can never be true: the value lies from {from} to {to}.', { from: shown(from), to: shown(to) }),
+        todo: say('Look at the live value, and choose a number between the two that it shows.'),
+        mends: []
+      }
+    ];
+  });
+};

@@ -1,0 +1,65 @@
+/** no-zeroing-before-heading: the same waiting for a turned angle comes again, and nothing has zeroed it in between. */
+import { insertBefore } from '../../edit.ts';
+import { isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
+import type { Remark, Rule } from '../remark.ts';
+import { fresh, literal, liveLists } from '../walk.ts';
+import { say } from '../../../words.ts';
+
+const ASKS = new Set(['sense.turned', 'sense.heading', 'sense.turns', 'sense.degrees', 'sense.driven']);
+const WAITS = new Set(['wait.until', 'wait.limit', 'repeat.until', 'repeat.while']);
+const deep = (list: readonly Step[]): Step[] => [...walkSteps(list)].filter((s) => !s.off);
+/** What is waited for: turned so far, or rolled so far. */
+function waitsFor(step: Step): 'turned' | 'rolled' | undefined {
+  if (!WAITS.has(step.kind) || !isStep(step.slots.condition)) return undefined;
+  const { condition } = step.slots;
+  if (condition.kind !== 'calc.compare') return undefined;
+  const side = [condition.slots.a, condition.slots.b].find((s): s is Step => isStep(s) && ASKS.has(s.kind));
+  if (!side) return undefined;
+  return side.kind === 'sense.turned' || side.kind === 'sense.heading' ? 'turned' : 'rolled';
+}
+const zeroes = (s: Step, what: 'turned' | 'rolled'): boolean =>
+  s.kind === (what === 'turned' ? 'sense.zeroheading' : 'sense.zerowheels');
+const sameNumber = (a: Step, b: Step): boolean => {
+  const of = (s: Step): string => JSON.stringify((s.slots.condition as Step).slots, (k, v) => (k === 'id' ? undefined : v));
+  return of(a) === of(b);
+};
+
+export const noZeroing: Rule = ({ program }) => {
+  const found = new Map<string, { step: Step; what: 'turned' | 'rolled' }>();
+  for (const loop of liveSteps(program)) {
+    if (!['repeat.times', 'repeat.ever', 'repeat.for'].includes(loop.kind) || (literal(loop, 'count') ?? 2) < 2) continue;
+    const inside = deep(loop.bodies?.do ?? []);
+    for (const step of inside) {
+      const what = waitsFor(step);
+      if (what && !inside.some((s) => zeroes(s, what))) found.set(step.id, { step, what });
+    }
+  }
+  for (const list of liveLists(program)) {
+    let before: Step | undefined;
+    for (const step of list) {
+      const what = waitsFor(step);
+      if (what && before && sameNumber(before, step)) found.set(step.id, { step, what });
+      if (what) before = step;
+      else if (before && deep([step]).some((s) => zeroes(s, waitsFor(before!)!))) before = undefined;
+    }
+  }
+  return [...found.values()].map(({ step, what }): Remark => ({
+    rule: 'no-zeroing-before-heading',
+    severity: 'probably not meant',
+    blocks: [step.id],
+    says:
+      what === 'turned'
+        ? say('The second time this is true at once: the angle counts on from before, since nothing zeroes it.')
+        : say('The second time this is true at once: the wheels count on from before, since nothing zeroes them.'),
+    todo: say('Zero it before each time.'),
+    mends: [
+      {
+        label: what === 'turned' ? say('Add: zero the heading before it') : say('Add: zero the wheels before it'),
+        apply: (p, kit) => ({
+          program: insertBefore(p, step.id, [fresh(p, what === 'turned' ? 'sense.zeroheading' : 'sense.zerowheels')]),
+          kit
+        })
+      }
+    ]
+  }));
+};
