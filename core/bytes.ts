@@ -23,3 +23,19 @@ export function bytesOf(base64: string): Uint8Array {
   }
   return out;
 }
+/** Bytes as a base64 text (RFC 4648). */
+export function base64Of(bytes: Uint8Array): string {
+  const parts: string[] = [];
+  let text = '';
+  for (let i = 0; i < bytes.length; i += 3) {
+    const n = (bytes[i] << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0);
+    text += DIGITS[n >> 18] + DIGITS[(n >> 12) & 63];
+    text += i + 1 < bytes.length ? DIGITS[(n >> 6) & 63] : '=';
+    text += i + 2 < bytes.length ? DIGITS[n & 63] : '=';
+    if (text.length > 30_000) {
+      parts.push(text);
+      text = '';
+    }
+  }
+  return parts.join('') + text;
+}

@@ -41,6 +41,8 @@ export const projectSchema = z.strictObject({
     .array(z.strictObject({ name: z.string().trim().min(1).max(60), lines: z.string().max(500_000) }))
     .max(20)
     .optional(),
+  /** remarks of the look-over that are meant so: rule and blocks */
+  setAside: z.array(z.string().max(2000)).max(500).optional(),
   /** painted pictures with a name, to be used again */
   pictures: z.record(z.string().min(1).max(40), z.string().regex(/^[.#1-9]{7}( [.#1-9]{7}){4}$/)).optional()
 });
@@ -56,6 +58,7 @@ export type Project = {
   text?: string;
   others?: { name: string; program: Program; kit: Kit; start?: Pose }[];
   tracks?: { name: string; lines: string }[];
+  setAside?: string[];
   pictures?: Record<string, string>;
 };
 

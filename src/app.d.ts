@@ -7,6 +7,13 @@ declare namespace App {
     language: string;
   }
 }
+/** Draws on an SVG what is told to a canvas; the package has no types of its own. */
+declare module 'svgcanvas' {
+  export class Context {
+    constructor(options: { width: number; height: number; document?: Document });
+    getSerializedSvg(fixNamedEntities?: boolean): string;
+  }
+}
 declare module '*.wasm?url' {
   const url: string;
   export default url;

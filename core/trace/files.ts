@@ -4,16 +4,17 @@ import { utf8 } from '../bytes.ts';
 import { sampleAt } from './query.ts';
 import { CHUNK, type Trace } from './trace.ts';
 
-/** CSV as RFC 4180 has it: one header row, CRLF, one row every `everyMs` of simulated time. */
-export function traceCsv(trace: Trace, everyMs = 10): string {
+/** CSV as RFC 4180 has it: one header row, CRLF, one row every `everyMs` of simulated time; only those between two times (µs), if asked. */
+export function traceCsv(trace: Trace, everyMs = 10, between?: readonly [number, number]): string {
   const fields = ['time_s', ...trace.channels.map((c) => (c.unit ? `${c.key}_${unitWord(c.unit)}` : c.key)), 'log'];
   const logs = trace.events.filter((e) => e.type === 'log');
+  const [fromMs, toMs] = between ? [Math.floor(between[0] / 1000), Math.ceil(between[1] / 1000)] : [0, Infinity];
   const rows: (string | number)[][] = [];
   let next = 0;
   for (let ms = everyMs; ms <= trace.ticks; ms += everyMs) {
     const said: string[] = [];
     while (next < logs.length && logs[next].tUs <= ms * 1000) said.push(logs[next++].text);
-    rows.push([ms / 1000, ...trace.channels.map((c) => tidy(sampleAt(c, ms - 1))), said.join('\n')]);
+    if (ms >= fromMs && ms <= toMs) rows.push([ms / 1000, ...trace.channels.map((c) => tidy(sampleAt(c, ms - 1))), said.join('\n')]);
   }
   return Papa.unparse({ fields, data: rows }, { newline: '\r\n' }) + '\r\n';
 }

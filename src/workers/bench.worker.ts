@@ -203,6 +203,17 @@ const api = {
     bench?.finish('stopped');
     frame('ended');
   },
+  /** A whole run at once. */
+  whole(options: RunOptions): Recording & { delta: Delta } {
+    const all = new Bench(options);
+    const i = new Interpreter(all);
+    while (i.advance(Infinity) !== 'ended');
+    const delta = all.recorder.drain();
+    return Comlink.transfer(
+      { header: all.trace.header, specs: channelSpecs(all.options.kit, all.options.mat), delta },
+      buffers(delta) as Transferable[]
+    );
+  },
   /** Two whole runs at once, and the first moment at which they part. */
   compare(a: RunOptions, b: RunOptions): Parting {
     return compareRuns(rehearse(a), rehearse(b));

@@ -1,4 +1,4 @@
-import { index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 export const projects = sqliteTable('projects', {
   id: text('id').primaryKey(),
@@ -22,4 +22,25 @@ export const versions = sqliteTable(
     json: text('json').notNull()
   },
   (t) => [index('versions_project').on(t.projectId, t.id)]
+);
+
+/** Runs of a project: what makes each again, and of pinned ones every sample. */
+export const runs = sqliteTable(
+  'runs',
+  {
+    id: text('id').primaryKey(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    at: integer('at').notNull(),
+    name: text('name').notNull(),
+    kind: text('kind', { enum: ['rehearsal', 'device'] }).notNull(),
+    device: text('device').notNull(),
+    ended: text('ended').notNull(),
+    ms: integer('ms').notNull(),
+    pinned: integer('pinned', { mode: 'boolean' }).notNull().default(false),
+    /** the run's file, compressed */
+    file: blob('file', { mode: 'buffer' }).notNull()
+  },
+  (t) => [index('runs_project').on(t.projectId, t.at)]
 );

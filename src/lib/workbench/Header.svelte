@@ -25,8 +25,8 @@
     if (name) session.change(say('rename the project'), { ...session.project, name });
   }
   function step() {
-    if (runs.busy) runs.step();
-    else w.rehearse(true);
+    if (runs.busy) runs.go('into');
+    else w.rehearse({ paused: true });
   }
 </script>
 
@@ -50,7 +50,7 @@
   {#if runs.waits}<button class="btn btn-go" onclick={() => runs.input({ word: true })} data-testid="setoff"
       >{say('Set off')}</button
     >{/if}
-  {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.resume()}>{say('▶ Go on')}</button>
+  {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.go('on')}>{say('▶ Go on')}</button>
   {:else}<button class="btn btn-go" onclick={() => w.rehearse()} data-testid="rehearse">{say('▶ Rehearse')}</button
     >{/if}
   <button class="btn btn-ghost !px-2.5" disabled={runs.state !== 'running'} onclick={() => runs.pause()}

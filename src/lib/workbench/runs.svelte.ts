@@ -14,6 +14,8 @@ import type { Snapshot } from '../../../core/run/snapshot.ts';
 import { recordedInputs } from '../../../core/trace/inputs.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';
+import type { Prediction } from '../../../core/predict.ts';
+import type { Pose } from '../../../core/yard/mat.ts';
 import { programFile } from '../../../board/standin/program-file.ts';
 import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
 import type { FromBoard, Order } from '../../workers/board.worker.ts';
@@ -22,12 +24,18 @@ import { Ring } from '../../workers/ring.ts';
 import { say } from '../../../core/words.ts';
 
 export type RunKind = 'rehearsal' | 'device';
+/** Which run the playhead is on: the rehearsal, the device's, or one from before that was opened again. */
+export type Shown = RunKind | 'earlier';
 /** How a rehearsal begins: paused before its first block; or hurrying to a moment, with what was done up to there. */
 export type How = { paused?: boolean; untilUs?: number; inputs?: readonly TimedInput[] };
 /** One recorded run, and a number that changes as it grows. */
 export class Run {
   readonly follow: Follow;
   version = $state(0);
+  /** a name of its own, if it was given one */
+  title = '';
+  /** what was expected of it */
+  predictions = $state.raw<readonly Prediction[]>([]);
   constructor(
     readonly kind: RunKind,
     readonly name: string,
@@ -40,6 +48,13 @@ export class Run {
   }
   get trace(): Trace {
     return this.follow.trace;
+  }
+  /** A run that is over, from a file or made again. */
+  static of(kind: RunKind, name: string, trace: Trace, project?: Project): Run {
+    const run = new Run(kind, name, trace.header, trace.channels, project);
+    Object.assign(run.follow.trace, trace);
+    run.version++;
+    return run;
   }
   add(delta: Delta): void {
     this.follow.add(delta);
@@ -59,7 +74,11 @@ export class Runs {
   /** what the device does out of reach: seen in the yard, not yet in the trace */
   away = $state.raw<Run>();
   /** which of them the playhead is on */
-  shown = $state<RunKind>('rehearsal');
+  shown = $state<Shown>('rehearsal');
+  /** a run from before that was opened again */
+  earlier = $state.raw<Run>();
+  /** a run that is over is told here */
+  onEnd: ((run: Run) => void) | undefined;
   state = $state<'idle' | 'running' | 'paused' | 'ended'>('idle');
   here = $state<string>();
   variables = $state.raw<Record<string, Value>>({});
@@ -70,6 +89,8 @@ export class Runs {
   seen_ = $state.raw<Snapshot>();
   /** the same for a moment in the past, once it has been worked out */
   then = $state.raw<{ run: Run; tUs: number; seen: Snapshot }>();
+  /** where a hand put the robot while time stands still: it is there from the next tick on */
+  moved = $state.raw<Pose>();
   /** the trace is being played from the playhead on */
   playing = $state(false);
   speed = $state<number>(1);
@@ -101,7 +122,7 @@ export class Runs {
   }
 
   get run(): Run | undefined {
-    return this.shown === 'device' ? this.device : this.current;
+    return this.shown === 'device' ? this.device : this.shown === 'earlier' ? this.earlier : this.current;
   }
   get playheadUs(): number {
     return this.scrubUs ?? this.run?.endUs ?? 0;
@@ -158,6 +179,7 @@ export class Runs {
         this.state = 'ended';
         this.here = undefined;
         this.textTrouble = data.message;
+        if (this.current) this.onEnd?.(this.current);
       }
     };
     worker.postMessage({
@@ -201,6 +223,7 @@ export class Runs {
     this.why = undefined;
     this.seen_ = undefined;
     this.then = undefined;
+    this.moved = undefined;
     this.halt();
     this.looking = looking;
     this.others = [];
@@ -259,6 +282,16 @@ export class Runs {
     this.variables = frame.variables;
     this.why = frame.why;
     this.seen_ = frame.seen;
+    if (frame.state === 'ended' && this.current && !this.looking) this.onEnd?.(this.current);
+  }
+  /** A run made again from what made it, as fast as it goes. */
+  async again(run: { project: Project; seed: number; inputs: readonly TimedInput[]; name: string }): Promise<Run> {
+    const { program, kit, mat, start, others } = run.project;
+    const options = { program, kit, mat, start, others, seed: run.seed, inputs: run.inputs, name: run.project.name };
+    const whole = await this.past().whole(JSON.parse(JSON.stringify(options)));
+    const made = new Run('rehearsal', run.name, whole.header, whole.specs, run.project);
+    made.add(whole.delta);
+    return made;
   }
   /** What there is to see at the playhead: of the run that stands still there, or of the same run made again up to it. */
   get seenNow(): Snapshot | undefined {
@@ -342,6 +375,7 @@ export class Runs {
   /** Sets off again from a pause: until a stop, one step, or to a block. */
   go(how: Go = 'on'): void {
     this.halt();
+    this.moved = undefined;
     this.scrubUs = undefined;
     if (how === 'on') this.state = 'running';
     if (this.board) return this.board.order({ type: 'go', how });

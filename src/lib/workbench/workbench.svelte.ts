@@ -1,15 +1,21 @@
 /** What the parts of the workbench share: the project, the runs, the device, and what the person has chosen. */
 import { getContext, setContext } from 'svelte';
 import { hasWheels } from '../../../core/kit/kit.ts';
-import { lookOver, stopsStart } from '../../../core/language/lookover/lookover.ts';
+import { lookOver, remarkKey, stopsStart } from '../../../core/language/lookover/lookover.ts';
 import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
+import type { Finding } from '../../../core/trace/findings.ts';
+import type { RunFile } from '../../../core/trace/runfile.ts';
+import { recordedInputs } from '../../../core/trace/inputs.ts';
+import { History } from './history.svelte.ts';
+import { Predicting } from './predict/predict.svelte.ts';
+import { TraceView } from './trace/view.svelte.ts';
 import type { Input } from '../../../core/trace/trace.ts';
 import type { Session } from '../project/session.svelte.ts';
 import { GamepadReader } from './inputs/gamepad.svelte.ts';
 import { PhoneReader } from './inputs/phone.svelte.ts';
 import type { Project } from '../../../core/project.ts';
-import { Runs, type How } from './runs.svelte.ts';
+import { Runs, type How, type Run } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
 import { say } from '../../../core/words.ts';
 
@@ -40,16 +46,38 @@ export class Workbench {
   /** what stands under the yard and the program */
   bottom = $state<'trace' | 'live'>('trace');
   handOpen = $state(false);
+  /** what stands on the right: the blocks to take, or what goes on inside the run */
+  side = $state<'tray' | 'inside'>('tray');
+  /** blocks that are to be tried on their own */
+  trying = $state.raw<ReadonlySet<string>>();
   remarks: Remark[] = $derived.by(() => {
     const { program, kit, mat, text } = this.session.project;
-    return text === undefined ? lookOver({ program, kit, mat }) : [];
+    if (text !== undefined) return [];
+    const aside = new Set(this.session.project.setAside ?? []);
+    return lookOver({ program, kit, mat }).filter((r) => !aside.has(remarkKey(r)));
   });
   notice = $state('');
+
+  readonly trace: TraceView;
+  readonly predict: Predicting;
+  readonly history: History;
+  /** what the run that is seen has to tell, heaviest first */
+  found = $state.raw<readonly Finding[]>([]);
+  /** a run is told as a story: which finding is the caption now */
+  story = $state.raw<{ at: number } | undefined>();
+  /** which pane fills the screen, for a room */
+  stage = $state<'yard' | 'program' | 'trace'>();
 
   readonly gamepad: GamepadReader | undefined;
   readonly phone: PhoneReader | undefined;
 
   constructor(readonly session: Session) {
+    this.trace = new TraceView(session.project.kit.device);
+    this.predict = new Predicting(() =>
+      hasWheels(session.project.kit) ? { ...(session.project.start ?? session.project.mat.start) } : undefined
+    );
+    this.history = new History(() => session.id);
+    this.runs.onEnd = (run) => void this.history.keep(run);
     this.device = new DeviceLink(this);
     if (typeof window !== 'undefined') {
       this.gamepad = new GamepadReader(this);
@@ -76,6 +104,14 @@ export class Workbench {
   }
   get toCheck(): Remark[] {
     return this.remarks.filter((r) => r.severity !== 'consider');
+  }
+  /** A remark that is meant so: it is not made again in this project. */
+  setAside(remark: Remark): void {
+    const { project } = this.session;
+    this.session.change(say('set a remark aside'), {
+      ...project,
+      setAside: [...(project.setAside ?? []), remarkKey(remark)]
+    });
   }
   mend(mend: Mend): void {
     const { program, kit } = this.session.project;
@@ -110,6 +146,7 @@ export class Workbench {
   async rehearse(how: How = {}, project?: Project): Promise<void> {
     if (!(await this.canStart())) return;
     await this.runs.begin(project ?? this.session.project, how);
+    if (this.runs.current) this.runs.current.predictions = this.predict.take();
     if (!this.runs.hasRoom)
       this.notice = say(
         'The robot has no room where it starts: it stands in something, or beyond the edge, and was pushed out. Move it, or what is in its way.'
@@ -118,6 +155,37 @@ export class Workbench {
   /** Goes on from the playhead: the same up to there, then live, with the program as it is now. */
   async resumeHere(): Promise<void> {
     if (await this.canStart()) await this.runs.resumeHere(this.session.project);
+  }
+  /** A run from a file: with every sample as it was, otherwise made again from what made it. */
+  async opened(file: RunFile, Made: typeof Run): Promise<Run> {
+    const { trace, project, name, kind } = file;
+    if (trace.channels.length || !project) return Made.of(kind, name, trace, project);
+    return this.runs.again({ project, seed: trace.header.seed, inputs: recordedInputs(trace), name });
+  }
+  /** The run played with its findings as captions, slowed at each. */
+  tellStory(): void {
+    const SLOW = 0.25;
+    const AROUND = 700_000;
+    const told = [...this.found].slice(0, 8).sort((a, b) => a.fromUs - b.fromUs);
+    this.runs.scrubUs = 0;
+    this.trace.whole();
+    this.story = { at: -1 };
+    this.runs.play((tUs) => {
+      const near = told.findIndex((f) => tUs >= f.fromUs - AROUND && tUs <= f.fromUs + AROUND);
+      const at = near < 0 ? -1 : this.found.indexOf(told[near]);
+      if (this.story && this.story.at !== at) this.story = { at };
+      const plain = this.runs.speed === Infinity ? 4 : this.runs.speed;
+      return near < 0 ? plain : SLOW * plain;
+    });
+  }
+  /** On to a block: from where it stands still, or from the start. */
+  async runTo(block: string): Promise<void> {
+    if (this.runs.state !== 'paused') {
+      await this.rehearse({ paused: true });
+      // it stands before the first block
+      for (let i = 0; i < 100 && (this.runs.state as string) !== 'paused'; i++) await new Promise((r) => setTimeout(r, 20));
+    }
+    if (this.runs.state === 'paused' && this.runs.here !== block) this.runs.go({ to: block });
   }
   close(): void {
     this.gamepad?.close();

@@ -171,6 +171,10 @@
       w.panel = { kind: 'names', id: String(field?.getValue() ?? b.id) };
     },
     remove: (b: Blockly.BlockSvg) => act.remove(chosen(b.id)),
+    stop: (b: Blockly.BlockSvg) => runs.toggleStop(b.id),
+    stops: (b: Blockly.BlockSvg) => runs.stops.some((s) => s.on === 'block' && s.block === b.id),
+    toHere: (b: Blockly.BlockSvg) => void w.runTo(b.id),
+    tryJust: (b: Blockly.BlockSvg) => (w.trying = new Set(chosen(b.id))),
     help: (b: Blockly.BlockSvg) =>
       (w.panel = { kind: 'help', id: b.type === 'routine.define' ? 'routine.do' : b.type }),
     note: async (b: Blockly.BlockSvg) => {
@@ -422,6 +426,16 @@
         dot.setAttribute('cy', '5');
         root.append(dot);
       }
+      root.querySelectorAll(':scope > .mb-halt').forEach((e) => e.remove());
+      const stop = runs.stops.find((s) => s.on === 'block' && s.block === block.id);
+      if (stop) {
+        // a small flag on its pole, left of the stem: the run stands still before this block
+        const flag = document.createElementNS('http://www.w3.org/2000/svg', 'path');
+        flag.setAttribute('class', `mb-halt${stop.off ? ' mb-halt-off' : ''}`);
+        flag.setAttribute('d', 'M0 0V16M0 1H9L6 4.5L9 8H0');
+        flag.setAttribute('transform', 'translate(-13 6)');
+        root.append(flag);
+      }
       root.querySelectorAll(':scope > .mb-note').forEach((e) => e.remove());
       const { note } = tagsOf(block);
       if (note) {
@@ -451,6 +465,7 @@
   }
   $effect(() => {
     void w.remarks;
+    void runs.stops;
     requestAnimationFrame(mark);
   });
 
@@ -499,7 +514,16 @@
   function hover(event: PointerEvent) {
     const id = findBlock(event.target as Element);
     if (id !== w.pointed) w.pointed = id;
+    // a value block tells what it would give now, while the run stands still
+    const values = runs.seenNow?.values;
+    let block = values && ws ? ws.getBlockById((event.target as Element).closest('.blocklyDraggable')?.getAttribute('data-id') ?? '') : null;
+    while (block && !(values && block.id in values) && block.outputConnection) block = block.getParent();
+    tip =
+      block && values && block.id in values
+        ? { text: values[block.id], x: event.clientX - host.getBoundingClientRect().left + 12, y: event.clientY - host.getBoundingClientRect().top + 16 }
+        : undefined;
   }
+  let tip = $state.raw<{ text: string; x: number; y: number }>();
 
   /** A card from the tray was dragged: the block appears under the pointer and the drag is handed over. */
   export function dragIn(kind: string, event: PointerEvent, slots: Record<string, string> = {}) {
@@ -624,7 +648,12 @@
   class="mb-editor h-full w-full"
   role="presentation"
   onpointermove={hover}
-  onpointerleave={() => (w.pointed = undefined)}
+  onpointerleave={() => ((w.pointed = undefined), (tip = undefined))}
   data-testid="blocks"
 ></div>
+{#if tip}<output
+    class="pointer-events-none absolute z-20 max-w-64 truncate rounded-md border border-rule bg-card px-2 py-0.5 font-mono text-[13px] shadow-md"
+    style="left: {tip.x}px; top: {tip.y}px"
+    data-testid="value-tip">{tip.text}</output
+  >{/if}
 <NameDialog bind:this={names} />

@@ -1,15 +1,16 @@
 <script lang="ts">
   import { say, word } from '../../../../core/words.ts';
-  import { partName } from '../../../../core/kit/kit.ts';
-  import { sentence } from '../../../../core/language/catalogue.ts';
-  import { allSteps } from '../../../../core/language/program.ts';
+  import { sentences } from '../sentences.ts';
+  import { stopsStart } from '../../../../core/language/lookover/lookover.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   let { close }: { close: () => void } = $props();
   const w = useWorkbench();
-  const names = $derived.by(() => {
-    const { program, kit } = w.session.project;
-    return new Map([...allSteps(program)].map((s) => [s.id, sentence(s, program, (socket) => partName(kit, socket))]));
-  });
+  const names = $derived(sentences(w.session.project));
+  const aside = $derived(w.session.project.setAside?.length ?? 0);
+  function all() {
+    const { setAside: _, ...rest } = w.session.project;
+    w.session.change(say('make all remarks again'), rest);
+  }
 </script>
 
 <div
@@ -42,14 +43,17 @@
               }}>{names.get(id) ?? id}</button
             >{/each}
         </div>
-        {#if remark.mends.length}
-          <div class="mt-1.5 flex flex-wrap gap-1.5">
-            {#each remark.mends as mend (mend.label)}<button
-                class="btn btn-plain !px-2.5 !py-1 text-[13px]"
-                onclick={() => w.mend(mend)}>{mend.label}</button
-              >{/each}
-          </div>
-        {/if}
+        <div class="mt-1.5 flex flex-wrap gap-1.5">
+          {#each remark.mends as mend (mend.label)}<button
+              class="btn btn-plain !px-2.5 !py-1 text-[13px]"
+              onclick={() => w.mend(mend)}>{mend.label}</button
+            >{/each}
+          {#if !stopsStart(remark)}<button
+              class="chip !px-1 text-[13px]"
+              title={say('It is not said again in this project')}
+              onclick={() => w.setAside(remark)}>{say('It is meant so')}</button
+            >{/if}
+        </div>
       </article>
     {:else}
       <p class="text-moss">
@@ -58,5 +62,9 @@
         )}
       </p>
     {/each}
+    {#if aside}<p class="text-[13px] text-soft">
+        {say('{n, plural, one {# remark is} other {# remarks are}} set aside in this project.', { n: aside })}
+        <button class="underline" onclick={all}>{say('Make them again')}</button>
+      </p>{/if}
   </div>
 </div>

@@ -19,7 +19,6 @@
   import type TextPane from './text/TextPane.svelte';
   import LookOver from './LookOver.svelte';
   import Names from './Names.svelte';
-  import Reckoner from './Reckoner.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
 
   const w = useWorkbench();
@@ -44,6 +43,11 @@
     const picture = await programPicture(program, kit);
     const blob = kind === 'svg' ? new Blob([picture.svg], { type: 'image/svg+xml' }) : await pngOf(picture);
     download(`${fileName(w.session.project.name)}.${kind}`, blob);
+  }
+  /** the program fills the screen, as large as it goes */
+  function stage() {
+    w.stage = w.stage ? undefined : 'program';
+    setTimeout(() => editor?.zoom(0), 150);
   }
   let more = $state(false);
   const isText = $derived(w.session.project.text !== undefined);
@@ -130,6 +134,9 @@
           >
           <button class="mb-item" onclick={() => savePicture('svg')}>{say('Picture as SVG')}</button>
           <button class="mb-item" onclick={() => savePicture('png')}>{say('Picture as PNG')}</button>
+          <button class="mb-item" onclick={stage}
+            >{w.stage ? say('Back to the workbench') : say('Fill the screen')}</button
+          >
           <button class="mb-item" onclick={toText}>{say('Make it a text project')}</button>
           <a class="mb-item" href="/project/{w.session.id}/worksheet">{say('Worksheet to print')}</a>
         </div>
@@ -220,7 +227,9 @@
       {/if}
     {/if}
     {#if looking}<LookOver close={() => (looking = false)} />{/if}
-    {#if reckoning}<Reckoner close={() => (reckoning = false)} />{/if}
+    {#if reckoning}{#await import('./Reckoner.svelte') then { default: Reckoner }}<Reckoner
+          close={() => (reckoning = false)}
+        />{/await}{/if}
   </div>
   <p class="sr-only" role="status" aria-live="polite" data-testid="spoken">{w.spoken}</p>
 </section>

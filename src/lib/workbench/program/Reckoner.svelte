@@ -1,124 +1,143 @@
+<!-- Calculates rather than guesses: each page shows its formula with the numbers in it, and its result goes into a block. -->
 <script lang="ts">
   import { say, word } from '../../../../core/words.ts';
-  import { circumference, rollForAngle, turnsForAngle, turnsForDistance } from '../../../../core/reckon/wheels.ts';
+  import { PAGES, type Field, type Line } from '../../../../core/reckon/pages.ts';
   import { catalogue, definition } from '../../../../core/language/catalogue.ts';
   import { setSlot, changeStep } from '../../../../core/language/edit.ts';
   import { allSteps } from '../../../../core/language/program.ts';
+  import { channel } from '../../../../core/trace/trace.ts';
+  import { measure } from '../../../../core/trace/measure.ts';
+  import { sampleAt, tickAt } from '../../../../core/trace/query.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   let { close }: { close: () => void } = $props();
   const w = useWorkbench();
-  const wheels = $derived(w.session.project.kit.wheels);
-  let page = $state<'distance' | 'angle'>('distance');
-  let diameter = $state<number>();
-  let track = $state<number>();
-  let distance = $state(80);
-  let angle = $state(90);
-  const d = $derived(diameter ?? wheels.leftDiameterMm / 10);
-  const t = $derived(track ?? wheels.trackMm / 10);
-  const good = (n: number | null | undefined): n is number => typeof n === 'number' && Number.isFinite(n) && n > 0;
-  const turns = $derived(page === 'distance' ? turnsForDistance(distance, d) : turnsForAngle(angle, t, d));
-  const show = (n: number, places: number) => (Number.isFinite(n) ? n.toFixed(places) : '...');
+  const { runs } = w;
+  let key = $state<string>('distance');
+  const page = $derived(PAGES.find((p) => p.key === key)!);
+  /** what was typed, by page and field */
+  let typed = $state.raw<Record<string, number>>({});
+  const kit = $derived(w.session.project.kit);
+  const valueOf = (f: Field): number => typed[`${key}.${f.key}`] ?? f.begins(kit);
+  const values = $derived(Object.fromEntries(page.fields.map((f) => [f.key, valueOf(f)])));
+  const good = $derived(page.fields.every((f) => Number.isFinite(values[f.key])));
+  const lines = $derived(page.work(values));
+  const put = (f: Field, value: number) => (typed = { ...typed, [`${key}.${f.key}`]: value });
+  const show = (l: Line) => (Number.isFinite(l.value) ? l.value.toFixed(l.places) : '…');
 
+  /** where else a number can come from: the kit sheet, the cursors of the trace, the value now */
+  function sources(f: Field): { name: string; value: number }[] {
+    const out: { name: string; value: number }[] = [];
+    if (f.sheet) out.push({ name: say('kit sheet'), value: f.begins(kit) });
+    const run = runs.run;
+    if (!run || run.version < 0) return out;
+    for (const at of f.takes ?? []) {
+      const c = channel(run.trace, at);
+      if (!c || run.trace.ticks === 0) continue;
+      const title = word(c.title);
+      out.push({
+        name: runs.busy ? say('{title} now', { title }) : say('{title} at the playhead', { title }),
+        value: sampleAt(c, tickAt(runs.playheadUs, run.trace.ticks))
+      });
+      const { a, b } = w.trace;
+      const m = a !== undefined && b !== undefined ? measure(c, run.trace.ticks, a, b) : undefined;
+      if (m) {
+        out.push({ name: say('{title} at A', { title }), value: m.a }, { name: say('{title} at B', { title }), value: m.b });
+        out.push({ name: say('{title}, A to B', { title }), value: m.difference });
+      }
+    }
+    return out;
+  }
   const step = $derived(
     w.selected ? [...allSteps(w.session.project.program)].find((s) => s.id === w.selected) : undefined
   );
-  /** where the number can go: the amount of a measured block, in turns, or its first number */
-  const target = $derived.by(() => {
+  /** where a result can go: the amount of a measured block in its unit, or the number of the same unit, or the first number */
+  function targetOf(l: Line): { slot: string; unit?: string; name: string } | undefined {
     if (!step || !catalogue.has(step.kind)) return undefined;
     const { slots, label } = definition(step.kind);
     if ('unit' in slots && slots.unit.type === 'choice') {
-      const unit = slots.unit.options.find((o) => o === 'wheel turns' || o === 'turns');
-      if (unit) return { slot: 'amount', unit, name: label[0] };
+      const unit = slots.unit.options.find((o) => o === l.unit || (l.unit === 'turns' && o === 'wheel turns'));
+      if (unit) return { slot: 'amount' in slots ? 'amount' : 'time', unit, name: label[0] };
     }
-    const first = Object.entries(slots).find(([, s]) => s.type === 'number');
-    return first ? { slot: first[0], unit: undefined, name: label[0] } : undefined;
-  });
-  function put() {
+    const numbers = Object.entries(slots).filter(([, s]) => s.type === 'number' || s.type === 'any');
+    const same = numbers.find(([, s]) => 'unit' in s && s.unit === l.unit);
+    const slot = (same ?? numbers[0])?.[0];
+    return slot ? { slot, name: label[0] } : undefined;
+  }
+  function write(l: Line) {
+    const target = targetOf(l);
     if (!step || !target) return;
-    const value = Math.round(turns * 1000) / 1000;
+    const value = Number(l.value.toFixed(Math.max(l.places, 3)));
     let program = setSlot(w.session.project.program, step.id, target.slot, value);
     if (target.unit)
       program = changeStep(program, step.id, (s) => ({ ...s, slots: { ...s.slots, unit: target.unit! } }));
     w.session.program(say('put a reckoned number into a block'), program);
   }
+  const first = $derived(targetOf(lines[0]));
 </script>
 
 <div
-  class="absolute bottom-2 left-2 z-30 w-[340px] max-w-[calc(100%-1rem)] rounded-xl border border-rule bg-card shadow-lg"
+  class="absolute bottom-2 left-2 z-30 flex max-h-[calc(100%-1rem)] w-[430px] max-w-[calc(100%-1rem)] flex-col rounded-xl border border-rule bg-card shadow-lg"
   role="region"
   aria-label={say('Reckoner')}
 >
-  <div class="flex items-center justify-between border-b border-rule px-3 py-2">
+  <div class="flex items-center gap-2 border-b border-rule px-3 py-1.5">
     <h3 class="text-[16px]">{say('Reckoner')}</h3>
+    <select class="field min-w-0 flex-1 !py-0.5" aria-label={say('What is reckoned')} bind:value={key}
+      >{#each PAGES as p (p.key)}<option value={p.key}>{word(p.title)}</option>{/each}</select
+    >
     <button class="chip" onclick={close}>{say('Close')}</button>
   </div>
-  <div class="flex flex-col gap-2.5 p-3">
-    <div class="flex gap-1">
-      <button class="chip" aria-pressed={page === 'distance'} onclick={() => (page = 'distance')}
-        >{say('Turns for a distance')}</button
-      ><button class="chip" aria-pressed={page === 'angle'} onclick={() => (page = 'angle')}
-        >{say('Turns for an angle')}</button
-      >
-    </div>
-    <label class="flex items-center justify-between gap-2"
-      >{say('Wheel diameter')}
-      <span
-        ><input
-          class="field w-24 text-right font-mono"
-          type="number"
-          step="0.1"
-          min="0.1"
-          value={d}
-          oninput={(e) => (diameter = e.currentTarget.valueAsNumber)}
-        />
-        {say('cm')}</span
-      ></label
+  <div class="flex flex-col gap-2 overflow-auto p-3">
+    {#each page.fields as f (page.key + f.key)}
+      {@const from = sources(f)}
+      <div class="flex items-center justify-between gap-2">
+        <label class="flex min-w-0 flex-1 items-center justify-between gap-2"
+          ><span class="min-w-0">{word(f.name)}</span>
+          <span class="shrink-0"
+            ><input
+              class="field w-24 !py-0.5 text-right font-mono"
+              type="number"
+              step="any"
+              value={Number(valueOf(f).toFixed(4))}
+              oninput={(e) => put(f, e.currentTarget.valueAsNumber)}
+            /> <span class="inline-block w-10">{word(f.unit)}</span></span
+          ></label
+        >
+        <select
+          class="w-20 rounded-md border border-rule bg-card px-1 py-0.5 text-[12px] text-soft"
+          aria-label={say('Take {name} from', { name: word(f.name) })}
+          disabled={!from.length}
+          value=""
+          onchange={(e) => {
+            const chosen = from[Number(e.currentTarget.value)];
+            if (chosen) put(f, Number(chosen.value.toFixed(3)));
+            e.currentTarget.value = '';
+          }}
+          ><option value="">{say('take …')}</option>{#each from as s, i (s.name)}<option value={i}>{s.name}: {s.value.toFixed(2)}</option>{/each}</select
+        >
+      </div>
+    {/each}
+    <ul class="flex flex-col gap-1 rounded-lg bg-linen p-2" aria-live="polite">
+      {#each lines as l, i (l.name)}
+        <li class="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-2">
+          <span class={i === 0 ? 'font-bold' : ''}>{word(l.name)}</span>
+          <span class="text-right font-mono {i === 0 ? 'font-bold' : ''}"
+            ><output data-testid={i === 0 ? 'reckoned' : undefined} data-line={l.name}>{show(l)}</output> {word(l.unit)}
+            {#if step && targetOf(l)}<button
+                class="chip !px-1 underline"
+                disabled={!good || !Number.isFinite(l.value)}
+                aria-label={say('Put {name} into the block', { name: word(l.name) })}
+                title={say('Put into the block: {name}', { name: word(targetOf(l)!.name) })}
+                onclick={() => write(l)}>↗</button
+              >{/if}</span
+          >
+          {#if l.formula}<small class="col-span-2 font-mono text-soft">= {l.formula}</small>{/if}
+        </li>
+      {/each}
+    </ul>
+    <button class="btn btn-plain justify-center !py-1" disabled={!first || !good} onclick={() => write(lines[0])}
+      >{first ? say('Put into the block: {name}', { name: word(first.name) }) : say('Choose a block with a number first')}</button
     >
-    {#if page === 'distance'}
-      <label class="flex items-center justify-between gap-2"
-        >{say('Distance')}
-        <span
-          ><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={distance} />
-          {say('cm')}</span
-        ></label
-      >
-    {:else}
-      <label class="flex items-center justify-between gap-2"
-        >{say('Track width')}
-        <span
-          ><input
-            class="field w-24 text-right font-mono"
-            type="number"
-            step="0.1"
-            min="0.1"
-            value={t}
-            oninput={(e) => (track = e.currentTarget.valueAsNumber)}
-          />
-          {say('cm')}</span
-        ></label
-      >
-      <label class="flex items-center justify-between gap-2"
-        >{say('Angle, on the spot')}
-        <span
-          ><input class="field w-24 text-right font-mono" type="number" step="1" bind:value={angle} /> &nbsp;°&nbsp;</span
-        ></label
-      >
-    {/if}
-    <dl
-      class="grid grid-cols-[1fr_auto] gap-x-3 gap-y-1 rounded-lg bg-linen p-2.5 font-mono text-[13px]"
-      aria-live="polite"
-    >
-      <dt>{say('one turn rolls')}</dt>
-      <dd class="text-right">{say('{x} cm', { x: show(circumference(d), 1) })}</dd>
-      {#if page === 'angle'}<dt>{say('each wheel rolls')}</dt>
-        <dd class="text-right">{say('{x} cm', { x: show(rollForAngle(angle, t), 2) })}</dd>{/if}
-      <dt class="font-bold">{say('wheel turns')}</dt>
-      <dd class="text-right font-bold" data-testid="turns">{show(turns, page === 'distance' ? 2 : 3)}</dd>
-    </dl>
-    <button class="btn btn-plain justify-center" disabled={!target || !good(turns)} onclick={put}
-      >{target
-        ? say('Put into the block: {name}', { name: word(target.name) })
-        : say('Choose a block with a number first')}</button
-    >
+    {#if key === 'servo'}<a class="chip underline" href="/project/{w.session.id}/dial" target="_blank">{say('Print a dial card for the horn')}</a>{/if}
   </div>
 </div>

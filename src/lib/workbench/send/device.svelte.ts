@@ -12,6 +12,7 @@ import type { Input } from '../../../../core/trace/trace.ts';
 import type { Pose } from '../../../../core/yard/mat.ts';
 import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts';
 import { Ring } from '../../../workers/ring.ts';
+import type { Project } from '../../../../core/project.ts';
 import type { Session } from '../../project/session.svelte.ts';
 import { Run, type Runs } from '../runs.svelte.ts';
 import { boardLibrary } from './library.ts';
@@ -132,6 +133,7 @@ export class DeviceLink {
     const { runs } = this.workbench;
     if (runs.away) {
       runs.device = runs.away;
+      if (runs.device.trace.ended) runs.onEnd?.(runs.device);
       runs.away = undefined;
       this.unread = false;
       this.message = say('What it did on its own is in the trace now, beside the rehearsal.');
@@ -189,7 +191,8 @@ export class DeviceLink {
           'device',
           `${this.unit.name}, ${new Date().toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' })}`,
           message.header,
-          message.specs
+          message.specs,
+          this.workbench.session.project
         );
         const { runs } = this.workbench;
         if (this.plugged) runs.device = run;
@@ -205,6 +208,8 @@ export class DeviceLink {
         break;
       case 'ended':
         this.running = false;
+        if (!this.workbench.runs.away && this.workbench.runs.device)
+          this.workbench.runs.onEnd?.(this.workbench.runs.device);
         this.charge = message.charge;
         if (message.place) this.pose = message.place.pose;
         if (message.message) {
@@ -244,9 +249,9 @@ export class DeviceLink {
     this.mood = '';
   }
 
-  async send(): Promise<void> {
+  /** @param project what is sent, if not the whole project */
+  async send(project: Project = this.workbench.session.project): Promise<void> {
     if (!this.plugged || this.progress) return;
-    const { project } = this.workbench.session;
     const { text, blocks } =
       project.text === undefined
         ? (await loadPython()).printPython(project.program, project.kit)

@@ -1,61 +1,95 @@
 <script lang="ts">
-  import { retell, say, word } from '../../../../core/words.ts';
+  import { say, word } from '../../../../core/words.ts';
+  import Ellipsis from '@lucide/svelte/icons/ellipsis';
+  import PlayIcon from '@lucide/svelte/icons/play';
+  import PauseIcon from '@lucide/svelte/icons/pause';
   import { scaleLinear } from 'd3-scale';
-  import { onMount } from 'svelte';
-  import { partName } from '../../../../core/kit/kit.ts';
-  import { sentence } from '../../../../core/language/catalogue.ts';
-  import { allSteps } from '../../../../core/language/program.ts';
+  import { onMount, type Component } from 'svelte';
+  import { ALIGNMENTS, apart, shiftOf } from '../../../../core/trace/compare.ts';
   import { findings } from '../../../../core/trace/findings.ts';
-  import { askedAndGot } from '../../../../core/trace/query.ts';
-  import { traceCsv } from '../../../../core/trace/files.ts';
-  import { download, fileName } from '../../shelf/files.ts';
+  import { sampleAt, tickAt } from '../../../../core/trace/query.ts';
+  import { channel } from '../../../../core/trace/trace.ts';
+  import { lineOf, sentences } from '../sentences.ts';
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Inputs from '../inputs/Inputs.svelte';
-  import { blockAt, draw, lanesOf, palette, plotsOf, type Palette } from './lanes.ts';
+  import { allLanes, type Lane } from './lanes.ts';
+  import { blockAt, draw, palette, type Palette } from './draw.ts';
+  import type { Tool } from './view.svelte.ts';
 
   const w = useWorkbench();
-  const { runs } = w;
+  const { runs, trace: view } = w;
   let canvas: HTMLCanvasElement;
   let width = $state(600);
   let colours = $state.raw<Palette>();
-  /** chosen by the person; otherwise the whole run */
-  let window_ = $state<[number, number]>();
-  let ghost = $state(true);
-  let beside = $state(true);
-  let listing = $state(false);
-  const plots = $derived(runs.run && runs.run.version >= 0 ? plotsOf(runs.run.trace).join('\n') : '');
-  const lanes = $derived(lanesOf(w.session.project.kit, plots ? plots.split('\n') : []));
-  const height = $derived(lanes.reduce((h, l) => h + l.height, 0));
   const run = $derived(runs.run);
+  /** grows as the run goes on; its lanes follow what it plots and which variables it changes */
+  const version = $derived(run?.version ?? -1);
+  const known = $derived(run && version >= 0 ? `${run.trace.names.join('\n')}|${plots(run)}` : '');
+  let plotted: { run: Run; upTo: number; names: Set<string> } | undefined;
+  function plots(of: Run): string {
+    if (plotted?.run !== of) plotted = { run: of, upTo: 0, names: new Set() };
+    const { events } = of.trace;
+    for (; plotted.upTo < events.length; plotted.upTo++) {
+      const e = events[plotted.upTo];
+      if (e.type === 'plot') plotted.names.add(e.name);
+    }
+    return [...plotted.names].join('\n');
+  }
+  /** the program, kit and mat of the run that is seen: names and colours of blocks are theirs */
+  const project = $derived(run?.project ?? w.session.project);
+  const all = $derived.by(() => {
+    void known;
+    return allLanes(project.kit, run?.trace);
+  });
+  /** on a projector the lanes are as high as the screen lets them */
+  let room = $state(0);
+  const arranged = $derived(view.lanes(all));
+  const larger = $derived(w.stage === 'trace' ? Math.max(1.4, room / arranged.reduce((h, l) => h + l.height, 1)) : 1);
+  const lanes = $derived(larger === 1 ? arranged : arranged.map((l) => ({ ...l, height: Math.round(l.height * larger) })));
+  const height = $derived(lanes.reduce((h, l) => h + l.height, 0));
   const other = $derived<Run | undefined>(
-    runs.shown === 'device'
-      ? beside
-        ? runs.current
-        : undefined
-      : ((beside ? runs.device : undefined) ?? (ghost ? runs.ghost : undefined))
+    view.beside === 'nothing'
+      ? undefined
+      : typeof view.beside === 'object'
+        ? view.beside
+        : runs.shown === 'device'
+          ? runs.current
+          : view.beside === 'device'
+            ? (runs.device ?? runs.ghost)
+            : runs.ghost
+  );
+  const beside = $derived(other && other !== run && other.version >= 0 ? other : undefined);
+  const shiftUs = $derived(
+    run?.trace.ended && beside?.trace.ended && version >= 0 ? (shiftOf(run.trace, beside.trace, view.align) ?? 0) : 0
+  );
+  const isApart = $derived(
+    run?.trace.ended && beside?.trace.ended
+      ? new Map(
+          lanes.flatMap((l) =>
+            l.kind === 'curve'
+              ? l.keys.map(({ key }): [string, [number, number][]] => [key, apart(run!.trace, beside!.trace, key, shiftUs)])
+              : []
+          )
+        )
+      : undefined
   );
   const endUs = $derived(run?.endUs ?? 0);
   /** grows by steps, so that the picture does not shrink with every frame */
   const STEPS = [4, 8, 12, 16, 24, 32, 48, 64, 96, 128, 192, 256, 384, 512, 600];
   const full = $derived.by<[number, number]>(() => {
-    const need = (Math.max(endUs, other?.endUs ?? 0) / 1e6) * 1.02;
+    const need = (Math.max(endUs, beside?.endUs ?? 0) / 1e6) * 1.02;
     return [0, (STEPS.find((s) => s >= need) ?? Math.ceil(need / 60) * 60) * 1e6];
   });
-  const range = $derived(window_ ?? full);
+  const range = $derived(view.range ?? full);
   const x = $derived(scaleLinear(range, [0, width]));
   const ticks = $derived(x.ticks(Math.max(2, Math.floor(width / 110))));
-  const found = $derived(run && run.version >= 0 && run.trace.ended ? findings(run.trace) : []);
-  const moves = $derived(run && run.version >= 0 && run.trace.ended ? askedAndGot(run.trace) : []);
-  const names = $derived(
-    new Map(
-      [...allSteps(w.session.project.program)].map((s) => [
-        s.id,
-        sentence(s, w.session.project.program, (socket) => partName(w.session.project.kit, socket))
-      ])
-    )
-  );
+  const found = $derived(run && version >= 0 && run.trace.ended ? findings(run.trace, run.project?.program) : []);
+  const names = $derived(sentences(project));
   const now = $derived(runs.lit.at(-1));
+  $effect(() => {
+    w.found = found;
+  });
 
   onMount(() => {
     colours = palette();
@@ -63,8 +97,26 @@
     window.addEventListener('mossbell:theme', theme);
     return () => window.removeEventListener('mossbell:theme', theme);
   });
+  const drawing = $derived(
+    run && version >= 0 && colours
+      ? {
+          trace: run.trace,
+          ghost: beside?.trace,
+          shiftUs,
+          apart: isApart,
+          fromUs: range[0],
+          toUs: range[1],
+          width,
+          lanes,
+          program: project.program,
+          selected: w.selected,
+          palette: colours,
+          live: runs.state === 'running' && runs.scrubUs === undefined
+        }
+      : undefined
+  );
   $effect(() => {
-    if (!canvas || !colours) return;
+    if (!canvas) return;
     const ratio = devicePixelRatio || 1;
     if (canvas.width !== Math.round(width * ratio) || canvas.height !== Math.round(height * ratio)) {
       canvas.width = Math.round(width * ratio);
@@ -72,50 +124,61 @@
     }
     const g = canvas.getContext('2d')!;
     g.setTransform(ratio, 0, 0, ratio, 0, 0);
-    if (!run || run.version < 0) return void g.clearRect(0, 0, width, height);
-    draw(g, {
-      trace: run.trace,
-      ghost: other && other.version >= 0 ? other.trace : undefined,
-      fromUs: range[0],
-      toUs: range[1],
-      width,
-      lanes,
-      program: w.session.project.program,
-      selected: w.selected,
-      palette: colours,
-      live: runs.state === 'running' && runs.scrubUs === undefined
-    });
+    if (drawing) draw(g, drawing);
+    else g.clearRect(0, 0, width, height);
   });
+  /** What a lane shows at the playhead. */
+  function valueOf(lane: Lane): string {
+    if (!run || version < 0 || run.trace.ticks === 0) return '';
+    const tick = tickAt(runs.playheadUs, run.trace.ticks);
+    if (lane.kind === 'curve')
+      return lane.keys
+        .map(({ key }) => {
+          const c = channel(run.trace, key);
+          return c ? short(sampleAt(c, tick)) : '';
+        })
+        .join(' · ');
+    return '';
+  }
+  const short = (v: number) => (Math.abs(v) >= 100 ? v.toFixed(0) : Math.abs(v) >= 10 ? v.toFixed(1) : v.toFixed(2)).replace(/^-0(\.0*)?$/, '0');
+
   const time = (event: PointerEvent | WheelEvent) => x.invert(event.clientX - canvas.getBoundingClientRect().left);
-  let mode: 'scrub' | 'pan' | undefined;
+  let mode: 'scrub' | 'pan' | 'select' | undefined;
   let grabbed = 0;
   function down(event: PointerEvent) {
     if (!run) return;
     canvas.setPointerCapture(event.pointerId);
-    mode = event.shiftKey || event.button === 1 ? 'pan' : 'scrub';
+    mode = event.shiftKey || event.button === 1 ? 'pan' : view.tool === 'measure' || event.altKey ? 'select' : 'scrub';
     grabbed = time(event);
     if (mode === 'pan') return;
+    if (mode === 'select') {
+      view.a = view.b = within(grabbed);
+      return;
+    }
     scrub(grabbed);
-    if (event.offsetY < lanes[0].height) {
-      const id = blockAt(run.trace, w.session.project.program, grabbed, ((range[1] - range[0]) / width) * 4);
+    if (lanes[0]?.kind === 'blocks' && event.offsetY < lanes[0].height) {
+      const id = blockAt(run.trace, project.program, grabbed, ((range[1] - range[0]) / width) * 4);
       if (id) w.selected = id;
     }
   }
   function move(event: PointerEvent) {
     if (mode === 'scrub') scrub(time(event));
+    else if (mode === 'select') view.b = within(time(event));
     else if (mode === 'pan') shift(grabbed - time(event));
   }
+  const within = (t: number) => Math.max(0, Math.min(endUs, Math.round(t)));
   function scrub(t: number) {
-    runs.scrubUs = Math.max(0, Math.min(endUs, Math.round(t)));
+    runs.halt();
+    runs.scrubUs = within(t);
   }
   function shift(by: number) {
     const from = Math.max(0, range[0] + by);
-    window_ = [from, from + range[1] - range[0]];
+    view.range = [from, from + range[1] - range[0]];
   }
   function zoomAt(t: number, by: number) {
     const size = Math.min(full[1], Math.max(2000, (range[1] - range[0]) * by));
     const from = Math.max(0, t - ((t - range[0]) / (range[1] - range[0])) * size);
-    window_ = size >= full[1] ? undefined : [from, from + size];
+    view.range = size >= full[1] ? undefined : [from, from + size];
   }
   function wheel(event: WheelEvent) {
     if (!event.ctrlKey && !event.altKey && Math.abs(event.deltaX) <= Math.abs(event.deltaY) && !event.shiftKey) return;
@@ -131,21 +194,68 @@
     else if (event.key === 'End') runs.scrubUs = undefined;
     else if (event.key === '+') zoomAt(runs.playheadUs, 0.8);
     else if (event.key === '-') zoomAt(runs.playheadUs, 1.25);
+    else if (event.key === 'a') view.a = within(runs.playheadUs);
+    else if (event.key === 'b') view.b = within(runs.playheadUs);
     else return;
     event.preventDefault();
   }
   /** To a moment, and the block that it is about. */
   function lead(toUs: number, block?: string) {
+    runs.halt();
     runs.scrubUs = toUs;
     if (block) w.selected = block;
   }
-  function csv() {
-    if (run) download(`${fileName(w.session.project.name)}-${fileName(run.name)}.csv`, traceCsv(run.trace), 'text/csv');
+  /** A lane made higher or lower by its lower edge. */
+  let sizing: { key: string; y: number; height: number } | undefined;
+  function size(event: PointerEvent) {
+    if (!sizing) return;
+    const a = view.arrangement;
+    const h = Math.max(16, Math.min(160, Math.round(sizing.height + event.clientY - sizing.y)));
+    view.put({ ...a, height: { ...a.height, [sizing.key]: h } });
   }
+  let menu = $state(false);
+  const saved = async (what: 'csv' | 'json' | 'png' | 'svg') => {
+    if (!run || !drawing) return;
+    const { exportTrace } = await import('./export.ts');
+    await exportTrace(what, w, run, drawing, lanes, view.selection);
+  };
+  let file: HTMLInputElement;
+  async function openRun(chosen: File | undefined) {
+    if (!chosen) return;
+    const { readRun } = await import('../../../../core/trace/runfile.ts');
+    const { Run: Made } = await import('../runs.svelte.ts');
+    const read = readRun(await chosen.text(), chosen.name);
+    if (!read.ok) {
+      w.notice = read.problem;
+      return;
+    }
+    const opened = await w.opened(read.run, Made);
+    runs.earlier = opened;
+    runs.shown = 'earlier';
+    runs.scrubUs = undefined;
+    const foreign =
+      run && opened.trace.header.hashes.program !== run.trace.header.hashes.program
+        ? [say('It is a run of another program: its blocks have their names from there.')]
+        : [];
+    w.notice = [...read.missing, ...foreign].join(' ');
+  }
+  type Panel = Component<{ lead: (toUs: number, block?: string) => void; run: Run; beside: Run | undefined; shiftUs: number; lanes: Lane[]; all: Lane[] }>;
+  const PANELS: Record<Tool, () => Promise<{ default: Panel }>> = {
+    findings: () => import('./Findings.svelte') as Promise<{ default: Panel }>,
+    measure: () => import('./Measure.svelte') as Promise<{ default: Panel }>,
+    table: () => import('./Table.svelte') as Promise<{ default: Panel }>,
+    times: () => import('./Times.svelte') as Promise<{ default: Panel }>,
+    search: () => import('./Search.svelte') as Promise<{ default: Panel }>,
+    lanes: () => import('./Lanes.svelte') as Promise<{ default: Panel }>,
+    runs: () => import('./Kept.svelte') as Promise<{ default: Panel }>,
+    differences: () => import('./Differences.svelte') as Promise<{ default: Panel }>
+  };
+  const WITHOUT_RUN: ReadonlySet<Tool> = new Set<Tool>(['runs']);
+  const ALIGNED: Record<string, string> = { start: say('from the start'), mark: say('by the first mark'), movement: say('by the first movement') };
 </script>
 
 <section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label={say('Trace')}>
-  <div class="bar !min-h-8">
+  <div class="bar !min-h-8 whitespace-nowrap">
     <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Trace')}</h2>
     <button class="chip" onclick={() => (w.bottom = 'live')}>{say('Live values')}</button>
     <Inputs />
@@ -154,20 +264,55 @@
       aria-pressed={runs.shown === 'rehearsal'}
       onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>{say('This run')}</button
     >
-    {#if runs.ghost}<button class="chip" aria-pressed={ghost} onclick={() => (ghost = !ghost)}
-        >{say('+ last run')}</button
-      >{/if}
-    {#if runs.device}
-      <button
+    {#if runs.device}<button
         class="chip"
         aria-pressed={runs.shown === 'device'}
         onclick={() => ((runs.shown = 'device'), (runs.scrubUs = undefined))}
         data-testid="device-run">{runs.device.name}</button
+      >{/if}
+    {#if runs.earlier}<button
+        class="chip max-w-36 truncate"
+        aria-pressed={runs.shown === 'earlier'}
+        onclick={() => ((runs.shown = 'earlier'), (runs.scrubUs = undefined))}
+        data-testid="earlier-run">{runs.earlier.name}</button
+      >{/if}
+    {#if run && (runs.ghost || runs.device || typeof view.beside === 'object')}
+      <label class="ml-1 flex items-center gap-1 text-soft"
+        ><span class="max-[1400px]:sr-only">{say('beside')}</span>
+        <select
+          class="max-w-32 rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
+          title={say('Which run is drawn beside')}
+          value={typeof view.beside === 'object' ? 'chosen' : view.beside}
+          onchange={(e) => (view.beside = e.currentTarget.value as 'last')}
+        >
+          <option value="nothing">{say('nothing beside')}</option>
+          {#if runs.ghost}<option value="last">{say('+ last run')}</option>{/if}
+          <option value="device">{runs.device ? `+ ${runs.device.name}` : say('+ whatever ran before')}</option>
+          {#if typeof view.beside === 'object'}<option value="chosen">+ {view.beside.name}</option>{/if}
+        </select></label
       >
-      <button class="chip" aria-pressed={beside} onclick={() => (beside = !beside)}>{say('beside each other')}</button>
+      {#if beside}
+        <select
+          class="max-w-28 rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
+          aria-label={say('How the two runs lie over one another')}
+          title={say('How the two runs lie over one another')}
+          bind:value={view.align}>{#each ALIGNMENTS as by (by)}<option value={by}>{ALIGNED[by]}</option>{/each}</select
+        >
+        <button class="chip" aria-expanded={view.tool === 'differences'} onclick={() => view.toggle('differences')}
+          >{say('Where they part')}</button
+        >
+      {/if}
     {/if}
     <span class="flex-1"></span>
     {#if run}
+      <button
+        class="chip !px-1"
+        aria-label={runs.playing ? say('Pause the trace') : say('Play the trace')}
+        title={runs.playing ? say('Pause the trace') : say('Play the trace from the playhead')}
+        disabled={runs.state === 'running'}
+        onclick={() => (runs.playing ? runs.halt() : runs.play())}
+        >{#if runs.playing}<PauseIcon size={14} />{:else}<PlayIcon size={14} />{/if}</button
+      >
       <span class="font-mono text-[12.5px] text-soft tabular-nums" data-testid="playhead"
         >{(runs.playheadUs / 1e6).toFixed(3)} s</span
       >
@@ -175,17 +320,66 @@
           >{say('to the end')}</button
         >{/if}
       <button
-        class="chip"
-        aria-expanded={listing}
-        disabled={!found.length && !moves.length}
-        onclick={() => (listing = !listing)}
+        class="chip {found.length ? '!font-semibold !text-ink' : ''}"
+        aria-expanded={view.tool === 'findings'}
+        disabled={!run.trace.ended}
+        onclick={() => view.toggle('findings')}
         >{say('{n, plural, one {# finding} other {# findings}}', { n: found.length })}</button
       >
       <button class="chip" aria-label={say('Shorter time')} onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</button
       ><button class="chip" aria-label={say('Longer time')} onclick={() => zoomAt(runs.playheadUs, 1.6)}>−</button
-      ><button class="chip" onclick={() => (window_ = undefined)}>{say('Whole run')}</button>
-      <button class="chip" onclick={csv}>{say('CSV')}</button>
+      ><button class="chip" onclick={() => view.whole()}>{view.only ? say('All lanes') : say('Whole run')}</button>
     {/if}
+    <div class="relative">
+      <button
+        class="chip !px-1.5"
+        aria-label={say('More about the trace')}
+        title={say('Lanes, cursors, table, times, search, runs, files')}
+        aria-expanded={menu}
+        onclick={() => (menu = !menu)}><Ellipsis size={15} /></button
+      >
+      {#if menu}
+        <!-- svelte-ignore a11y_no_static_element_interactions -->
+        <div
+          class="absolute right-0 bottom-full z-40 mb-1 flex max-h-[70vh] w-60 flex-col overflow-auto rounded-xl border border-rule bg-card p-1 shadow-lg"
+          onclickcapture={() => setTimeout(() => (menu = false), 0)}
+          onkeydown={(e) => e.key === 'Escape' && (menu = false)}
+        >
+          <button class="mb-item" onclick={() => (w.stage = w.stage ? undefined : 'trace')}
+            >{w.stage ? say('Back to the workbench') : say('Fill the screen')}</button
+          >
+          {#if run}
+            <button class="mb-item" onclick={() => view.toggle('lanes')}>{say('Choose the lanes')}</button>
+            <button class="mb-item" onclick={() => view.toggle('measure')}>{say('Measure between two cursors')}</button>
+            <button class="mb-item" onclick={() => view.toggle('table')}>{say('Table')}</button>
+            <button class="mb-item" onclick={() => view.toggle('times')}>{say('Times of the blocks')}</button>
+            <button class="mb-item" onclick={() => view.toggle('search')}>{say('Search log and events')}</button>
+          {/if}
+          <button class="mb-item" onclick={() => view.toggle('runs')}>{say('Runs of this project')}</button>
+          <button class="mb-item" onclick={() => file.click()}>{say('Open a run file')}</button>
+          {#if run}
+            <hr class="my-1 border-rule" />
+            <button class="mb-item" onclick={() => saved('csv')}>{say('Save as CSV')}</button>
+            <button class="mb-item" onclick={() => saved('json')}>{say('Save as a run file')}</button>
+            <button class="mb-item" onclick={() => saved('png')}>{say('Picture as PNG')}</button>
+            <button class="mb-item" onclick={() => saved('svg')}>{say('Picture as SVG')}</button>
+            <hr class="my-1 border-rule" />
+            <button class="mb-item" disabled={!run.trace.ended} onclick={() => w.tellStory()}>{say('Play the story')}</button>
+          {/if}
+        </div>
+      {/if}
+      <input
+        bind:this={file}
+        type="file"
+        class="hidden"
+        accept=".jsonl,.json"
+        aria-label={say('Run file')}
+        onchange={(e) => {
+          void openRun(e.currentTarget.files?.[0]);
+          e.currentTarget.value = '';
+        }}
+      />
+    </div>
   </div>
   <div class="relative min-h-0 flex-1">
     {#if !run}
@@ -197,15 +391,28 @@
             )}
       </p>
     {/if}
-    <div class="absolute inset-0 overflow-x-hidden overflow-y-auto {run ? '' : 'invisible'}">
+    <div bind:clientHeight={room} class="absolute inset-0 overflow-x-hidden overflow-y-auto {run ? '' : 'invisible'}">
       <div class="relative grid grid-cols-[150px_1fr]" style="height: {height}px">
-        <div class="pointer-events-none" aria-hidden="true">
-          {#each lanes as lane (lane.title)}
-            <div class="px-3.5 leading-[1.15]" style="height: {lane.height}px">
-              <b class="block pt-0.5 text-[12px]">{word(lane.title)}</b><span
-                class="block truncate text-[10.5px] text-soft"
-                >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? now) : '') : word(lane.line)}</span
+        <div>
+          {#each lanes as lane (lane.key)}
+            {@const value = valueOf(lane)}
+            <div class="relative px-3.5 leading-[1.15]" style="height: {lane.height}px" data-lane={lane.key} aria-hidden="true">
+              <b class="flex gap-1 pt-0.5 text-[12px]"
+                ><span class="truncate">{word(lane.title)}{#each lane.over ?? [] as o (o.key)} + {word(o.title)}{/each}</span
+                >{#if value}<span class="ml-auto font-mono font-normal text-soft tabular-nums" data-testid="lane-value">{value}</span
+                  >{/if}</b
+              ><span class="block truncate text-[10.5px] text-soft"
+                >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? lineOf(now)) : '') : word(lane.line)}</span
               >
+              <i
+                class="absolute inset-x-0 -bottom-[2px] z-10 h-[4px] cursor-row-resize hover:bg-brass/60"
+                onpointerdown={(e) => {
+                  e.currentTarget.setPointerCapture(e.pointerId);
+                  sizing = { key: lane.key, y: e.clientY, height: lane.height };
+                }}
+                onpointermove={size}
+                onpointerup={() => (sizing = undefined)}
+              ></i>
             </div>
           {/each}
         </div>
@@ -228,6 +435,21 @@
             onkeydown={keys}
             data-testid="trace"
           ></canvas>
+          {#if view.selection}
+            <div
+              class="pointer-events-none absolute top-0 bottom-0 bg-water/10"
+              style="left: {x(view.selection[0])}px; width: {x(view.selection[1]) - x(view.selection[0])}px"
+              data-testid="selection"
+            ></div>
+          {/if}
+          {#each [['A', view.a], ['B', view.b]] as const as [name, at] (name)}
+            {#if at !== undefined && at >= range[0] && at <= range[1]}<div
+                class="pointer-events-none absolute top-0 bottom-0 border-l border-water"
+                style="left: {x(at)}px"
+              >
+                <b class="absolute top-0 left-0.5 text-[10.5px] text-water">{name}</b>
+              </div>{/if}
+          {/each}
           {#if run && runs.playheadUs >= range[0] && runs.playheadUs <= range[1]}
             <div
               class="pointer-events-none absolute top-0 bottom-0 w-0 border-l-2 border-brass"
@@ -239,52 +461,8 @@
         </div>
       </div>
     </div>
-    {#if listing}
-      <div
-        class="absolute right-2 bottom-2 z-20 max-h-[calc(100%-1rem)] w-[460px] overflow-auto rounded-xl border border-rule bg-card p-2 shadow-lg"
-        role="region"
-        aria-label={say('Findings')}
-      >
-        <ol>
-          {#each found as f, i (i)}
-            <li>
-              <button
-                class="w-full rounded-lg px-2 py-1.5 text-left hover:bg-linen"
-                onclick={() => lead(f.fromUs, f.blocks[0])}
-                ><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span>
-                {f.says}{#if f.blocks[0]}<small class="block text-soft">{names.get(f.blocks[0]) ?? f.blocks[0]}</small
-                  >{/if}</button
-              >
-            </li>
-          {/each}
-        </ol>
-        {#if moves.length}
-          <table class="w-full text-[13px] tabular-nums">
-            <thead class="text-left text-[12px] text-soft">
-              <tr
-                ><th class="px-2 font-semibold">{say('Move')}</th><th class="px-2 text-right font-semibold"
-                  >{say('asked')}</th
-                ><th class="px-2 text-right font-semibold">{say('got')}</th><th class="px-2 text-right font-semibold"
-                  >{say('off by')}</th
-                ></tr
-              >
-            </thead>
-            <tbody>
-              {#each moves as m, i (i)}
-                <tr class="border-t border-rule"
-                  ><td class="px-2 py-0.5"
-                    ><button class="underline" onclick={() => lead(m.toUs, m.block)}>{retell(m.what)}</button
-                    >{m.ended === 'done' ? '' : `, ${word(m.ended)}`}</td
-                  >
-                  <td class="px-2 text-right">{m.asked.toFixed(2)} {m.unit}</td>
-                  <td class="px-2 text-right">{m.got.toFixed(2)} {m.unit}</td>
-                  <td class="px-2 text-right">{(m.got - m.asked).toFixed(2)} {m.unit}</td></tr
-                >
-              {/each}
-            </tbody>
-          </table>
-        {/if}
-      </div>
+    {#if view.tool && (run || WITHOUT_RUN.has(view.tool))}
+      {#await PANELS[view.tool]() then { default: Panel }}<Panel {lead} run={run!} {beside} {shiftUs} {lanes} {all} />{/await}
     {/if}
   </div>
   <div

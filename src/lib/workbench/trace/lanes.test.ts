@@ -3,7 +3,8 @@ import { barrow, trowel } from '../../../../core/kit/kit.ts';
 import { b, end, hall, program, run, start, wait } from '../../../../core/testing/build.ts';
 import { ranWhen } from '../../../../core/trace/query.ts';
 import { trail } from '../yard/trail.ts';
-import { blockAt, draw, lanesOf, type Palette } from './lanes.ts';
+import { blockAt, draw, type Palette } from './draw.ts';
+import { lanesOf } from './lanes.ts';
 
 const colours = Object.fromEntries(
   ['ink', 'soft', 'rule', 'card', 'water', 'order', 'act', 'think', 'read', 'brass', 'clay'].map((name) => [name, name])

@@ -44,6 +44,9 @@
       {#each others as o (o.name)}<button class="mb-item" onclick={() => takeOut(o.name)}
           >{say('Take {name} out of the yard', { name: o.name })}</button
         >{/each}
+      <button class="mb-item" onclick={() => (w.stage = w.stage ? undefined : 'yard')}
+        >{w.stage ? say('Back to the workbench') : say('Fill the screen')}</button
+      >
       <button class="mb-item" onclick={onpicture}>{say('Save a picture (PNG)')}</button>
       <button class="mb-item" onclick={() => ask(() => import('./Clip.svelte'))}>{say('Record a clip')}</button>
     </div>

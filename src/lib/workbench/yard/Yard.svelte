@@ -15,6 +15,7 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import { Hold } from './hold.svelte.ts';
   import { KeysDown } from './keys.ts';
+  import Guesses from '../predict/Guesses.svelte';
   import MatShape from './MatShape.svelte';
   import Measures from './Measures.svelte';
   import Others from './Others.svelte';
@@ -48,7 +49,11 @@
     },
     get canGrab() {
       return canGrab;
-    }
+    },
+    get paused() {
+      return !away && runs.state === 'paused';
+    },
+    moved: (pose) => (runs.moved = pose)
   });
   const away = $derived(runs.shown === 'device');
   const view = $derived(runs.view);
@@ -58,7 +63,7 @@
       : undefined
   );
   const pose = $derived<Pose>(
-    hold.held ?? standing ?? (view ? { x: view.x, y: view.y, facingDeg: view.facingDeg } : startPose)
+    hold.held ?? standing ?? (runs.state === 'paused' && runs.scrubUs === undefined ? runs.moved : undefined) ?? (view ? { x: view.x, y: view.y, facingDeg: view.facingDeg } : startPose)
   );
   const horns = $derived(
     Object.fromEntries(
@@ -280,6 +285,7 @@
             /><path d="M13.2 -.5a1 1 0 1 1 .2 1.3" fill="none" stroke="#26352c" stroke-width=".35" />
           </g>
         {/if}
+        {#if w.predict.open}<Guesses {at} height={H} />{/if}
         {#if ruler.line}<RulerLine line={ruler.line} height={H} />{/if}
       </g>
     </g>

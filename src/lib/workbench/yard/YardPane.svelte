@@ -4,6 +4,7 @@
   import type { Component } from 'svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import HandIcon from '@lucide/svelte/icons/hand';
+  import Guess from '@lucide/svelte/icons/map-pin-check';
   import Ruler from '@lucide/svelte/icons/ruler';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import Face from './Face.svelte';
@@ -17,6 +18,7 @@
   $effect(() => {
     const live =
       (w.runs.state === 'running' && w.runs.speed <= 4 && w.runs.scrubUs === undefined) ||
+      w.runs.playing ||
       (w.runs.shown === 'device' && w.device.running);
     tones.play(live && !w.muted ? w.runs.view?.tone : undefined);
   });
@@ -70,6 +72,19 @@
     >
     <button
       class="chip min-h-6 !px-1.5"
+      aria-pressed={w.predict.open}
+      title={say('Predict: where will it stop, what will it show?')}
+      aria-label={say('Predict')}
+      onclick={() => {
+        if (w.predict.open) w.predict.shut();
+        else {
+          w.view = 'above';
+          w.predict.start();
+        }
+      }}><Guess size={15} /></button
+    >
+    <button
+      class="chip min-h-6 !px-1.5"
       aria-pressed={w.handOpen}
       title={say('Hand: lean, shake, push, lift')}
       aria-label={say('Hand')}
@@ -88,7 +103,8 @@
   </div>
   {#if hasWheels(w.session.project.kit) || !w.handOpen}<Face />{/if}
   {#if w.handOpen && Hand}<Hand />{/if}
-  <div class="min-h-0 flex-1">
+  <div class="relative min-h-0 flex-1">
+    {#if w.predict.open}{#await import('../predict/Predict.svelte') then { default: Predict }}<Predict />{/await}{/if}
     {#if w.view === 'above'}<Yard />
     {:else}
       {#if Scene}<Scene />{/if}

@@ -17,6 +17,9 @@ type Yard = {
   /** it stands still, and can be put elsewhere; or a hand can take it */
   readonly canMove: boolean;
   readonly canGrab: boolean;
+  /** time stands still: a hand moves it in one go, and where it put it is seen at once */
+  readonly paused: boolean;
+  moved(pose: Pose): void;
 };
 const round360 = (deg: number): number => ((deg % 360) + 360) % 360;
 
@@ -32,7 +35,7 @@ export class Hold {
     if (!yard.canGrab) return;
     event.stopPropagation();
     (event.currentTarget as Element).setPointerCapture(event.pointerId);
-    if (!yard.canMove) yard.give({ lift: true });
+    if (!yard.canMove && !yard.paused) yard.give({ lift: true });
     const p = yard.at(event);
     this.grab = { kind, dx: yard.pose.x - p.x, dy: yard.pose.y - p.y };
     this.held = { ...yard.pose };
@@ -52,7 +55,7 @@ export class Hold {
       const deg = 90 - (Math.atan2(p.y - held.y, p.x - held.x) * 180) / Math.PI;
       this.held = { ...held, facingDeg: round360(event.shiftKey ? deg : Math.round(deg / 5) * 5) };
     }
-    if (!yard.canMove && performance.now() - this.told > EVERY_MS) this.carry();
+    if (!yard.canMove && !yard.paused && performance.now() - this.told > EVERY_MS) this.carry();
   }
   private carry(): void {
     this.told = performance.now();
@@ -62,7 +65,12 @@ export class Hold {
   }
   up(): void {
     const { held, yard } = this;
-    if (held && !yard.canMove) {
+    if (held && yard.paused) {
+      yard.give({ lift: true });
+      this.carry();
+      yard.give({ lift: false });
+      yard.moved(held);
+    } else if (held && !yard.canMove) {
       this.carry();
       setTimeout(() => yard.give({ lift: false }), ARRIVES_MS);
     } else if (held) yard.place(held);

@@ -4,7 +4,8 @@ import type { Pose } from '../../../../core/yard/mat.ts';
 import { Hold } from './hold.svelte.ts';
 
 /** A yard of 2 m x 1 m with a robot in its middle, and what happened to it. */
-function yard(canMove: boolean, canGrab = true) {
+function yard(canMove: boolean, canGrab = true, paused = false) {
+  const moved: Pose[] = [];
   const given: Input[] = [];
   const placed: Pose[] = [];
   const hold = new Hold({
@@ -14,7 +15,9 @@ function yard(canMove: boolean, canGrab = true) {
     pose: { x: 1, y: 0.5, facingDeg: 0 },
     size: { width: 2, height: 1 },
     canMove,
-    canGrab
+    canGrab,
+    paused,
+    moved: (pose) => moved.push(pose)
   });
   const event = (x: number, y: number) =>
     ({

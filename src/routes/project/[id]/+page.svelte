@@ -16,6 +16,15 @@
   Object.assign(window, { mossbellBytes: (options: unknown) => w.runs.bytes(options) });
   let program = $state<ProgramPane>();
   let tray = $state<Tray>();
+  // what goes on inside is shown while the run stands still, and the tray comes back when it is over
+  let before = w.runs.state;
+  $effect(() => {
+    const now = w.runs.state;
+    if (now === before) return;
+    if (now === 'paused') w.side = 'inside';
+    else if (now === 'ended' || now === 'idle') w.side = 'tray';
+    before = now;
+  });
   $effect(() => {
     if (program && tray) program.trayArea(() => tray!.area());
   });
@@ -28,7 +37,7 @@
     } else if (event.key === ' ' && event.target === document.body) {
       event.preventDefault();
       if (w.runs.state === 'running') w.runs.pause();
-      else if (w.runs.state === 'paused') w.runs.resume();
+      else if (w.runs.state === 'paused') w.runs.go('on');
       else w.rehearse();
     }
   }
@@ -43,23 +52,25 @@
     <PaneGroup direction="vertical" autoSaveId="mossbell.rows">
       <Pane defaultSize={69} minSize={30}>
         <PaneGroup direction="horizontal" autoSaveId="mossbell.columns">
-          <Pane defaultSize={32.5} minSize={20}><YardPane /></Pane>
+          <Pane defaultSize={32.5} minSize={20}><div class="h-full {w.stage === 'yard' ? 'mb-stage' : ''}"><YardPane /></div></Pane>
           <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-          <Pane defaultSize={47} minSize={25}><ProgramPane bind:this={program} /></Pane>
+          <Pane defaultSize={47} minSize={25}><div class="h-full {w.stage === 'program' ? 'mb-stage' : ''}"><ProgramPane bind:this={program} /></div></Pane>
           <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
           <Pane defaultSize={20.5} minSize={15}
-            ><Tray
+            >{#if w.side === 'inside'}{#await import('$lib/workbench/debug/Inside.svelte') then { default: Inside }}<Inside
+                  close={() => (w.side = 'tray')}
+                />{/await}{/if}<div class="h-full {w.side === 'inside' ? 'hidden' : ''}"><Tray
               bind:this={tray}
               onadd={(kind, slots) => program?.add(kind, slots)}
               ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
               onleave={() => program?.focusChosen()}
-            /></Pane
+            /></div></Pane
           >
         </PaneGroup>
       </Pane>
       <PaneResizer class="h-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
       <Pane defaultSize={31} minSize={10}
-        >{#if w.bottom === 'trace'}<TracePane />{:else}
+        >{#if w.bottom === 'trace'}<div class="h-full {w.stage === 'trace' ? 'mb-stage' : ''}"><TracePane /></div>{:else}
           {#await import('$lib/workbench/live/LivePane.svelte') then { default: LivePane }}<LivePane
               ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
               ondrop={(x, y, value) => program?.dropNumber(x, y, value) ?? false}
@@ -69,4 +80,9 @@
     </PaneGroup>
   </main>
 </div>
+{#if w.stage || w.story}{#await import('$lib/workbench/stage/Stage.svelte') then { default: Stage }}<Stage />{/await}{/if}
+{#if w.trying}{#await import('$lib/workbench/debug/Just.svelte') then { default: Just }}<Just
+      ids={w.trying!}
+      close={() => (w.trying = undefined)}
+    />{/await}{/if}
 <KeysDialog />

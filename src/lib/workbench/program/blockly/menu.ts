@@ -1,6 +1,7 @@
 /** The menu of a block: ours alone. */
 import * as Blockly from 'blockly/core';
 import { cannot, tableRows } from '../../../../../core/language/blocks/choose.ts';
+import { catalogue } from '../../../../../core/language/catalogue.ts';
 import type { Reshape } from '../../../../../core/language/edit.ts';
 import type { Program, Step } from '../../../../../core/language/program.ts';
 import { allSteps } from '../../../../../core/language/program.ts';
@@ -25,6 +26,10 @@ export type MenuActions = {
   rename: (block: Blockly.BlockSvg) => void;
   remove: (block: Blockly.BlockSvg) => void;
   help: (block: Blockly.BlockSvg) => void;
+  stop: (block: Blockly.BlockSvg) => void;
+  stops: (block: Blockly.BlockSvg) => boolean;
+  toHere: (block: Blockly.BlockSvg) => void;
+  tryJust: (block: Blockly.BlockSvg) => void;
 };
 const { ScopeType } = Blockly.ContextMenuRegistry;
 let current: MenuActions;
@@ -77,6 +82,20 @@ export function registerMenu(actions: MenuActions): void {
     return n > 1 ? say(' {n} blocks', { n }) : '';
   };
   item('help', later('What does it do?'), (b) => current.help(b));
+  const runs: Show = (b) => isStep(b) && catalogue.get(b.type)?.shape !== 'starter';
+  item('tryJust', later('Try just this …'), (b) => current.tryJust(b), (b) => !b.outputConnection);
+  item(
+    'stop',
+    (b) => (current.stops(b) ? say('Take the stop away') : say('Stop the run here')),
+    (b) => current.stop(b),
+    runs
+  );
+  item(
+    'toHere',
+    later('Run to here'),
+    (b) => current.toHere(b),
+    runs
+  );
   item(
     'duplicate',
     (b) => say('Duplicate{several}', { several: several(b) }),

@@ -24,18 +24,26 @@
     session.change(say('write text'), { ...session.project, text });
   }
   function toggle(line: number) {
-    const next = new Set(runs.breaks);
-    if (!next.delete(line)) next.add(line);
-    runs.setBreaks(next);
-    view?.dispatch({});
+    runs.toggleStop(`line ${line + 1}`);
   }
+  const lines = (): ReadonlySet<number> =>
+    new Set(
+      runs.stops.flatMap((s) => (s.on === 'block' && s.block.startsWith('line ') ? [Number(s.block.slice(5)) - 1] : []))
+    );
+  $effect(() => {
+    void runs.stops;
+    view?.dispatch({});
+  });
   onMount(() => {
     view = new EditorView({
       parent: host,
       state: EditorState.create({
         doc: session.project.text ?? '',
         extensions: [
-          extensions(() => runs.breaks, toggle),
+          extensions(lines, toggle),
+          EditorView.updateListener.of((u) => {
+            if (u.selectionSet) w.selected = `line ${u.state.doc.lineAt(u.state.selection.main.head).number}`;
+          }),
           EditorView.updateListener.of((u) => {
             if (!u.docChanged) return;
             problems = undefined;

@@ -1,0 +1,92 @@
+import { describe, expect, it } from 'vitest';
+import { ledCurrent, nextE24 } from '../circuit/led.ts';
+import { barrow } from '../kit/kit.ts';
+import { PAGES } from './pages.ts';
+
+const values = (key: string, given: Record<string, number> = {}): number[] => {
+  const page = PAGES.find((p) => p.key === key)!;
+  const v = Object.fromEntries(page.fields.map((f) => [f.key, given[f.key] ?? f.begins(barrow)]));
+  return page.work(v).map((l) => l.value);
+};
+
+describe('the reckoner', () => {
+  it('begins with what the kit sheet says', () => {
+    for (const page of PAGES)
+      for (const line of page.work(Object.fromEntries(page.fields.map((f) => [f.key, f.begins(barrow)]))))
+        expect(Number.isFinite(line.value), `${page.key}: ${line.name}`).toBe(true);
+    // 80 cm on wheels of 6.8 cm: pi d and s / (pi d), plane geometry
+    expect(values('distance')[0]).toBeCloseTo(3.745, 3);
+    expect(values('distance')[1]).toBeCloseTo(1348.1, 0);
+    expect(values('distance')[2]).toBeCloseTo(80 / 18, 6);
+  });
+  it('finds the wheel from what was measured', () => {
+    expect(values('wheel', { d: 6.8, a: 80, g: 78.4 })[0]).toBeCloseTo(6.664, 3);
+  });
+  it('turns on the spot and by one wheel', () => {
+    // each wheel rolls angle x track / 2 (Dudek and Jenkin, Computational Principles of Mobile Robotics)
+    const [turns, roll, one] = values('spot', { w: 90 });
+    expect(turns).toBeCloseTo(0.456, 3);
+    expect(roll).toBeCloseTo((Math.PI * 12.4) / 4, 6);
+    expect(one).toBeCloseTo(2 * turns, 9);
+  });
+  it('drives an arc: the wheels roll their own circles', () => {
+    const [inner, outer, inside, middle] = values('arc', { t: 12, r: 30, w: 90, p: 36 });
+    expect(inner).toBeCloseTo(24, 6);
+    expect(outer).toBeCloseTo((Math.PI * 36) / 2, 6);
+    expect(inside).toBeCloseTo((Math.PI * 24) / 2, 6);
+    expect(middle).toBeCloseTo((outer + inside) / 2, 9);
+  });
+  it('stops in v²/2a, as uniform deceleration has it', () => {
+    expect(values('stop', { v: 30, a: 60 })).toEqual([7.5, 0.5]);
+  });
+  it('knows a servo’s pulse: 1.0 to 2.0 ms, 1.5 in the middle (common practice)', () => {
+    expect(values('servo', { w: 0 })).toEqual([0, 1, 5]);
+    expect(values('servo', { w: 90 })).toEqual([50, 1.5, 7.5]);
+    expect(values('servo', { w: 180 })).toEqual([100, 2, 10]);
+  });
+  it('tunes to A4 = 440 Hz (ISO 16)', () => {
+    const page = PAGES.find((p) => p.key === 'tone')!;
+    expect(page.work({ m: 0 })[0]).toMatchObject({ name: 'A4', value: 440 });
+    expect(page.work({ m: -9 })[0].name).toBe('C4');
+    // 261.63 Hz, as any table of note frequencies has it
+    expect(page.work({ m: -9 })[0].value).toBeCloseTo(261.63, 2);
+    expect(page.work({ m: 3 })[0].name).toBe('C5');
+    expect(page.work({ m: 12 })[0].value).toBe(880);
+  });
+  it('halves between two readings, maps a stick, counts bits', () => {
+    expect(values('threshold', { a: 10, b: 90 })).toEqual([50]);
+    expect(values('stick', { x: -100 })).toEqual([0, 0]);
+    expect(values('stick', { x: 100 })).toEqual([180, 100]);
+    // the largest numbers of 8 and 16 bits
+    expect(values('bits', { p: 100 })).toEqual([255, 65535]);
+    expect(values('period', { h: 5, l: 15 })).toEqual([20, 50, 25]);
+  });
+  it('knows 1 g as 9.80665 m/s² (ISO 80000-3) and a tilt by its arc tangent', () => {
+    expect(values('g', { g: 1 })[0]).toBe(9.80665);
+    expect(values('tilt', { x: 1, z: 1 })[0]).toBeCloseTo(45, 9);
+    expect(values('tilt', { x: 0.5, z: Math.sqrt(3) / 2 })[0]).toBeCloseTo(30, 9);
+    expect(values('tilt', { x: 1, z: 0 })[0]).toBeCloseTo(90, 9);
+  });
+});
+
+describe('an LED on a pin', () => {
+  it('has its rated current at its rated voltage, and obeys the loop', () => {
+    for (const forward of [1.8, 2.1, 3.0]) {
+      expect(ledCurrent(forward, 0, forward) * 1000).toBeCloseTo(20, 6);
+      for (const ohm of [47, 150, 330, 1000]) {
+        const i = ledCurrent(5, ohm, forward);
+        // what is left across the diode gives the same current by Shockley's law
+        expect(ledCurrent(5 - i * ohm, 0, forward)).toBeCloseTo(i, 9);
+      }
+    }
+  });
+  it('is near the rule of thumb (U - Uf) / I, common practice', () => {
+    // a red LED at 5 V with 150 Ω: some 20 mA
+    expect(ledCurrent(5, 150, 1.8) * 1000).toBeGreaterThan(19);
+    expect(ledCurrent(5, 150, 1.8) * 1000).toBeLessThan(23);
+  });
+  it('takes the next value of E24 (IEC 60063)', () => {
+    expect([75, 76, 150, 151, 999, 1000, 4.8].map(nextE24)).toEqual([75, 82, 150, 160, 1000, 1000, 5.1]);
+    expect(nextE24(-3)).toBeNaN();
+  });
+});

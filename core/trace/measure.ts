@@ -1,0 +1,112 @@
+/** Figures between two cursors on the time axis. */
+import { sampleAt, tickAt } from './query.ts';
+import { CHUNK, type Channel, type Trace } from './trace.ts';
+
+export type Measures = {
+  /** at the first and at the second cursor, in the channel's unit */
+  a: number;
+  b: number;
+  difference: number;
+  /** units a second, from the first to the second */
+  slope: number;
+  mean: number;
+  smallest: number;
+  largest: number;
+  /** unit seconds: sum of the samples, each for its millisecond */
+  area: number;
+};
+
+/**
+ * @param aUs, bUs times in microseconds, in either order
+ * @returns undefined where the channel has nothing there
+ */
+export function measure(c: Channel, ticks: number, aUs: number, bUs: number): Measures | undefined {
+  if (ticks === 0 || c.chunks.length === 0) return undefined;
+  const [fromUs, toUs] = aUs <= bUs ? [aUs, bUs] : [bUs, aUs];
+  const [from, to] = [tickAt(fromUs, ticks), tickAt(toUs, ticks)];
+  let sum = 0;
+  let low = Infinity;
+  let high = -Infinity;
+  for (let t = from; t <= to;) {
+    const index = Math.floor(t / CHUNK);
+    const chunk = c.chunks[Math.min(index, c.chunks.length - 1)];
+    const stop = Math.min(to + 1, (index + 1) * CHUNK);
+    if (typeof chunk === 'number') {
+      sum += chunk * (stop - t);
+      if (chunk < low) low = chunk;
+      if (chunk > high) high = chunk;
+    } else
+      for (let k = t - index * CHUNK; k < stop - index * CHUNK; k++) {
+        const v = chunk[k];
+        sum += v;
+        if (v < low) low = v;
+        if (v > high) high = v;
+      }
+    t = stop;
+  }
+  const a = sampleAt(c, tickAt(aUs, ticks));
+  const b = sampleAt(c, tickAt(bUs, ticks));
+  const seconds = (bUs - aUs) / 1e6;
+  return {
+    a,
+    b,
+    difference: b - a,
+    slope: seconds === 0 ? 0 : (b - a) / seconds,
+    mean: (sum * c.scale) / (to - from + 1),
+    smallest: low * c.scale,
+    largest: high * c.scale,
+    area: (sum * c.scale) / 1000
+  };
+}
+
+export type Ran = { block: string; times: number; shortestUs: number; longestUs: number; meanUs: number; firstUs: number };
+/** How often each block ran and how long it took, the longest in all first. */
+export function statistics(trace: Trace): Ran[] {
+  const { spans, header, ticks } = trace;
+  const all = new Map<number, { times: number; shortest: number; longest: number; sum: number; first: number }>();
+  for (let row = 0; row < spans.count; row++) {
+    const us = (spans.end[row] || ticks * 1000) - spans.start[row];
+    const one = all.get(spans.block[row]);
+    if (!one) all.set(spans.block[row], { times: 1, shortest: us, longest: us, sum: us, first: spans.start[row] });
+    else {
+      one.times++;
+      one.sum += us;
+      if (us < one.shortest) one.shortest = us;
+      if (us > one.longest) one.longest = us;
+    }
+  }
+  return [...all]
+    .sort(([, a], [, b]) => b.sum - a.sum)
+    .map(([index, { times, shortest, longest, sum, first }]) => ({
+      block: header.blocks[index],
+      times,
+      shortestUs: shortest,
+      longestUs: longest,
+      meanUs: sum / times,
+      firstUs: first
+    }));
+}
+
+/** Rows of a variable's changes: when, a number to draw (NaN for text) and what is said. */
+export function changesOf(trace: Trace, name: string): { tUs: number; value: number; text?: string }[] {
+  const index = trace.names.indexOf(name);
+  const { changes } = trace;
+  const out: { tUs: number; value: number; text?: string }[] = [];
+  if (index < 0) return out;
+  for (let row = 0; row < changes.count; row++)
+    if (changes.variable[row] === index)
+      out.push({
+        tUs: changes.tUs[row],
+        value: changes.value[row],
+        ...(row in changes.texts ? { text: changes.texts[row] } : {})
+      });
+  return out;
+}
+/** What every variable holds at a moment, as it is shown; nothing for those that were not set yet. */
+export function heldAt(trace: Trace, tUs: number): Map<string, string> {
+  const out = new Map<string, string>();
+  const { changes, names } = trace;
+  for (let row = 0; row < changes.count && changes.tUs[row] <= tUs; row++)
+    out.set(names[changes.variable[row]], changes.texts[row] ?? String(Math.round(changes.value[row] * 1e9) / 1e9));
+  return out;
+}

@@ -1,0 +1,93 @@
+<!-- Some blocks, a stack or a routine on their own: from a place and with values that can be set. -->
+<script lang="ts">
+  import { just } from '../../../../core/language/just.ts';
+  import { typedNumber } from '../../../../core/language/values.ts';
+  import type { TimedInput } from '../../../../core/trace/trace.ts';
+  import { heldAt } from '../../../../core/trace/measure.ts';
+  import { hasWheels } from '../../../../core/kit/kit.ts';
+  import { say } from '../../../../core/words.ts';
+  import Dialog from '../../ui/Dialog.svelte';
+  import { sentences } from '../sentences.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  let { ids, close }: { ids: ReadonlySet<string>; close: () => void } = $props();
+  const w = useWorkbench();
+  let open = $state(true);
+  $effect(() => {
+    if (!open) close();
+  });
+  const { runs } = w;
+  const { project } = w.session;
+  const routine = project.program.routines.find((r) => ids.has(r.id));
+  const names = sentences(project);
+  const from = runs.view ?? project.start ?? project.mat.start;
+  let x = $state(Math.round(from.x * 1000) / 10);
+  let y = $state(Math.round(from.y * 1000) / 10);
+  let facing = $state(Math.round(from.facingDeg * 10) / 10);
+  const held = runs.run ? heldAt(runs.run.trace, runs.playheadUs) : new Map<string, string>();
+  const values = $state<Record<string, string>>(
+    Object.fromEntries(project.program.variables.filter((v) => !v.list).map((v) => [v.name, held.get(v.name) ?? '0']))
+  );
+  const given = $state<Record<string, string>>(Object.fromEntries((routine?.inputs ?? []).map((i) => [i.id, '0'])));
+  const part = $derived(
+    just(project.program, ids, Object.fromEntries(Object.entries(given).map(([id, text]) => [id, typedNumber(text) ?? text])))
+  );
+  function made() {
+    const start = { x: x / 100, y: y / 100, facingDeg: facing };
+    return part && { ...project, program: part, start };
+  }
+  const inputs = (): TimedInput[] =>
+    Object.entries(values)
+      .filter(([, text]) => text.trim() !== '' && text !== '0')
+      .map(([variable, text]) => ({ tUs: 0, input: { set: { variable, to: typedNumber(text) ?? text } } }));
+  async function rehearse() {
+    const alone = made();
+    if (!alone) return;
+    close();
+    await w.rehearse({ inputs: inputs() }, alone);
+  }
+  async function send() {
+    const alone = made();
+    if (!alone) return;
+    close();
+    await w.device.send(alone);
+  }
+</script>
+
+<Dialog bind:open title={say('Try just this')}>
+  {#if !part}
+    <p>{say('These blocks cannot run on their own: they leave a loop, or belong to a routine, that is not with them.')}</p>
+  {:else}
+    <p class="text-soft">
+      {routine
+        ? say('The routine {name}, once.', { name: routine.name })
+        : [...ids].map((id) => names.get(id)).filter(Boolean).slice(0, 3).join(' · ')}
+    </p>
+    {#if hasWheels(project.kit)}
+      <fieldset class="flex items-center gap-3">
+        <legend class="mb-1 font-semibold">{say('Where it stands')}</legend>
+        <label class="flex items-center gap-1">x <input class="field w-20 text-right font-mono" type="number" step="0.1" bind:value={x} /></label>
+        <label class="flex items-center gap-1">y <input class="field w-20 text-right font-mono" type="number" step="0.1" bind:value={y} /> cm</label>
+        <label class="flex items-center gap-1">{say('facing')} <input class="field w-20 text-right font-mono" type="number" bind:value={facing} /> °</label>
+      </fieldset>
+    {/if}
+    {#if routine?.inputs?.length}
+      <fieldset class="flex flex-wrap gap-3">
+        <legend class="mb-1 font-semibold">{say('What it is given')}</legend>
+        {#each routine.inputs as i (i.id)}<label class="flex items-center gap-1">{i.name} <input class="field w-24 text-right font-mono" bind:value={given[i.id]} /></label>{/each}
+      </fieldset>
+    {/if}
+    {#if Object.keys(values).length}
+      <fieldset class="flex flex-wrap gap-3">
+        <legend class="mb-1 font-semibold">{say('Variables')}</legend>
+        {#each Object.keys(values) as name (name)}<label class="flex items-center gap-1">{name} <input class="field w-24 text-right font-mono" bind:value={values[name]} /></label>{/each}
+      </fieldset>
+    {/if}
+  {/if}
+  <div class="flex justify-end gap-2">
+    <button class="btn btn-go" disabled={!part} onclick={rehearse}>{say('Rehearse just this')}</button>
+    <button class="btn btn-plain" disabled={!part || !w.device.plugged} title={w.device.plugged ? '' : say('Plug the device in first')} onclick={send}
+      >{say('Send just this')}</button
+    >
+    <button class="btn btn-plain" onclick={close}>{say('Cancel')}</button>
+  </div>
+</Dialog>

@@ -1,0 +1,78 @@
+/** The runs of a project that are kept on the school computer. */
+import { clockIn, say } from '../../../core/words.ts';
+import { writeRun } from '../../../core/trace/runfile.ts';
+import type { RunCard } from '../server/runs.ts';
+import type { Run } from './runs.svelte.ts';
+
+/** Shorter ones are not worth keeping, ticks. */
+const SHORTEST = 100;
+
+export class History {
+  list = $state.raw<RunCard[]>([]);
+  trouble = $state('');
+  private readonly cards = new WeakMap<Run, RunCard>();
+  private readonly on = new WeakSet<Run>();
+  constructor(private readonly projectId: () => string) {}
+
+  private async ask(path: string, method = 'GET', body?: unknown): Promise<Response | undefined> {
+    try {
+      const answer = await fetch(path, {
+        method,
+        ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+      });
+      if (answer.ok) {
+        this.trouble = '';
+        return answer;
+      }
+      this.trouble = ((await answer.json().catch(() => null)) as { message?: string } | null)?.message ?? '';
+    } catch {
+      this.trouble = say('The school computer does not answer: the run is kept in this window only.');
+    }
+    return undefined;
+  }
+  async load(): Promise<void> {
+    const answer = await this.ask(`/api/projects/${this.projectId()}/runs`);
+    if (answer) this.list = (await answer.json()) as RunCard[];
+  }
+  /** A run that is over is kept: of a rehearsal what makes it again, of a device's everything. */
+  async keep(run: Run): Promise<void> {
+    if (this.on.has(run) || run.trace.ticks < SHORTEST || !run.trace.ended) return;
+    this.on.add(run);
+    const answer = await this.ask(`/api/projects/${this.projectId()}/runs`, 'POST', {
+      file: this.fileOf(run, run.kind === 'device' || !run.project || run.project.text !== undefined),
+      ms: run.trace.ticks
+    });
+    if (!answer) return;
+    const card = (await answer.json()) as RunCard;
+    this.cards.set(run, card);
+    this.list = [card, ...this.list];
+  }
+  fileOf(run: Run, whole = true): string {
+    const at = new Date();
+    const name = run.kind === 'device' ? run.name : at.toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' });
+    return writeRun({ name: run.title || name, at: at.toISOString(), kind: run.kind, project: run.project, trace: run.trace }, whole);
+  }
+  cardOf(run: Run | undefined): RunCard | undefined {
+    return run && this.cards.get(run);
+  }
+  remember(run: Run, card: RunCard): void {
+    this.cards.set(run, card);
+    this.on.add(run);
+  }
+  async text(id: string): Promise<string | undefined> {
+    return (await this.ask(`/api/runs/${id}`))?.text();
+  }
+  private put(id: string, change: Partial<RunCard>): void {
+    this.list = this.list.map((c) => (c.id === id ? { ...c, ...change } : c));
+  }
+  async rename(id: string, name: string): Promise<void> {
+    if (await this.ask(`/api/runs/${id}`, 'PATCH', { name })) this.put(id, { name });
+  }
+  /** @param file with every sample, so that it opens to the same picture in a later version too */
+  async pin(id: string, pinned: boolean, file?: string): Promise<void> {
+    if (await this.ask(`/api/runs/${id}`, 'PATCH', { pinned, ...(file ? { file } : {}) })) this.put(id, { pinned });
+  }
+  async remove(id: string): Promise<void> {
+    if (await this.ask(`/api/runs/${id}`, 'DELETE')) this.list = this.list.filter((c) => c.id !== id);
+  }
+}

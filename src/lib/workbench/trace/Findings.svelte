@@ -1,0 +1,70 @@
+<script lang="ts">
+  import { AT_FIRST_SIGHT, type Finding } from '../../../../core/trace/findings.ts';
+  import { askedAndGot } from '../../../../core/trace/query.ts';
+  import { retell, say, word } from '../../../../core/words.ts';
+  import type { Run } from '../runs.svelte.ts';
+  import { lineOf, sentences } from '../sentences.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  import Sheet from './Sheet.svelte';
+  let { run, lead }: { run: Run; lead: (toUs: number, block?: string) => void } = $props();
+  const w = useWorkbench();
+  let all = $state(false);
+  const shown = $derived(all ? w.found : w.found.slice(0, AT_FIRST_SIGHT));
+  const names = $derived(sentences(run.project ?? w.session.project));
+  const moves = $derived(run.version >= 0 && run.trace.ended ? askedAndGot(run.trace) : []);
+  function why(f: Finding) {
+    lead(f.fromUs, f.blocks[0]);
+    w.trace.show(f.fromUs, f.toUs, f.lanes);
+  }
+</script>
+
+<Sheet title={say('Findings')}>
+  {#if !w.found.length}<p class="px-2 text-moss">{say('Nothing to find: the run did what it was asked.')}</p>{/if}
+  <ol class="flex flex-col gap-1.5">
+    {#each shown as f (f.rule + f.fromUs + f.says)}
+      <li class="rounded-lg border border-rule px-2.5 py-1.5">
+        <button class="w-full text-left hover:underline" onclick={() => lead(f.fromUs, f.blocks[0])}
+          ><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span>
+          <b class="font-semibold">{f.says}</b></button
+        >
+        {#if f.blocks[0]}<small class="block text-soft">{names.get(f.blocks[0]) ?? lineOf(f.blocks[0])}{#if f.at}
+              · {say('at x {x}, y {y} cm', { x: (f.at.x * 100).toFixed(0), y: (f.at.y * 100).toFixed(0) })}{/if}</small
+          >{/if}
+        <p class="mt-0.5 flex items-baseline gap-2 text-[13px]">
+          <span class="min-w-0 flex-1">{f.todo}</span>
+          {#if f.lanes.length}<button class="chip !px-1.5 underline" title={say('The lanes that show it, at that moment')} onclick={() => why(f)}
+              >{say('Why?')}</button
+            >{/if}
+        </p>
+      </li>
+    {/each}
+  </ol>
+  {#if w.found.length > AT_FIRST_SIGHT}<button class="chip mt-1 underline" onclick={() => (all = !all)}
+      >{all ? say('Only the first') : say('{n} more', { n: w.found.length - AT_FIRST_SIGHT })}</button
+    >{/if}
+  {#if moves.length}
+    <table class="mt-2 w-full text-[13px] tabular-nums">
+      <thead class="text-left text-[12px] text-soft">
+        <tr
+          ><th class="px-2 font-semibold">{say('Move')}</th><th class="px-2 text-right font-semibold">{say('asked')}</th><th
+            class="px-2 text-right font-semibold">{say('got')}</th
+          ><th class="px-2 text-right font-semibold">{say('off by')}</th></tr
+        >
+      </thead>
+      <tbody>
+        {#each moves as m, i (i)}
+          <tr class="border-t border-rule"
+            ><td class="px-2 py-0.5"
+              ><button class="underline" onclick={() => lead(m.toUs, m.block)}>{retell(m.what)}</button>{m.ended === 'done'
+                ? ''
+                : `, ${word(m.ended)}`}</td
+            >
+            <td class="px-2 text-right">{m.asked.toFixed(2)} {m.unit}</td>
+            <td class="px-2 text-right">{m.got.toFixed(2)} {m.unit}</td>
+            <td class="px-2 text-right">{(m.got - m.asked).toFixed(2)} {m.unit}</td></tr
+          >
+        {/each}
+      </tbody>
+    </table>
+  {/if}
+</Sheet>

@@ -1,0 +1,88 @@
+<!-- The runs of this project that are kept: open one again, lay one beside, give it a name, pin it. -->
+<script lang="ts">
+  import Pin from '@lucide/svelte/icons/pin';
+  import Trash from '@lucide/svelte/icons/trash-2';
+  import { onMount } from 'svelte';
+  import { readRun } from '../../../../core/trace/runfile.ts';
+  import { clockIn, say, word } from '../../../../core/words.ts';
+  import type { RunCard } from '../../server/runs.ts';
+  import { Run } from '../runs.svelte.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  import Sheet from './Sheet.svelte';
+  // a sheet like the others, but it needs no run
+  let _: { lead?: unknown } = $props();
+  const w = useWorkbench();
+  const { runs, history } = w;
+  let busy = $state('');
+  onMount(() => void history.load());
+  async function made(card: RunCard): Promise<Run | undefined> {
+    busy = card.id;
+    try {
+      const text = await history.text(card.id);
+      if (text === undefined) return undefined;
+      const read = readRun(text, card.name);
+      if (!read.ok) {
+        w.notice = read.problem;
+        return undefined;
+      }
+      const run = await w.opened(read.run, Run);
+      run.title = card.name;
+      history.remember(run, card);
+      return run;
+    } finally {
+      busy = '';
+    }
+  }
+  async function open(card: RunCard) {
+    const run = await made(card);
+    if (!run) return;
+    runs.earlier = run;
+    runs.shown = 'earlier';
+    runs.scrubUs = undefined;
+    w.trace.whole();
+  }
+  async function beside(card: RunCard) {
+    const run = await made(card);
+    if (run) w.trace.beside = run;
+  }
+  async function pin(card: RunCard) {
+    const run = card.pinned ? undefined : await made(card);
+    await history.pin(card.id, !card.pinned, run && history.fileOf(run));
+  }
+  const when = (at: number) => new Date(at).toLocaleString(clockIn(), { dateStyle: 'short', timeStyle: 'medium' });
+</script>
+
+<Sheet title={say('Runs of this project')} wide>
+  {#if history.trouble}<p class="text-clay" role="alert">{history.trouble}</p>{/if}
+  <table class="w-full text-[13px]" data-testid="kept">
+    <tbody>
+      {#each history.list as card (card.id)}
+        <tr class="border-t border-rule first:border-0">
+          <td class="py-0.5 pr-2"
+            ><input
+              class="w-36 rounded-md border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule"
+              aria-label={say('Name of the run')}
+              value={card.name}
+              onchange={(e) => history.rename(card.id, e.currentTarget.value)}
+            /></td
+          >
+          <td class="pr-2 whitespace-nowrap text-soft tabular-nums">{when(card.at)}</td>
+          <td class="pr-2 whitespace-nowrap text-soft">{card.kind === 'device' ? card.device : say('rehearsal')}, {(card.ms / 1000).toFixed(1)} s, {word(card.ended)}</td>
+          <td class="text-right whitespace-nowrap">
+            <button class="chip underline" disabled={!!busy} onclick={() => open(card)}>{say('Open')}</button><button
+              class="chip underline"
+              disabled={!!busy}
+              onclick={() => beside(card)}>{say('Beside')}</button
+            ><button
+              class="chip !px-1"
+              aria-pressed={card.pinned}
+              aria-label={card.pinned ? say('Unpin') : say('Pin')}
+              title={card.pinned ? say('It is kept for good, with every sample') : say('Keep it for good, with every sample')}
+              onclick={() => pin(card)}><Pin size={14} /></button
+            ><button class="chip !px-1" aria-label={say('Take the run out')} title={say('Take the run out')} onclick={() => history.remove(card.id)}><Trash size={14} /></button>
+          </td>
+        </tr>
+      {:else}<tr><td class="text-soft">{say('No run is kept yet. Each run that ends is kept here, with what made it.')}</td></tr>{/each}
+    </tbody>
+  </table>
+</Sheet>

@@ -1,0 +1,75 @@
+/** The trace as a file: CSV, a run file, a picture. */
+import { Context } from 'svgcanvas';
+import { traceCsv } from '../../../../core/trace/files.ts';
+import { say, word } from '../../../../core/words.ts';
+import { download, fileName } from '../../shelf/files.ts';
+import type { Run } from '../runs.svelte.ts';
+import type { Workbench } from '../workbench.svelte.ts';
+import { draw, type Drawing } from './draw.ts';
+import type { Lane } from './lanes.ts';
+
+const LABELS = 150;
+const FOOT = 18;
+
+/** The lanes with their names at the left and the time below. */
+export function drawSheet(g: CanvasRenderingContext2D, d: Drawing, lanes: readonly Lane[]): void {
+  const height = lanes.reduce((h, l) => h + l.height, 0);
+  g.fillStyle = d.palette.card;
+  g.fillRect(0, 0, LABELS + d.width, height + FOOT);
+  g.save();
+  g.translate(LABELS, 0);
+  draw(g, d, false);
+  g.restore();
+  let top = 0;
+  g.textAlign = 'left';
+  for (const lane of lanes) {
+    g.fillStyle = d.palette.ink;
+    g.font = '700 12px "Atkinson Hyperlegible Next Variable", sans-serif';
+    g.fillText(word(lane.title), 12, top + 13);
+    g.fillStyle = d.palette.soft;
+    g.font = '400 10.5px "Atkinson Hyperlegible Next Variable", sans-serif';
+    if (lane.line && lane.height > 25) g.fillText(word(lane.line), 12, top + 25);
+    top += lane.height;
+  }
+  g.fillStyle = d.palette.soft;
+  for (let i = 0; i <= 4; i++) {
+    const t = d.fromUs + ((d.toUs - d.fromUs) * i) / 4;
+    g.textAlign = i === 4 ? 'right' : 'left';
+    g.fillText(say('{n} s', { n: (t / 1e6).toFixed(2) }), LABELS + (d.width * i) / 4, height + 13);
+  }
+  g.textAlign = 'left';
+}
+
+export async function exportTrace(
+  what: 'csv' | 'json' | 'png' | 'svg',
+  w: Workbench,
+  run: Run,
+  d: Drawing,
+  lanes: readonly Lane[],
+  selection: readonly [number, number] | undefined
+): Promise<void> {
+  const name = `${fileName(w.session.project.name)}-${fileName(run.name)}`;
+  const height = lanes.reduce((h, l) => h + l.height, 0) + FOOT;
+  switch (what) {
+    case 'csv':
+      return download(`${name}.csv`, traceCsv(run.trace, selection ? 1 : 10, selection), 'text/csv');
+    case 'json':
+      return download(`${name}.mossbell-run.jsonl`, w.history.fileOf(run), 'application/jsonl');
+    case 'png': {
+      const canvas = document.createElement('canvas');
+      canvas.width = (LABELS + d.width) * 2;
+      canvas.height = height * 2;
+      const g = canvas.getContext('2d')!;
+      g.scale(2, 2);
+      drawSheet(g, d, lanes);
+      const blob = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/png'));
+      if (blob) download(`${name}.png`, blob);
+      return;
+    }
+    case 'svg': {
+      const g = new Context({ width: LABELS + d.width, height, document });
+      drawSheet(g as unknown as CanvasRenderingContext2D, d, lanes);
+      return download(`${name}.svg`, g.getSerializedSvg(), 'image/svg+xml');
+    }
+  }
+}
