@@ -28,7 +28,22 @@ const ORDER = [
   'blind-on-the-path',
   'narrow-aisle',
   'past-the-hoop',
-  'eighty-centimetres'
+  'eighty-centimetres',
+  'silent-striker',
+  'two-warnings',
+  'to-the-bench',
+  'the-short-errand',
+  'both-motors-forward',
+  'left-at-the-fern',
+  'past-the-seedlings',
+  'four-sides',
+  'the-patient-gate',
+  'half-a-vent',
+  'the-forgotten-song',
+  'corner-lamp',
+  'five-drips',
+  'the-lost-half',
+  'bright-bean'
 ];
 const folder = new URL('./projects/', import.meta.url);
 

@@ -16,6 +16,19 @@ export const BOARD_V = 3.3;
 /** Forward voltages by colour at the rated current, V: common practice. */
 export const FORWARD_V: Readonly<Record<string, number>> = { red: 1.8, amber: 2.0, green: 2.1, blue: 3.0, white: 3.0 };
 
+export const LED_COLOURS = ['red', 'amber', 'green', 'blue', 'white'] as const;
+/** More than this burns a small LED (our choice: half as much again as it is rated for). */
+export const BURNS_A = 0.03;
+
+/** An LED that somebody put in with a resistor of their own: its current while it is fully on, A. */
+export const currentOf = (part: { ohm?: number; colour?: string }): number | undefined =>
+  part.ohm === undefined
+    ? undefined
+    : ledCurrent(BOARD_V, part.ohm + PIN_OHM, FORWARD_V[part.colour ?? 'red'] ?? FORWARD_V.red);
+/** The resistor for about half of its rated current, from E24. */
+export const rightOhm = (colour = 'red'): number =>
+  nextE24((BOARD_V - (FORWARD_V[colour] ?? FORWARD_V.red)) / (RATED_A / 2) - PIN_OHM);
+
 /**
  * @param volts across both, V  @param ohm in series, Ω  @param forwardV at the rated current, V
  * @returns the current, A

@@ -4,6 +4,7 @@
  * choice for the invented device.
  */
 import * as z from 'zod';
+import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../circuit/led.ts';
 import { later, say, word } from '../words.ts';
 
 const mm = (min: number, max: number) => z.number().min(min).max(max);
@@ -41,6 +42,9 @@ export const partSchema = z.strictObject({
   /** angles beyond which something is in the horn's way, degrees */
   freeFromDeg: z.number().min(0).max(180).optional(),
   freeToDeg: z.number().min(0).max(180).optional(),
+  /** a bare LED in the lamp's socket: the resistor before it, ohms, and its colour; a lamp without these has its own */
+  ohm: z.number().min(0).max(1e6).optional(),
+  colour: z.enum(LED_COLOURS).optional(),
   /** a line sensor sits left or right of the middle */
   side: z.enum(['left', 'right']).optional()
 });
@@ -203,6 +207,16 @@ export function checkWiring(kit: Kit): Wiring[] {
         text: say('Two parts are in socket {socket}. Move one of them.', { socket: part.socket })
       });
     seen.add(part.socket);
+    const ampere = part.type === 'lamp' ? currentOf(part) : undefined;
+    if (ampere !== undefined && ampere > PIN_A)
+      found.push({
+        socket: part.socket,
+        text: say('{mA} mA would flow through the LED in {socket}; it and the pin take 20 mA. Put {ohm} Ω before it.', {
+          mA: Math.round(ampere * 1000),
+          socket: part.socket,
+          ohm: rightOhm(part.colour)
+        })
+      });
     if (part.type === 'servo' && part.plug === 'wrong')
       found.push({
         socket: part.socket,

@@ -14,6 +14,8 @@ export type Quirks = {
   servoOffsetDeg: number;
   /** share of the charge that is left, 0 to 1 */
   charge: number;
+  /** the drive units were built in on each other's side: each wheel gets what is meant for the other one */
+  swapped?: true;
 };
 
 export const noQuirks: Quirks = {
@@ -27,6 +29,9 @@ export const noQuirks: Quirks = {
   charge: 1
 };
 
+/** The one that was put together again in a hurry: its left wheel gets what is meant for the right one. */
+export const SWAPPED = 'MB-BAR-0007';
+
 /** @param serial the device's serial number, such as 'MB-BAR-0003' */
 export function quirksOf(serial: string): Quirks {
   let seed = 2166136261;
@@ -34,6 +39,7 @@ export function quirksOf(serial: string): Quirks {
   const source = stream(seed | 0, 'quirks');
   const about = (centre: number, spread: number) => centre + spread * (2 * uniform(source) - 1);
   return {
+    ...(serial === SWAPPED ? { swapped: true as const } : {}),
     leftDiameter: about(1, 0.01),
     rightDiameter: about(1, 0.01),
     track: about(1, 0.015),

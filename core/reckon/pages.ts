@@ -21,7 +21,13 @@ export type Field = {
   /** channels of the trace, or live values, that it is naturally taken from */
   takes?: readonly string[];
 };
-export type Line = { name: string; /** with the numbers in it */ formula: string; value: number; unit: string; places: number };
+export type Line = {
+  name: string;
+  /** with the numbers in it */ formula: string;
+  value: number;
+  unit: string;
+  places: number;
+};
 export type Page = {
   key: string;
   title: string;
@@ -49,8 +55,20 @@ const wheel: Field = {
   sheet: true,
   begins: (kit) => reckoned(kit).leftDiameterMm / 10
 };
-const track: Field = { key: 't', name: later('Track width'), unit: 'cm', sheet: true, begins: (kit) => reckoned(kit).trackMm / 10 };
-const power: Field = { key: 'p', name: later('Power'), unit: '%', begins: () => 45, takes: ['powerLeft', 'powerRight'] };
+const track: Field = {
+  key: 't',
+  name: later('Track width'),
+  unit: 'cm',
+  sheet: true,
+  begins: (kit) => reckoned(kit).trackMm / 10
+};
+const power: Field = {
+  key: 'p',
+  name: later('Power'),
+  unit: '%',
+  begins: () => 45,
+  takes: ['powerLeft', 'powerRight']
+};
 const given = (key: string, name: string, unit: string, value: number, takes?: readonly string[]): Field => ({
   key,
   name,
@@ -74,7 +92,12 @@ export const PAGES: readonly Page[] = [
     work: ({ d, s, p }) => [
       line(later('wheel turns'), `${n(s)} ÷ (π × ${n(d)})`, turnsForDistance(s, d), later('turns')),
       line(later('degrees'), `360 × ${n(turnsForDistance(s, d), 3)}`, 360 * turnsForDistance(s, d), '°', 0),
-      line(later('seconds at this power'), `${n(s)} ÷ (${n(p)} % × ${FULL_CM_S} cm/s)`, s / ((p / 100) * FULL_CM_S), 's'),
+      line(
+        later('seconds at this power'),
+        `${n(s)} ÷ (${n(p)} % × ${FULL_CM_S} cm/s)`,
+        s / ((p / 100) * FULL_CM_S),
+        's'
+      ),
       line(later('one turn rolls'), `π × ${n(d)}`, circumference(d), 'cm', 1)
     ]
   },
@@ -89,15 +112,15 @@ export const PAGES: readonly Page[] = [
     title: later('Turns for an angle'),
     fields: [wheel, track, given('w', later('Angle, on the spot'), '°', 90, ['heading'])],
     work: ({ d, t, w }) => [
+      line(later('wheel turns'), `${n(w)} × ${n(t)} ÷ (360 × ${n(d)})`, turnsForAngle(w, t, d), later('turns'), 3),
+      line(later('each wheel rolls'), `${n(w)} ÷ 360 × π × ${n(t)}`, rollForAngle(w, t), 'cm'),
       line(
-        later('wheel turns'),
-        `${n(w)} × ${n(t)} ÷ (360 × ${n(d)})`,
-        turnsForAngle(w, t, d),
+        later('by one wheel alone'),
+        `2 × ${n(turnsForAngle(w, t, d), 3)}`,
+        2 * turnsForAngle(w, t, d),
         later('turns'),
         3
-      ),
-      line(later('each wheel rolls'), `${n(w)} ÷ 360 × π × ${n(t)}`, rollForAngle(w, t), 'cm'),
-      line(later('by one wheel alone'), `2 × ${n(turnsForAngle(w, t, d), 3)}`, 2 * turnsForAngle(w, t, d), later('turns'), 3)
+      )
     ]
   },
   {
@@ -107,9 +130,27 @@ export const PAGES: readonly Page[] = [
     work: ({ t, r, w, p }) => {
       const share = (r - t / 2) / (r + t / 2);
       return [
-        line(later('inner wheel, power'), `${n(p)} × (${n(r)} − ${n(t / 2)}) ÷ (${n(r)} + ${n(t / 2)})`, p * share, '%', 1),
-        line(later('outer wheel rolls'), `2π × (${n(r)} + ${n(t / 2)}) × ${n(w)} ÷ 360`, (2 * Math.PI * (r + t / 2) * w) / 360, 'cm', 1),
-        line(later('inner wheel rolls'), `2π × (${n(r)} − ${n(t / 2)}) × ${n(w)} ÷ 360`, (2 * Math.PI * (r - t / 2) * w) / 360, 'cm', 1),
+        line(
+          later('inner wheel, power'),
+          `${n(p)} × (${n(r)} − ${n(t / 2)}) ÷ (${n(r)} + ${n(t / 2)})`,
+          p * share,
+          '%',
+          1
+        ),
+        line(
+          later('outer wheel rolls'),
+          `2π × (${n(r)} + ${n(t / 2)}) × ${n(w)} ÷ 360`,
+          (2 * Math.PI * (r + t / 2) * w) / 360,
+          'cm',
+          1
+        ),
+        line(
+          later('inner wheel rolls'),
+          `2π × (${n(r)} − ${n(t / 2)}) × ${n(w)} ÷ 360`,
+          (2 * Math.PI * (r - t / 2) * w) / 360,
+          'cm',
+          1
+        ),
         line(later('the middle rolls'), `2π × ${n(r)} × ${n(w)} ÷ 360`, (2 * Math.PI * r * w) / 360, 'cm', 1)
       ];
     }
@@ -118,7 +159,9 @@ export const PAGES: readonly Page[] = [
     key: 'speed',
     title: later('Speed and power'),
     fields: [given('v', later('Speed'), 'cm/s', 18, ['speedLeft', 'speedRight'])],
-    work: ({ v }) => [line(later('power of a measured move'), `${n(v)} ÷ ${FULL_CM_S} × 100 %`, (v / FULL_CM_S) * 100, '%', 1)]
+    work: ({ v }) => [
+      line(later('power of a measured move'), `${n(v)} ÷ ${FULL_CM_S} × 100 %`, (v / FULL_CM_S) * 100, '%', 1)
+    ]
   },
   {
     key: 'stop',
@@ -191,13 +234,15 @@ export const PAGES: readonly Page[] = [
   {
     key: 'stick',
     title: later("A stick's way to a servo's sweep"),
-    fields: [
-      given('x', later('Stick'), '%', 40),
-      given('c', later('from'), '°', 0),
-      given('e', later('to'), '°', 180)
-    ],
+    fields: [given('x', later('Stick'), '%', 40), given('c', later('from'), '°', 0), given('e', later('to'), '°', 180)],
     work: ({ x, c, e }) => [
-      line(later('angle'), `${n(c)} + (${n(x)} + 100) ÷ 200 × (${n(e)} − ${n(c)})`, c + ((x + 100) / 200) * (e - c), '°', 1),
+      line(
+        later('angle'),
+        `${n(c)} + (${n(x)} + 100) ÷ 200 × (${n(e)} − ${n(c)})`,
+        c + ((x + 100) / 200) * (e - c),
+        '°',
+        1
+      ),
       line(later('share of the sweep'), `(${n(x)} + 100) ÷ 2`, (x + 100) / 2, '%', 1)
     ]
   },

@@ -14,6 +14,7 @@ type Seen = {
   light(): number;
   temperature(): number;
   moisture(): number;
+  lampMa(): number;
 };
 export type ReadChannel = ChannelSpec & { read: (machine: Seen) => number };
 
@@ -79,6 +80,8 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
             read: (m) => m.yard.spins.get(p.socket)!.angle
           }
         ];
+      if (p.type === 'lamp' && p.ohm !== undefined)
+        return [{ key: 'lampMa', title: 'Current of the LED', unit: 'mA', scale: 0.1, read: (m) => m.lampMa() }];
       if (p.type !== 'motor' || p.drives) return [];
       return [
         {

@@ -1,4 +1,5 @@
 /** What a device shows and says: lamps, matrix, sounder, speech, log, messages. Everything becomes an event of the trace. */
+import { BURNS_A } from '../circuit/led.ts';
 import { RunError, type PlayedNote, type Side, type Switch } from '../language/meaning.ts';
 import { playedNotes, TEMPO } from '../language/notes.ts';
 import { charOf, DARK, HEIGHT, passing, pixelAt, WIDTH, withPixel, written } from '../language/pixels.ts';
@@ -19,6 +20,9 @@ export class Face {
   toneUntilUs = 0;
   picture = DARK;
   readonly lamps = { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } };
+  /** the current of a bare LED while it is on, A; and whether too much has burnt it */
+  protected ledAmpere: number | undefined;
+  burnt = false;
   private beats = TEMPO;
   private newest = '';
   /** to devices nearby, not yet on the air */
@@ -40,20 +44,30 @@ export class Face {
 
   lamp(side: Side, to: Switch): void {
     const lamp = this.lamps[side];
-    lamp.on = to === 'flip' ? !lamp.on : to === 'on';
+    lamp.on = this.holds(to === 'flip' ? !lamp.on : to === 'on');
     this.event({ type: 'lamp', lamp: side, on: lamp.on, colour: lamp.colour });
   }
   lampLevel(side: Side, level: number): void {
     const used = this.percent('level', level, 0);
     const lamp = this.lamps[side];
-    lamp.on = used > 0;
+    lamp.on = this.holds(used > 0);
     this.event({ type: 'lamp', lamp: side, on: lamp.on, colour: lamp.colour, level: used });
   }
   lampColour(side: Side, colour: string): void {
-    this.lamps[side] = { on: true, colour };
-    this.event({ type: 'lamp', lamp: side, on: true, colour });
+    const on = this.holds(true);
+    this.lamps[side] = { on, colour };
+    this.event({ type: 'lamp', lamp: side, on, colour });
   }
 
+  /** An LED that gets too much burns the first time it is switched on, and stays dark. */
+  private holds(on: boolean): boolean {
+    if (!on || this.ledAmpere === undefined) return on;
+    if (!this.burnt && this.ledAmpere > BURNS_A) {
+      this.burnt = true;
+      this.event({ type: 'burnt', mA: Math.round(this.ledAmpere * 1e4) / 10 });
+    }
+    return !this.burnt;
+  }
   private onMatrix(x: number, y: number): void {
     if (x < 0 || x >= WIDTH || y < 0 || y >= HEIGHT)
       throw new RunError('out-of-range', `x ${show(x)}, y ${show(y)}; x goes from 0 to 6, y from 0 to 4`);

@@ -221,7 +221,14 @@ export class Interpreter {
     }
   }
   /** The tasks there are, the one that comes next first in `at`. */
-  get running(): readonly { id: number; stack: Stack; wait: Wait; wakeUs: number; current: string | undefined; level: number }[] {
+  get running(): readonly {
+    id: number;
+    stack: Stack;
+    wait: Wait;
+    wakeUs: number;
+    current: string | undefined;
+    level: number;
+  }[] {
     return this.tasks.map((t) => ({
       id: t.id,
       stack: t.stack,
@@ -237,7 +244,8 @@ export class Interpreter {
   }
   /** What a value block comes to now; it must ask nothing that changes the run. */
   valueNow(step: Step): Value {
-    const task = this.tasks[this.paused ? this.at : 0] ?? new Running(this, 0, { id: '', x: 0, y: 0, steps: [] }, NOTHING);
+    const task =
+      this.tasks[this.paused ? this.at : 0] ?? new Running(this, 0, { id: '', x: 0, y: 0, steps: [] }, NOTHING);
     return evaluation(step, this.bench.options.program)(task);
   }
 

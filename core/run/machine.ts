@@ -2,6 +2,7 @@
  * The device's own electronics and firmware: it turns the language's centimetres, degrees and percents into duties for the
  * yard's motors, runs measured moves, keeps lamps, display and buttons, and writes events into the trace.
  */
+import { currentOf } from '../circuit/led.ts';
 import { partAt, reckoned, wheelMotor, type Kit, type Part } from '../kit/kit.ts';
 import { RunError, type Device, type Ending, type Measure, type MoveId, type Side } from '../language/meaning.ts';
 import { remainder, show, sound } from '../language/values.ts';
@@ -82,6 +83,7 @@ export class Machine extends Face implements Device {
     this.rightSocket = wheelMotor(kit, 'right')?.socket;
     this.distancePart = kit.parts.some((p) => p.type === 'distance');
     this.servoSockets = kit.parts.filter((p) => p.type === 'servo').map((p) => p.socket);
+    this.ledAmpere = kit.parts.map((p) => (p.type === 'lamp' ? currentOf(p) : undefined)).find((a) => a !== undefined);
     this.channels = channelsOf(kit, yard.things.length);
     this.values = new Float64Array(this.channels.length);
     this.moves = new Moves(clock, recorder);
@@ -727,6 +729,10 @@ export class Machine extends Face implements Device {
     if (fired.length) this.triggers.push(...fired);
   }
 
+  /** The current of a bare LED now, mA. */
+  lampMa(): number {
+    return this.lamps.left.on && this.ledAmpere !== undefined ? this.ledAmpere * 1000 : 0;
+  }
   /** Everything off: the person stopped the run, or the program failed. */
   letGo(): void {
     this.pending = [];

@@ -18,7 +18,12 @@ export type TaskSeen = {
 };
 export type Snapshot = {
   tUs: number;
-  variables: { name: string; shown: string; list: boolean; /** changed by hand, from the next step on */ waits?: true }[];
+  variables: {
+    name: string;
+    shown: string;
+    list: boolean;
+    /** changed by hand, from the next step on */ waits?: true;
+  }[];
   tasks: TaskSeen[];
   /** what each value block would give now, by id */
   values: Record<string, string>;
@@ -60,13 +65,14 @@ export function snapshot(interpreter: Interpreter): Snapshot {
       id,
       starter: stack.steps[0]?.id ?? '',
       ...(current ? { block: current } : {}),
-      waits: !wait
-        ? { for: 'its turn' }
-        : 'us' in wait
-          ? { for: 'time', untilUs: wakeUs }
-          : 'move' in wait
-            ? { for: 'move' }
-            : { for: 'condition', ...(wait.byUs === undefined ? {} : { byUs: wait.byUs }) },
+      waits:
+        !wait || interpreter.stopped === id
+          ? { for: 'its turn' }
+          : 'us' in wait
+            ? { for: 'time', untilUs: wakeUs }
+            : 'move' in wait
+              ? { for: 'move' }
+              : { for: 'condition', ...(wait.byUs === undefined ? {} : { byUs: wait.byUs }) },
       ...(interpreter.stopped === id ? { next: true as const } : {})
     })),
     values

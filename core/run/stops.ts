@@ -27,7 +27,8 @@ function holds(test: Test, value: number | string | undefined): boolean {
   if (value === undefined) return false;
   const { is, than } = test;
   const a = typeof value === 'number' ? value : Number.isNaN(Number(value)) ? value : Number(value);
-  const same = typeof a === 'number' && typeof than === 'number' ? Math.abs(a - than) < NEAR : String(a) === String(than);
+  const same =
+    typeof a === 'number' && typeof than === 'number' ? Math.abs(a - than) < NEAR : String(a) === String(than);
   if (is === '=') return same;
   if (is === '≠') return !same;
   if (typeof a !== 'number' || typeof than !== 'number') return false;
@@ -121,7 +122,8 @@ export class Stops {
         this.last.set(stop, now);
       } else if (stop.on === 'contact') {
         const { events } = this.bench.trace;
-        for (; this.touches < events.length; this.touches++) if (events[this.touches].type === 'touch') why ??= { stop };
+        for (; this.touches < events.length; this.touches++)
+          if (events[this.touches].type === 'touch') why ??= { stop };
       }
     }
     return why;

@@ -38,8 +38,7 @@ function moment(trace: Trace, by: Alignment): number | undefined {
   if (by === 'start') return 0;
   if (by === 'mark') return trace.events.find((e) => e.type === 'mark')?.tUs;
   const wheels = ['speedLeft', 'speedRight'].flatMap((k) => channel(trace, k) ?? []);
-  for (let t = 0; t < trace.ticks; t++)
-    if (wheels.some((c) => Math.abs(sampleAt(c, t)) > MOVES_CM_S)) return t * 1000;
+  for (let t = 0; t < trace.ticks; t++) if (wheels.some((c) => Math.abs(sampleAt(c, t)) > MOVES_CM_S)) return t * 1000;
   return undefined;
 }
 /** What has to be added to the times of `other`, µs; undefined where one of the two has no such moment. */
@@ -151,7 +150,8 @@ export function differences(a: Trace, b: Trace, shiftUs: number): Difference[] {
 }
 function blockThen({ spans, header }: Trace, tUs: number): string | undefined {
   for (let row = spans.count - 1; row >= 0; row--)
-    if (spans.start[row] <= tUs && (spans.end[row] === 0 || spans.end[row] > tUs)) return header.blocks[spans.block[row]];
+    if (spans.start[row] <= tUs && (spans.end[row] === 0 || spans.end[row] > tUs))
+      return header.blocks[spans.block[row]];
   return undefined;
 }
 /** An event in a few words. */

@@ -14,7 +14,8 @@ export function traceCsv(trace: Trace, everyMs = 10, between?: readonly [number,
   for (let ms = everyMs; ms <= trace.ticks; ms += everyMs) {
     const said: string[] = [];
     while (next < logs.length && logs[next].tUs <= ms * 1000) said.push(logs[next++].text);
-    if (ms >= fromMs && ms <= toMs) rows.push([ms / 1000, ...trace.channels.map((c) => tidy(sampleAt(c, ms - 1))), said.join('\n')]);
+    if (ms >= fromMs && ms <= toMs)
+      rows.push([ms / 1000, ...trace.channels.map((c) => tidy(sampleAt(c, ms - 1))), said.join('\n')]);
   }
   return Papa.unparse({ fields, data: rows }, { newline: '\r\n' }) + '\r\n';
 }
@@ -25,7 +26,17 @@ const unitWord = (unit: string): string =>
 /** Every byte that a trace is made of, in one order: two runs are the same run if these are the same. */
 export function traceBytes(trace: Trace): Uint8Array {
   const parts: Uint8Array[] = [
-    utf8(JSON.stringify([trace.header, trace.ticks, trace.ended, trace.events, trace.variables, trace.names, trace.changes.texts]))
+    utf8(
+      JSON.stringify([
+        trace.header,
+        trace.ticks,
+        trace.ended,
+        trace.events,
+        trace.variables,
+        trace.names,
+        trace.changes.texts
+      ])
+    )
   ];
   for (const c of trace.channels) {
     const samples = new Int32Array(trace.ticks);

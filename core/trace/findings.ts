@@ -95,6 +95,19 @@ const mishaps = (trace: Trace): Found[] =>
           lanes: ['accelX', ...SPEED]
         }
       ];
+    if (e.type === 'burnt')
+      return [
+        {
+          rule: 'burnt',
+          weight: 97,
+          says: say('The LED got {mA} mA and burnt: it is dark from here on. It takes 20 mA.', { mA: one(e.mA) }),
+          todo: say('Put a resistor before it on the kit sheet; the reckoner tells which.'),
+          blocks: blocksOf(e),
+          fromUs: e.tUs,
+          toUs: e.tUs,
+          lanes: ['lampMa']
+        }
+      ];
     if (e.type !== 'stalled') return [];
     const asked = trace.events.findLast((s) => s.type === 'servo' && s.socket === e.socket && s.tUs <= e.tUs);
     return [
@@ -117,7 +130,8 @@ const mishaps = (trace: Trace): Found[] =>
 function running(trace: Trace, tUs: number): string[] {
   const { spans, header } = trace;
   for (let row = spans.count - 1; row >= 0; row--)
-    if (spans.start[row] <= tUs && (spans.end[row] === 0 || spans.end[row] >= tUs)) return [header.blocks[spans.block[row]]];
+    if (spans.start[row] <= tUs && (spans.end[row] === 0 || spans.end[row] >= tUs))
+      return [header.blocks[spans.block[row]]];
   return [];
 }
 
@@ -274,10 +288,16 @@ const moving = (trace: Trace, tUs: number): boolean =>
 function moves(trace: Trace): Found[] {
   const out: Found[] = [];
   const list = askedAndGot(trace);
-  list.forEach((m) => {
+  list.forEach((m, i) => {
+    out.push(...begunInMotion(trace, m, list[i - 1]));
     const blocks = m.block ? [m.block] : [];
     const turns = m.unit === '°';
-    const span = { blocks, fromUs: m.fromUs, toUs: m.toUs, lanes: turns ? ['heading', ...SPEED] : [...SPEED, ...POWER] };
+    const span = {
+      blocks,
+      fromUs: m.fromUs,
+      toUs: m.toUs,
+      lanes: turns ? ['heading', ...SPEED] : [...SPEED, ...POWER]
+    };
     const asked = { what: retell(m.what), asked: one(m.asked), got: one(m.got), unit: word(m.unit) };
     if (m.ended === 'blocked')
       return void out.push({
@@ -329,10 +349,19 @@ function moves(trace: Trace): Found[] {
         weight: 68,
         says: turns
           ? still
-            ? say('{what}: asked {asked} °, turned {all} °: it was still turning when the next move began, at {s} s.', words)
-            : say('{what}: asked {asked} °, turned {all} °: it turned on by {more} ° after the motors were let go.', words)
+            ? say(
+                '{what}: asked {asked} °, turned {all} °: it was still turning when the next move began, at {s} s.',
+                words
+              )
+            : say(
+                '{what}: asked {asked} °, turned {all} °: it turned on by {more} ° after the motors were let go.',
+                words
+              )
           : still
-            ? say('{what}: asked {asked} {unit}, rolled {all} {unit}: it was still rolling when the next move began, at {s} s.', words)
+            ? say(
+                '{what}: asked {asked} {unit}, rolled {all} {unit}: it was still rolling when the next move began, at {s} s.',
+                words
+              )
             : say('After {what} it rolled on by {more} cm.', words),
         todo: say('Let the move end in brake, or wait until it stands.'),
         ...span,
@@ -365,6 +394,71 @@ function moves(trace: Trace): Found[] {
     });
   });
   return out;
+}
+
+/** The largest that comes between two times, looked at every 10 ms. */
+function most(fromUs: number, toUs: number, of: (tUs: number) => number): number {
+  let largest = 0;
+  for (let t = fromUs; t <= toUs; t += 10_000) largest = Math.max(largest, of(t));
+  return largest;
+}
+/** A move that began while the robot still rolled or turned: what was before it had not come to rest. */
+const SETTLES_US = 600_000;
+function begunInMotion(trace: Trace, m: Asked, before: Asked | undefined): Found[] {
+  if (!moving(trace, m.fromUs) || m.ended === 'blocked') return [];
+  const [left, right] = SPEED.map((key) => value(trace, key, m.fromUs));
+  const until = Math.min(m.toUs, m.fromUs + SETTLES_US);
+  const span = { fromUs: m.fromUs, toUs: until, lanes: [...SPEED, 'heading'] };
+  // the block that set it moving is the one to change
+  const earlier = trace.events.findLast(
+    (e) => e.tUs <= m.fromUs && (e.type === 'wheels' || e.type === 'move') && e.block !== m.block
+  );
+  const blocks = [earlier?.block, m.block].filter((b): b is string => !!b);
+  const todo = say('Let it end in brake, or wait until it stands, before the next move.');
+  if (m.unit === '°' && Math.abs(left + right) / 2 > STILL_CM_S) {
+    const cm = most(m.fromUs, until, (t) => {
+      const dx = value(trace, 'x', t) - value(trace, 'x', m.fromUs);
+      const dy = value(trace, 'y', t) - value(trace, 'y', m.fromUs);
+      return Math.sqrt(dx * dx + dy * dy) * 100;
+    });
+    if (cm < 1 || m.what.startsWith('curve')) return [];
+    return [
+      {
+        rule: 'rolled-on',
+        weight: 78,
+        says: say('It still rolled with {v} cm/s when {what} began, at {s} s: it drifted {cm} cm past the place.', {
+          v: one(Math.abs(left + right) / 2),
+          what: retell(m.what),
+          s: seconds(m.fromUs),
+          cm: one(cm)
+        }),
+        todo,
+        blocks,
+        ...span
+      }
+    ];
+  }
+  if (m.unit !== 'cm' || !before || before.unit !== '°' || Math.abs(left - right) < STILL_CM_S) return [];
+  const deg = most(m.fromUs, until, (t) => {
+    const more = value(trace, 'facing', t) - value(trace, 'facing', m.fromUs);
+    return Math.abs(((((more + 180) % 360) + 360) % 360) - 180);
+  });
+  if (deg < 1) return [];
+  return [
+    {
+      rule: 'rolled-on',
+      weight: 76,
+      says: say('{what}: asked {asked} °, turned {all} °: it was still turning when the next drive began, at {s} s.', {
+        what: retell(before.what),
+        asked: one(before.asked),
+        all: one(Math.abs(before.got) + deg),
+        s: seconds(m.fromUs)
+      }),
+      todo,
+      blocks: before.block ? [before.block, ...blocks.filter((b) => b !== before.block)] : blocks,
+      ...span
+    }
+  ];
 }
 
 /** rolled-on after a stop of wheels that were simply run: power was kept on until the mark. */
@@ -522,12 +616,15 @@ function waits(trace: Trace, program: Program): Found[] {
         says:
           all.length === 1
             ? say('This wait ended at once, at {s} s: its condition was already true.', { s: seconds(short[0][0]) })
-            : say('This wait ended at once {n} of {all} times, first the time number {nth}, at {s} s: its condition was already true.', {
-                n: short.length,
-                all: all.length,
-                nth,
-                s: seconds(short[0][0])
-              }),
+            : say(
+                'This wait ended at once {n} of {all} times, first the time number {nth}, at {s} s: its condition was already true.',
+                {
+                  n: short.length,
+                  all: all.length,
+                  nth,
+                  s: seconds(short[0][0])
+                }
+              ),
         todo: say('Zero what it measures before it, or ask for "turn by" instead of "turn to".'),
         blocks: [step.id],
         fromUs: short[0][0],
@@ -571,7 +668,9 @@ function sensing(trace: Trace, program: Program): Found[] {
   return [...liveSteps(program)].flatMap((loop): Found[] => {
     if (!loop.kind.startsWith('repeat.') || !loop.bodies) return [];
     const body = (loop.bodies.do ?? []).filter((s) => !s.off);
-    const looks = body.filter((s) => s.kind.startsWith('choose.') && lanesOf({ ...s, bodies: {} }).some((k) => k !== 'variables'));
+    const looks = body.filter(
+      (s) => s.kind.startsWith('choose.') && lanesOf({ ...s, bodies: {} }).some((k) => k !== 'variables')
+    );
     const asks = isStep(loop.slots.condition) && lanesOf({ ...loop, bodies: {} }).some((k) => k !== 'variables');
     const marker = looks[0] ?? (asks ? body[0] : undefined);
     const turns = marker && spans.get(marker.id);
@@ -596,11 +695,14 @@ function sensing(trace: Trace, program: Program): Found[] {
       {
         rule: 'sensing-rate',
         weight: 65,
-        says: say('This loop looked {rate} times a second: between two looks it was blind for up to {ms} ms and {cm} cm.', {
-          rate: one(rate),
-          ms: Math.round(longest / 1000),
-          cm: one(furthest)
-        }),
+        says: say(
+          'This loop looked {rate} times a second: between two looks it was blind for up to {ms} ms and {cm} cm.',
+          {
+            rate: one(rate),
+            ms: Math.round(longest / 1000),
+            cm: one(furthest)
+          }
+        ),
         todo: say('Take the wait out of the loop, or make it much shorter.'),
         blocks: [slow?.id ?? loop.id],
         fromUs: at,
@@ -643,11 +745,15 @@ function unreached(trace: Trace, program: Program): Found[] {
         says: say('This block never ran, and what is below it neither: the block above it was not over at the end.'),
         todo: say('Look what the block above it waits for, and at its value.'),
         blocks: [steps[first].id],
-        fromUs: spansById(trace).get(steps[first - 1].id)?.at(-1)?.[0] ?? at,
+        fromUs:
+          spansById(trace)
+            .get(steps[first - 1].id)
+            ?.at(-1)?.[0] ?? at,
         toUs: at,
         lanes: lanesOf(steps[first - 1])
       });
-    for (const s of steps) if (ran.has(s.id) && s.kind.startsWith('repeat.')) for (const body of Object.values(s.bodies ?? {})) look(body);
+    for (const s of steps)
+      if (ran.has(s.id) && s.kind.startsWith('repeat.')) for (const body of Object.values(s.bodies ?? {})) look(body);
   };
   for (const stack of program.stacks) {
     if (!isLive(stack)) continue;

@@ -59,7 +59,14 @@ export function measure(c: Channel, ticks: number, aUs: number, bUs: number): Me
   };
 }
 
-export type Ran = { block: string; times: number; shortestUs: number; longestUs: number; meanUs: number; firstUs: number };
+export type Ran = {
+  block: string;
+  times: number;
+  shortestUs: number;
+  longestUs: number;
+  meanUs: number;
+  firstUs: number;
+};
 /** How often each block ran and how long it took, the longest in all first. */
 export function statistics(trace: Trace): Ran[] {
   const { spans, header, ticks } = trace;

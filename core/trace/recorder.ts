@@ -102,7 +102,11 @@ export class Recorder {
     }
     const { value, text } = recorded(of);
     const row = this.newest[index];
-    if (changes.count > EVERY_CHANGE && row >= this.sentChanges && Math.floor(changes.tUs[row] / 1000) === Math.floor(tUs / 1000)) {
+    if (
+      changes.count > EVERY_CHANGE &&
+      row >= this.sentChanges &&
+      Math.floor(changes.tUs[row] / 1000) === Math.floor(tUs / 1000)
+    ) {
       changes.value[row] = value;
       if (text !== undefined) changes.texts[row] = text;
       return;

@@ -48,14 +48,21 @@ const changeColumns = z.object({
   texts: z.record(z.string(), z.string())
 });
 const channelLine = z.object({
-  channel: z.object({ key: z.string(), title: z.string(), unit: z.string(), scale: z.number(), wide: z.boolean().optional() }),
+  channel: z.object({
+    key: z.string(),
+    title: z.string(),
+    unit: z.string(),
+    scale: z.number(),
+    wide: z.boolean().optional()
+  }),
   samples: z.string()
 });
 
 export type RunFile = { name: string; at?: string; kind: 'rehearsal' | 'device'; project?: Project; trace: Trace };
 const bytes = (a: Uint16Array | Uint32Array | Int32Array | Float64Array): Uint8Array =>
   new Uint8Array(a.buffer, a.byteOffset, a.byteLength);
-const packed = (a: Uint16Array | Uint32Array | Int32Array | Float64Array): string => base64Of(gzipSync(bytes(a), { mtime: 0 }));
+const packed = (a: Uint16Array | Uint32Array | Int32Array | Float64Array): string =>
+  base64Of(gzipSync(bytes(a), { mtime: 0 }));
 const unpacked = (text: string): ArrayBuffer => {
   const raw = gunzipSync(bytesOf(text));
   return raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength) as ArrayBuffer;
@@ -85,7 +92,12 @@ export function writeRun({ name, at, kind, project, trace }: RunFile, whole = tr
   if (whole) {
     const cut = <T extends Uint16Array | Uint32Array>(a: T): T => a.slice(0, spans.count) as T;
     lines.push({
-      spans: { block: packed(cut(spans.block)), task: packed(cut(spans.task)), start: packed(cut(spans.start)), end: packed(cut(spans.end)) }
+      spans: {
+        block: packed(cut(spans.block)),
+        task: packed(cut(spans.task)),
+        start: packed(cut(spans.start)),
+        end: packed(cut(spans.end))
+      }
     });
     lines.push({
       changes: {
@@ -97,7 +109,10 @@ export function writeRun({ name, at, kind, project, trace }: RunFile, whole = tr
     });
     for (const c of trace.channels) {
       const { key, title, unit, scale, wide } = c;
-      lines.push({ channel: { key, title, unit, scale, ...(wide ? { wide } : {}) }, samples: packed(steps(c, trace.ticks)) });
+      lines.push({
+        channel: { key, title, unit, scale, ...(wide ? { wide } : {}) },
+        samples: packed(steps(c, trace.ticks))
+      });
     }
   }
   lines.push({ end: true });
@@ -134,35 +149,51 @@ function putSamples(c: Channel, diffs: Int32Array, ticks: number): void {
   }
 }
 
-export type RunRead = { ok: true; run: RunFile; /** what could not be read, in sentences */ missing: string[] } | { ok: false; problem: string };
+export type RunRead =
+  | { ok: true; run: RunFile; /** what could not be read, in sentences */ missing: string[] }
+  | { ok: false; problem: string };
 
 /** Opens what it can. @param name how to call the file in a message */
 export function readRun(text: string, name = 'This file'): RunRead {
   const no = (problem: string): RunRead => ({ ok: false, problem });
   if (text.length > LARGEST_RUN)
-    return no(say('{name} is {round} MB long. A run is at most 256 MB.', { name, round: Math.round(text.length / 1e6) }));
+    return no(
+      say('{name} is {round} MB long. A run is at most 256 MB.', { name, round: Math.round(text.length / 1e6) })
+    );
   const lines = text.split('\n').filter((l) => l.trim());
   let first: unknown;
   try {
     first = JSON.parse(lines[0] ?? '');
   } catch {
-    return no(say('{name} is not a run: its first line is not JSON. Choose a file that ends in .mossbell-run.jsonl.', { name }));
+    return no(
+      say('{name} is not a run: its first line is not JSON. Choose a file that ends in .mossbell-run.jsonl.', { name })
+    );
   }
   const version = (first as { format?: unknown; version?: unknown } | null)?.version;
   if ((first as { format?: unknown } | null)?.format !== 'mossbell.run')
-    return no(say('{name} is JSON, but not a run of Moss Bell. Choose a file that ends in .mossbell-run.jsonl.', { name }));
+    return no(
+      say('{name} is JSON, but not a run of Moss Bell. Choose a file that ends in .mossbell-run.jsonl.', { name })
+    );
   if (typeof version === 'number' && version > RUN_VERSION)
     return no(
-      say('{name} was written by a newer Moss Bell (run format {version}; this one reads up to {RUN_VERSION}). Update Moss Bell to open it.', {
-        name,
-        version,
-        RUN_VERSION
-      })
+      say(
+        '{name} was written by a newer Moss Bell (run format {version}; this one reads up to {RUN_VERSION}). Update Moss Bell to open it.',
+        {
+          name,
+          version,
+          RUN_VERSION
+        }
+      )
     );
   const read = head.safeParse(first);
   if (!read.success) {
     const [issue] = read.error.issues;
-    return no(say('{name} cannot be opened: its first line is wrong at "{place}".', { name, place: issue.path.join('.') || 'the top' }));
+    return no(
+      say('{name} cannot be opened: its first line is wrong at "{place}".', {
+        name,
+        place: issue.path.join('.') || 'the top'
+      })
+    );
   }
   const h = read.data;
   const trace: Trace = { ...emptyTrace(h.header as Trace['header'], []), ticks: h.ticks, names: h.names };
@@ -200,7 +231,8 @@ export function readRun(text: string, name = 'This file'): RunRead {
           new Uint32Array(unpacked(c.tUs)),
           new Float64Array(unpacked(c.value))
         ];
-        for (let i = 0; i < variable.length; i++) pushChange(trace.changes, variable[i], tUs[i], numbers[i], c.texts[i]);
+        for (let i = 0; i < variable.length; i++)
+          pushChange(trace.changes, variable[i], tUs[i], numbers[i], c.texts[i]);
       } else if ('channel' in value) {
         const { channel: spec, samples } = channelLine.parse(value);
         const c: Channel = { ...spec, chunks: [], low: [], high: [] };
@@ -212,7 +244,8 @@ export function readRun(text: string, name = 'This file'): RunRead {
     }
   }
   if (!whole) missing.push(say('{name} was cut short: what is after the cut is missing.', { name }));
-  else if (wrong) missing.push(say('{n, plural, one {# line} other {# lines}} of {name} could not be read.', { n: wrong, name }));
+  else if (wrong)
+    missing.push(say('{n, plural, one {# line} other {# lines}} of {name} could not be read.', { n: wrong, name }));
   if (trace.channels.length < h.channels)
     missing.push(
       say('{have} of {all} channels are there: {n, plural, one {# lane is} other {# lanes are}} empty.', {

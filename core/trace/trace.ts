@@ -53,6 +53,8 @@ export type TraceEvent = { tUs: number; block?: string } & (
   | { type: 'log'; text: string }
   | { type: 'touch'; x: number; y: number; speedCmS: number; what: string; nose: boolean }
   | { type: 'tipped' }
+  /** too much current burnt a bare LED */
+  | { type: 'burnt'; mA: number }
   /** something is in the way of a servo's horn */
   | { type: 'stalled'; socket: string; angle: number }
   /** a message from another device */
@@ -144,9 +146,7 @@ export const emptyChanges = (): Changes => ({
 export function pushChange(changes: Changes, variable: number, tUs: number, value: number, text?: string): void {
   if (changes.count === changes.tUs.length) {
     const size = changes.count * 2;
-    const grow = <T extends Uint16Array | Uint32Array | Float64Array>(old: T, fresh: T): T => (
-      fresh.set(old), fresh
-    );
+    const grow = <T extends Uint16Array | Uint32Array | Float64Array>(old: T, fresh: T): T => (fresh.set(old), fresh);
     changes.variable = grow(changes.variable, new Uint16Array(size));
     changes.tUs = grow(changes.tUs, new Uint32Array(size));
     changes.value = grow(changes.value, new Float64Array(size));

@@ -127,7 +127,8 @@ export class Yard {
     const wheels = quirks === noQuirks ? reckoned(kit) : kit.wheels;
     const halfTrack = (wheels.trackMm / 2000) * quirks.track;
     const wheel = (side: 'left' | 'right', diameterMm: number): Wheel => {
-      const part = wheelMotor(kit, side);
+      const other = side === 'left' ? 'right' : 'left';
+      const part = wheelMotor(kit, quirks.swapped ? other : side);
       const radius = diameterMm / 2000;
       return {
         motor: part && this.motors.get(part.socket),

@@ -115,8 +115,7 @@ function slice(): void {
 /** What the run is to stop at is asked from now on. */
 function attend(): void {
   if (interpreter && stops)
-    interpreter.stopBefore =
-      untilUs === undefined && stops.looksAtSteps ? (...at) => stops!.before(...at) : undefined;
+    interpreter.stopBefore = untilUs === undefined && stops.looksAtSteps ? (...at) => stops!.before(...at) : undefined;
 }
 function go(): void {
   paused = false;

@@ -25,7 +25,14 @@ export type ToBoard =
       charge?: number;
       maps: [number, (string | null)[]][];
       /** a text project is rehearsed: a board without faults, on the kit sheet's battery */
-      rehearsal?: { seed: number; speed: number; paused: boolean; stops: Stop[]; untilUs?: number; inputs?: TimedInput[] };
+      rehearsal?: {
+        seed: number;
+        speed: number;
+        paused: boolean;
+        stops: Stop[];
+        untilUs?: number;
+        inputs?: TimedInput[];
+      };
     }
   | { type: 'ring' }
   | Order;

@@ -133,8 +133,7 @@ export class Ranges {
       case 'calc.function': {
         const x = at('x');
         if (slots.fn === 'sine' || slots.fn === 'cosine') return [-1, 1];
-        if (slots.fn === 'absolute')
-          return x[0] >= 0 ? x : x[1] <= 0 ? negative(x) : [0, Math.max(-x[0], x[1])];
+        if (slots.fn === 'absolute') return x[0] >= 0 ? x : x[1] <= 0 ? negative(x) : [0, Math.max(-x[0], x[1])];
         if (slots.fn === 'floor' || slots.fn === 'round' || slots.fn === 'ceiling')
           return [Math.floor(x[0]), Math.ceil(x[1])];
         if (slots.fn === 'square root') return x[0] >= 0 ? [Math.sqrt(x[0]), Math.sqrt(x[1])] : [0, Infinity];

@@ -140,9 +140,8 @@ describe('the look-over', () => {
         }
       ]
     };
-    expect(lookOver({ program: p, kit: barrow }).map((r) => [r.rule, r.blocks])).toEqual([
-      ['input-elsewhere', [input.id]]
-    ]);
+    const elsewhere = lookOver({ program: p, kit: barrow }).filter((r) => r.rule === 'input-elsewhere');
+    expect(elsewhere.map((r) => r.blocks)).toEqual([[input.id]]);
     const trigger = {
       ...p,
       stacks: program([b('begin.when', { condition: b('routine.value', { routine: 'r1', 'in:in1': 1 }) }), log(1)])

@@ -9,6 +9,7 @@ import { faceOrTurnBy } from './rules/face-or-turn-by.ts';
 import { inputElsewhere } from './rules/input-elsewhere.ts';
 import { keyWithoutRelease } from './rules/key-without-release.ts';
 import { kitLacks } from './rules/kit-lacks.ts';
+import { ledWithoutResistor } from './rules/led-without-resistor.ts';
 import { mirroredMotor } from './rules/mirrored-motor.ts';
 import { missingOtherwiseMotor } from './rules/missing-otherwise-motor.ts';
 import { neverStopped } from './rules/never-stopped.ts';
@@ -39,6 +40,7 @@ const RULES = [
   afterForEver,
   kitLacks,
   socket,
+  ledWithoutResistor,
   pixelOutside,
   notJoined,
   stopAtOnce,
@@ -68,4 +70,5 @@ export function lookOver(looked: Looked): Remark[] {
 export const stopsStart = (remark: Remark): boolean =>
   ['not-a-number', 'not-whole', 'nameless', 'no-loop', 'input-elsewhere', 'slow-trigger'].includes(remark.rule);
 /** What a remark that was set aside is known by: its rule and its blocks. */
-export const remarkKey = (remark: Pick<Remark, 'rule' | 'blocks'>): string => `${remark.rule} ${remark.blocks.join(' ')}`;
+export const remarkKey = (remark: Pick<Remark, 'rule' | 'blocks'>): string =>
+  `${remark.rule} ${remark.blocks.join(' ')}`;

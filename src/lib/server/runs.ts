@@ -78,7 +78,11 @@ export function runFile(store: Store, id: string): string | undefined {
   return row && gunzipSync(row.file).toString('utf8');
 }
 /** @param change another name; pinned or not; and with a pin the whole file */
-export function changeRun(store: Store, id: string, change: { name?: string; pinned?: boolean; file?: string }): boolean {
+export function changeRun(
+  store: Store,
+  id: string,
+  change: { name?: string; pinned?: boolean; file?: string }
+): boolean {
   const { file, ...rest } = change;
   if (file !== undefined && !readRun(file).ok) return false;
   const values = { ...rest, ...(file === undefined ? {} : { file: gzipSync(file) }) };

@@ -49,8 +49,12 @@ export class History {
   }
   fileOf(run: Run, whole = true): string {
     const at = new Date();
-    const name = run.kind === 'device' ? run.name : at.toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' });
-    return writeRun({ name: run.title || name, at: at.toISOString(), kind: run.kind, project: run.project, trace: run.trace }, whole);
+    const name =
+      run.kind === 'device' ? run.name : at.toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' });
+    return writeRun(
+      { name: run.title || name, at: at.toISOString(), kind: run.kind, project: run.project, trace: run.trace },
+      whole
+    );
   }
   cardOf(run: Run | undefined): RunCard | undefined {
     return run && this.cards.get(run);

@@ -168,7 +168,8 @@ export class Runs {
       if (data.type === 'ready') {
         order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
         order({ type: 'start' });
-      } else if (data.type === 'began') this.current = new Run('rehearsal', say('This run'), data.header, data.specs, project);
+      } else if (data.type === 'began')
+        this.current = new Run('rehearsal', say('This run'), data.header, data.specs, project);
       else if (data.type === 'frame') this.current?.add(data.delta);
       else if (data.type === 'paused') {
         this.state = 'paused';
@@ -306,7 +307,15 @@ export class Runs {
     if (!run?.project || tUs === undefined || run.project.text !== undefined || this.state === 'running') return;
     const mine = ++this.asked;
     const { program, kit, mat, start, others } = run.project;
-    const options = { program, kit, mat, start, others, seed: run.trace.header.seed, inputs: recordedInputs(run.trace) };
+    const options = {
+      program,
+      kit,
+      mat,
+      start,
+      others,
+      seed: run.trace.header.seed,
+      inputs: recordedInputs(run.trace)
+    };
     const seen = await this.past().seenAt(JSON.parse(JSON.stringify(options)), tUs);
     if (mine === this.asked) this.then = { run, tUs, seen };
   }

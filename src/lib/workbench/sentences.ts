@@ -11,7 +11,10 @@ export function sentences(project: Project): ReadonlyMap<string, string> {
   if (!found) {
     const { program, kit } = project;
     found = new Map([
-      ...[...allSteps(program)].map((s): [string, string] => [s.id, sentence(s, program, (socket) => partName(kit, socket))]),
+      ...[...allSteps(program)].map((s): [string, string] => [
+        s.id,
+        sentence(s, program, (socket) => partName(kit, socket))
+      ]),
       ...program.routines.map((r): [string, string] => [r.id, say('routine {name}', { name: r.name })])
     ]);
     known.set(project, found);

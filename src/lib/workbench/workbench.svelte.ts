@@ -183,7 +183,8 @@ export class Workbench {
     if (this.runs.state !== 'paused') {
       await this.rehearse({ paused: true });
       // it stands before the first block
-      for (let i = 0; i < 100 && (this.runs.state as string) !== 'paused'; i++) await new Promise((r) => setTimeout(r, 20));
+      for (let i = 0; i < 100 && (this.runs.state as string) !== 'paused'; i++)
+        await new Promise((r) => setTimeout(r, 20));
     }
     if (this.runs.state === 'paused' && this.runs.here !== block) this.runs.go({ to: block });
   }

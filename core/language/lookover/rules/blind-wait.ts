@@ -30,7 +30,8 @@ export const blindWait: Rule = ({ program }) => {
       else if (step.kind === 'wheels.stop') power = 0;
       if (isLoop(step)) {
         const inside = Math.max(power, ...deep(step).filter(runs).map(powerOf));
-        if (steers(step) && inside > 0) for (const wait of deep(step).filter((s) => s.kind === 'wait.time')) told(wait, step, inside);
+        if (steers(step) && inside > 0)
+          for (const wait of deep(step).filter((s) => s.kind === 'wait.time')) told(wait, step, inside);
       }
       for (const body of Object.values(step.bodies ?? {})) if (!(isLoop(step) && steers(step))) look(body, power);
     }
@@ -44,11 +45,14 @@ export const blindWait: Rule = ({ program }) => {
       rule: 'blind-wait',
       severity: 'probably not meant',
       blocks: [wait.id],
-      says: say('The robot is blind for {ms} ms here: at {power} % it goes about {cm} cm without looking at its sensor.', {
-        ms,
-        power,
-        cm: Math.round(cm)
-      }),
+      says: say(
+        'The robot is blind for {ms} ms here: at {power} % it goes about {cm} cm without looking at its sensor.',
+        {
+          ms,
+          power,
+          cm: Math.round(cm)
+        }
+      ),
       todo: say('Wait much less, or take the wait out: a loop that looks often keeps to the line.'),
       mends: [
         {

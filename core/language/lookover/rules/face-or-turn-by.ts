@@ -13,7 +13,8 @@ export const faceOrTurnBy: Rule = ({ program }) => {
   const found = new Map<string, Step>();
   // in a loop: the only turning there is
   for (const loop of liveSteps(program)) {
-    if (!['repeat.times', 'repeat.ever', 'repeat.for'].includes(loop.kind) || (literal(loop, 'count') ?? 2) < 2) continue;
+    if (!['repeat.times', 'repeat.ever', 'repeat.for'].includes(loop.kind) || (literal(loop, 'count') ?? 2) < 2)
+      continue;
     const turning = deep(loop.bodies?.do ?? []).filter((s) => TURNS.test(s.kind));
     if (turning.length === 1 && turning[0].kind === 'turn.face' && drives(loop)) found.set(turning[0].id, turning[0]);
   }
@@ -36,9 +37,12 @@ export const faceOrTurnBy: Rule = ({ program }) => {
         rule: 'face-or-turn-by',
         severity: 'probably not meant',
         blocks: [step.id],
-        says: say('"Face {heading}°" is a direction, not an amount: once it faces that way, it does not turn any more.', {
-          heading
-        }),
+        says: say(
+          '"Face {heading}°" is a direction, not an amount: once it faces that way, it does not turn any more.',
+          {
+            heading
+          }
+        ),
         todo: say('Use "turn by" to turn by so much each time.'),
         mends: [
           {

@@ -20,14 +20,16 @@ function waitsFor(step: Step): 'turned' | 'rolled' | undefined {
 const zeroes = (s: Step, what: 'turned' | 'rolled'): boolean =>
   s.kind === (what === 'turned' ? 'sense.zeroheading' : 'sense.zerowheels');
 const sameNumber = (a: Step, b: Step): boolean => {
-  const of = (s: Step): string => JSON.stringify((s.slots.condition as Step).slots, (k, v) => (k === 'id' ? undefined : v));
+  const of = (s: Step): string =>
+    JSON.stringify((s.slots.condition as Step).slots, (k, v) => (k === 'id' ? undefined : v));
   return of(a) === of(b);
 };
 
 export const noZeroing: Rule = ({ program }) => {
   const found = new Map<string, { step: Step; what: 'turned' | 'rolled' }>();
   for (const loop of liveSteps(program)) {
-    if (!['repeat.times', 'repeat.ever', 'repeat.for'].includes(loop.kind) || (literal(loop, 'count') ?? 2) < 2) continue;
+    if (!['repeat.times', 'repeat.ever', 'repeat.for'].includes(loop.kind) || (literal(loop, 'count') ?? 2) < 2)
+      continue;
     const inside = deep(loop.bodies?.do ?? []);
     for (const step of inside) {
       const what = waitsFor(step);

@@ -24,7 +24,10 @@ export const pixelOutside: Rule = ({ program, kit }) => {
     const put = (label: string, slots: Record<string, number>): number =>
       mends.push({
         label,
-        apply: (p, k) => ({ program: changeStep(p, step.id, (s) => ({ ...s, slots: { ...s.slots, ...slots } })), kit: k })
+        apply: (p, k) => ({
+          program: changeStep(p, step.id, (s) => ({ ...s, slots: { ...s.slots, ...slots } })),
+          kit: k
+        })
       });
     const fits = (cx: number, cy: number): boolean => cx >= 0 && cx < COLUMNS && cy >= 0 && cy < ROWS;
     if (x !== undefined && y !== undefined) {
@@ -44,12 +47,15 @@ export const pixelOutside: Rule = ({ program, kit }) => {
         severity: 'probably not meant',
         blocks: [step.id],
         says: moves
-          ? say('{axis} goes from {low} to {high} here, and the display has 0 to {end}: what lies beyond stops the program.', {
-              axis: outside[0],
-              low,
-              high,
-              end
-            })
+          ? say(
+              '{axis} goes from {low} to {high} here, and the display has 0 to {end}: what lies beyond stops the program.',
+              {
+                axis: outside[0],
+                low,
+                high,
+                end
+              }
+            )
           : say('{axis} = {low} is beyond the display: {axis} counts from 0 to {end}.', { axis: outside[0], low, end }),
         todo: say('Columns (x) are 0 to 6 from the left, rows (y) 0 to 4 from the top.'),
         mends

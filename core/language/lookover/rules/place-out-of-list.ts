@@ -9,7 +9,11 @@ import { say } from '../../../words.ts';
 const LOOKS = new Set(['list.at', 'list.replace', 'list.take']);
 const same = (a: Slot | undefined, b: Slot | undefined): boolean => listId(a) !== undefined && listId(a) === listId(b);
 const listId = (slot: Slot | undefined): string | undefined =>
-  typeof slot === 'string' ? slot : isStep(slot) && (slot.kind === 'list.value' || slot.kind === 'var.value') ? String(slot.slots.list ?? slot.slots.variable) : undefined;
+  typeof slot === 'string'
+    ? slot
+    : isStep(slot) && (slot.kind === 'list.value' || slot.kind === 'var.value')
+      ? String(slot.slots.list ?? slot.slots.variable)
+      : undefined;
 
 /** How many a list holds, where the program alone decides it: filled in a row, never shortened, not in a loop. */
 function lengths(program: Program): Map<string, number> {
@@ -74,10 +78,24 @@ export const placeOutOfList: Rule = ({ program }) => {
       if (loop.kind !== 'repeat.count' || !isStep(loop.slots.to) || loop.slots.to.kind !== 'list.count') continue;
       if (literal(loop, 'step') !== 1) continue;
       const counted = loop.slots.to.slots.list;
-      const inside = [...liveSteps({ ...program, routines: [], stacks: [{ id: '', x: 0, y: 0, steps: [{ id: '', kind: 'begin.start', slots: {} }, ...(loop.bodies?.do ?? [])] }] })];
+      const inside = [
+        ...liveSteps({
+          ...program,
+          routines: [],
+          stacks: [
+            { id: '', x: 0, y: 0, steps: [{ id: '', kind: 'begin.start', slots: {} }, ...(loop.bodies?.do ?? [])] }
+          ]
+        })
+      ];
       for (const step of inside) {
         const place = step.slots.place;
-        if (!LOOKS.has(step.kind) || !isStep(place) || place.kind !== 'var.value' || place.slots.variable !== loop.slots.variable) continue;
+        if (
+          !LOOKS.has(step.kind) ||
+          !isStep(place) ||
+          place.kind !== 'var.value' ||
+          place.slots.variable !== loop.slots.variable
+        )
+          continue;
         if (!same(counted, step.slots.list)) continue;
         tell(
           step,

@@ -46,7 +46,9 @@ export const twoStacksOneMotor: Rule = ({ program, kit }) => {
           rule: 'two-stacks-one-motor',
           severity: 'probably not meant',
           blocks: [before.block, block],
-          says: say('Two stacks that run at the same time command the same motor: the later command wins, and the other move is cut off.'),
+          says: say(
+            'Two stacks that run at the same time command the same motor: the later command wins, and the other move is cut off.'
+          ),
           todo: say('Put the moves into one stack, or let one stack send a message to the other.'),
           mends: []
         });

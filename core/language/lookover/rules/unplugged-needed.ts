@@ -14,7 +14,9 @@ export const unpluggedNeeded: Rule = ({ program, kit }) => {
     rule: 'unplugged-needed',
     severity: 'consider',
     blocks: [asks[0].id],
-    says: say('Keys and sticks of the computer reach the robot while it rehearses or is plugged in: on its battery it hears none.'),
+    says: say(
+      'Keys and sticks of the computer reach the robot while it rehearses or is plugged in: on its battery it hears none.'
+    ),
     todo: say('Use the buttons Dot and Bar for what it does on the floor.'),
     mends: []
   };

@@ -29,6 +29,8 @@ export const unreadable: Rule = ({ program }) => {
               }
             ]
           });
+        // pixels have a rule of their own, which knows how they are counted
+        else if (step.kind.startsWith('pixel.') && (name === 'x' || name === 'y') && Number.isInteger(n)) continue;
         else if ((spec.min !== undefined && n < spec.min) || (spec.max !== undefined && n > spec.max))
           remarks.push({
             rule: 'out-of-range',

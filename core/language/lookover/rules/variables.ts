@@ -11,7 +11,9 @@ export const variables: Rule = ({ program }) => {
   return program.variables.flatMap((v): Remark[] => {
     const uses = live.filter((s) => s.slots.variable === v.id || s.slots.list === v.id);
     const sets = uses.filter((s) => (v.list ? FILLS : SETS).has(s.kind));
-    const reads = uses.filter((s) => !SETS.has(s.kind) && !(v.list && /^list\.(add|insert|replace|take)$/.test(s.kind)));
+    const reads = uses.filter(
+      (s) => !SETS.has(s.kind) && !(v.list && /^list\.(add|insert|replace|take)$/.test(s.kind))
+    );
     // adding to a variable again and again reads it too, but nobody sees what it comes to
     if (!v.list && reads.length && !sets.length)
       return [

@@ -3,7 +3,6 @@
   import ArrowDown from '@lucide/svelte/icons/corner-down-right';
   import ArrowOver from '@lucide/svelte/icons/redo';
   import ArrowOut from '@lucide/svelte/icons/corner-left-up';
-  import Play from '@lucide/svelte/icons/play';
   import ChevronLeft from '@lucide/svelte/icons/chevron-left';
   import ChevronRight from '@lucide/svelte/icons/chevron-right';
   import ChevronsLeft from '@lucide/svelte/icons/chevrons-left';
@@ -37,7 +36,8 @@
     const run = runs.run;
     if (!run || run.version < 0) return [];
     const held = new Map(heldAt(run.trace, runs.playheadUs));
-    if (paused) for (const [name, value] of Object.entries(runs.values)) if (!held.has(name)) held.set(name, String(value));
+    if (paused)
+      for (const [name, value] of Object.entries(runs.values)) if (!held.has(name)) held.set(name, String(value));
     return [...held].map(([name, shown]) => ({ name, shown, list: shown.startsWith('[') }));
   });
   const here = $derived(paused ? runs.here : runs.lit.at(-1));
@@ -47,7 +47,9 @@
     condition: say('waits until its condition is true')
   });
   const channels = $derived(
-    (runs.run && runs.run.version >= 0 ? runs.run.trace.channels : []).filter((c) => !/^(x|y|facing|thing|turns)/.test(c.key))
+    (runs.run && runs.run.version >= 0 ? runs.run.trace.channels : []).filter(
+      (c) => !/^(x|y|facing|thing|turns)/.test(c.key)
+    )
   );
   const tenth = (v: number) => (Math.abs(v) >= 100 ? v.toFixed(0) : v.toFixed(2).replace(/\.?0+$/, ''));
   function set(name: string, text: string) {
@@ -65,40 +67,66 @@
     <h2 class="font-sans text-[14px] font-bold">{say('Inside')}</h2>
     <span class="font-mono text-[12.5px] text-soft tabular-nums">{(runs.playheadUs / 1e6).toFixed(4)} s</span>
     <span class="flex-1"></span>
-    <button class="chip !px-1.5" aria-label={say('Close')} title={say('Back to the tray')} onclick={close}><X size={15} /></button>
+    <button class="chip !px-1.5" aria-label={say('Close')} title={say('Back to the tray')} onclick={close}
+      ><X size={15} /></button
+    >
   </div>
   <div class="flex min-h-0 flex-1 flex-col gap-2.5 overflow-auto p-2.5">
     <div class="flex flex-col gap-1.5">
       <p class="leading-snug" data-testid="inside-where">
-        {#if here}<b>{paused ? say('Before:') : say('At:')}</b> {named(here)}{:else if runs.run}{say('No block runs here.')}{:else}{say(
-            'Rehearse, pause or stop before a block: here you see what goes on inside.'
-          )}{/if}
+        {#if here}<b>{paused ? say('Before:') : say('At:')}</b> {named(here)}{:else if runs.run}{say(
+            'No block runs here.'
+          )}{:else}{say('Rehearse, pause or stop before a block: here you see what goes on inside.')}{/if}
         {#if reason}<span class="block text-soft">{reason}</span>{/if}
       </p>
       <div class="flex flex-wrap gap-1">
-        <button class="btn btn-go !px-2 !py-1" disabled={!paused} onclick={() => runs.go('on')}><Play size={14} />{say('On')}</button>
-        <button class="btn btn-plain !px-2 !py-1" disabled={!paused} title={say('The next block, whichever it is')} onclick={() => runs.go('into')}
-          ><ArrowDown size={14} />{say('Into')}</button
+        <button
+          class="btn btn-plain !px-2 !py-1"
+          disabled={!paused}
+          title={say('The next block, whichever it is')}
+          onclick={() => runs.go('into')}><ArrowDown size={14} />{say('Into')}</button
         >
-        <button class="btn btn-plain !px-2 !py-1" disabled={!paused} title={say('This block with all that is in it')} onclick={() => runs.go('over')}
-          ><ArrowOver size={14} />{say('Over')}</button
+        <button
+          class="btn btn-plain !px-2 !py-1"
+          disabled={!paused}
+          title={say('This block with all that is in it')}
+          onclick={() => runs.go('over')}><ArrowOver size={14} />{say('Over')}</button
         >
-        <button class="btn btn-plain !px-2 !py-1" disabled={!paused} title={say('Until the loop or routine around it goes on')} onclick={() => runs.go('out')}
-          ><ArrowOut size={14} />{say('Out')}</button
+        <button
+          class="btn btn-plain !px-2 !py-1"
+          disabled={!paused}
+          title={say('Until the loop or routine around it goes on')}
+          onclick={() => runs.go('out')}><ArrowOut size={14} />{say('Out')}</button
         >
       </div>
       <div class="flex flex-wrap items-center gap-1" role="group" aria-label={say('Along the trace')}>
-        <button class="btn btn-plain !px-1.5 !py-1" disabled={!canWalk} aria-label={say('Back by a block')} title={say('Back by a block')} onclick={() => runs.along('block', -1)}
-          ><ChevronsLeft size={15} /></button
+        <button
+          class="btn btn-plain !px-1.5 !py-1"
+          disabled={!canWalk}
+          aria-label={say('Back by a block')}
+          title={say('Back by a block')}
+          onclick={() => runs.along('block', -1)}><ChevronsLeft size={15} /></button
         >
-        <button class="btn btn-plain !px-1.5 !py-1" disabled={!canWalk} aria-label={say('Back by 1 ms')} title={say('Back by 1 ms')} onclick={() => runs.along('tick', -1)}
-          ><ChevronLeft size={15} /></button
+        <button
+          class="btn btn-plain !px-1.5 !py-1"
+          disabled={!canWalk}
+          aria-label={say('Back by 1 ms')}
+          title={say('Back by 1 ms')}
+          onclick={() => runs.along('tick', -1)}><ChevronLeft size={15} /></button
         >
-        <button class="btn btn-plain !px-1.5 !py-1" disabled={!canWalk} aria-label={say('On by 1 ms')} title={say('On by 1 ms')} onclick={() => runs.along('tick', 1)}
-          ><ChevronRight size={15} /></button
+        <button
+          class="btn btn-plain !px-1.5 !py-1"
+          disabled={!canWalk}
+          aria-label={say('On by 1 ms')}
+          title={say('On by 1 ms')}
+          onclick={() => runs.along('tick', 1)}><ChevronRight size={15} /></button
         >
-        <button class="btn btn-plain !px-1.5 !py-1" disabled={!canWalk} aria-label={say('On by a block')} title={say('On by a block')} onclick={() => runs.along('block', 1)}
-          ><ChevronsRight size={15} /></button
+        <button
+          class="btn btn-plain !px-1.5 !py-1"
+          disabled={!canWalk}
+          aria-label={say('On by a block')}
+          title={say('On by a block')}
+          onclick={() => runs.along('block', 1)}><ChevronsRight size={15} /></button
         >
         <button
           class="btn btn-plain !px-2 !py-1"
@@ -111,7 +139,10 @@
 
     <div>
       <h3 class="text-[13px] font-bold">{say('Variables')}</h3>
-      <dl class="mt-0.5 grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] items-center gap-x-2 gap-y-0.5" data-testid="inside-variables">
+      <dl
+        class="mt-0.5 grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] items-center gap-x-2 gap-y-0.5"
+        data-testid="inside-variables"
+      >
         {#each variables as v (v.name)}
           <dt class="truncate" title={v.name}>{v.name}</dt>
           <dd class="min-w-0">
@@ -120,7 +151,10 @@
                 aria-label={say('Value of {name}', { name: v.name })}
                 value={v.shown}
                 onchange={(e) => set(v.name, e.currentTarget.value)}
-              />{:else}<output class="block overflow-hidden text-right font-mono text-[13px] text-ellipsis" title={v.shown}>{v.shown}</output>{/if}
+              />{:else}<output
+                class="block overflow-hidden text-right font-mono text-[13px] text-ellipsis"
+                title={v.shown}>{v.shown}</output
+              >{/if}
           </dd>
         {:else}<dt class="col-span-2 text-soft">{say('None has a value yet.')}</dt>{/each}
       </dl>
@@ -132,8 +166,9 @@
         <ul class="mt-0.5 flex flex-col gap-1" data-testid="inside-tasks">
           {#each seen.tasks as task (task.id)}
             <li class="rounded-lg px-2 py-1 leading-snug {task.next ? 'bg-linen' : ''}">
-              <button class="text-left font-semibold hover:underline" onclick={() => (w.selected = task.block ?? task.starter)}
-                >{named(task.block ?? task.starter)}</button
+              <button
+                class="text-left font-semibold hover:underline"
+                onclick={() => (w.selected = task.block ?? task.starter)}>{named(task.block ?? task.starter)}</button
               >
               <span class="block text-[12.5px] text-soft"
                 >{named(task.starter)} ·
@@ -160,7 +195,9 @@
     {/if}
 
     <Stops {chosen} {named} />
-    {#if runs.view?.tone}<p class="text-soft">{say('A tone of {hertz} Hz sounds.', { hertz: Math.round(runs.view.tone) })}</p>{/if}
+    {#if runs.view?.tone}<p class="text-soft">
+        {say('A tone of {hertz} Hz sounds.', { hertz: Math.round(runs.view.tone) })}
+      </p>{/if}
     {#if runs.textTrouble}<p class="text-clay">{retell(runs.textTrouble)}</p>{/if}
   </div>
 </section>

@@ -29,7 +29,11 @@
   );
   const given = $state<Record<string, string>>(Object.fromEntries((routine?.inputs ?? []).map((i) => [i.id, '0'])));
   const part = $derived(
-    just(project.program, ids, Object.fromEntries(Object.entries(given).map(([id, text]) => [id, typedNumber(text) ?? text])))
+    just(
+      project.program,
+      ids,
+      Object.fromEntries(Object.entries(given).map(([id, text]) => [id, typedNumber(text) ?? text]))
+    )
   );
   function made() {
     const start = { x: x / 100, y: y / 100, facingDeg: facing };
@@ -55,38 +59,57 @@
 
 <Dialog bind:open title={say('Try just this')}>
   {#if !part}
-    <p>{say('These blocks cannot run on their own: they leave a loop, or belong to a routine, that is not with them.')}</p>
+    <p>
+      {say('These blocks cannot run on their own: they leave a loop, or belong to a routine, that is not with them.')}
+    </p>
   {:else}
     <p class="text-soft">
       {routine
         ? say('The routine {name}, once.', { name: routine.name })
-        : [...ids].map((id) => names.get(id)).filter(Boolean).slice(0, 3).join(' · ')}
+        : [...ids]
+            .map((id) => names.get(id))
+            .filter(Boolean)
+            .slice(0, 3)
+            .join(' · ')}
     </p>
     {#if hasWheels(project.kit)}
       <fieldset class="flex items-center gap-3">
         <legend class="mb-1 font-semibold">{say('Where it stands')}</legend>
-        <label class="flex items-center gap-1">x <input class="field w-20 text-right font-mono" type="number" step="0.1" bind:value={x} /></label>
-        <label class="flex items-center gap-1">y <input class="field w-20 text-right font-mono" type="number" step="0.1" bind:value={y} /> cm</label>
-        <label class="flex items-center gap-1">{say('facing')} <input class="field w-20 text-right font-mono" type="number" bind:value={facing} /> °</label>
+        <label class="flex items-center gap-1"
+          >x <input class="field w-20 text-right font-mono" type="number" step="0.1" bind:value={x} /></label
+        >
+        <label class="flex items-center gap-1"
+          >y <input class="field w-20 text-right font-mono" type="number" step="0.1" bind:value={y} /> cm</label
+        >
+        <label class="flex items-center gap-1"
+          >{say('facing')} <input class="field w-20 text-right font-mono" type="number" bind:value={facing} /> °</label
+        >
       </fieldset>
     {/if}
     {#if routine?.inputs?.length}
       <fieldset class="flex flex-wrap gap-3">
         <legend class="mb-1 font-semibold">{say('What it is given')}</legend>
-        {#each routine.inputs as i (i.id)}<label class="flex items-center gap-1">{i.name} <input class="field w-24 text-right font-mono" bind:value={given[i.id]} /></label>{/each}
+        {#each routine.inputs as i (i.id)}<label class="flex items-center gap-1"
+            >{i.name} <input class="field w-24 text-right font-mono" bind:value={given[i.id]} /></label
+          >{/each}
       </fieldset>
     {/if}
     {#if Object.keys(values).length}
       <fieldset class="flex flex-wrap gap-3">
         <legend class="mb-1 font-semibold">{say('Variables')}</legend>
-        {#each Object.keys(values) as name (name)}<label class="flex items-center gap-1">{name} <input class="field w-24 text-right font-mono" bind:value={values[name]} /></label>{/each}
+        {#each Object.keys(values) as name (name)}<label class="flex items-center gap-1"
+            >{name} <input class="field w-24 text-right font-mono" bind:value={values[name]} /></label
+          >{/each}
       </fieldset>
     {/if}
   {/if}
   <div class="flex justify-end gap-2">
     <button class="btn btn-go" disabled={!part} onclick={rehearse}>{say('Rehearse just this')}</button>
-    <button class="btn btn-plain" disabled={!part || !w.device.plugged} title={w.device.plugged ? '' : say('Plug the device in first')} onclick={send}
-      >{say('Send just this')}</button
+    <button
+      class="btn btn-plain"
+      disabled={!part || !w.device.plugged}
+      title={w.device.plugged ? '' : say('Plug the device in first')}
+      onclick={send}>{say('Send just this')}</button
     >
     <button class="btn btn-plain" onclick={close}>{say('Cancel')}</button>
   </div>

@@ -54,9 +54,12 @@
           class="mt-0.5"
           checked={!stop.off}
           aria-label={say('Stop is on')}
-          onchange={(e) => runs.setStops(runs.stops.map((s, k) => (k === i ? { ...s, off: !e.currentTarget.checked } : s)))}
+          onchange={(e) =>
+            runs.setStops(runs.stops.map((s, k) => (k === i ? { ...s, off: !e.currentTarget.checked } : s)))}
         />
-        <span class="min-w-0 flex-1 leading-snug {stop.off ? 'text-soft line-through' : ''}">{stopText(stop, named, titles)}</span>
+        <span class="min-w-0 flex-1 leading-snug {stop.off ? 'text-soft line-through' : ''}"
+          >{stopText(stop, named, titles)}</span
+        >
         <button
           class="chip !px-1"
           aria-label={say('Take the stop away')}
@@ -85,18 +88,30 @@
       <div class="flex items-center gap-3 text-[13px]">
         <label class="flex items-center gap-1"><input type="checkbox" bind:checked={tests} />{say('only if')}</label>
         <label class="flex items-center gap-1"
-          >{say('from time')}<input class="field w-12 !py-0.5 text-right" type="number" min="1" bind:value={times} />{say('on')}</label
+          >{say('from time')}<input
+            class="field w-12 !py-0.5 text-right"
+            type="number"
+            min="1"
+            bind:value={times}
+          />{say('on')}</label
         >
       </div>
     {/if}
     {#if asksValue}
       <div class="flex items-center gap-1">
-        <select class="field min-w-0 flex-1 !py-0.5" aria-label={say('Which value')} value={looked} onchange={(e) => (what = e.currentTarget.value)}>
+        <select
+          class="field min-w-0 flex-1 !py-0.5"
+          aria-label={say('Which value')}
+          value={looked}
+          onchange={(e) => (what = e.currentTarget.value)}
+        >
           {#each variables as name (name)}<option value="v {name}">{name}</option>{/each}
           {#each specs as c (c.key)}<option value="c {c.key}">{word(c.title)}</option>{/each}
         </select>
         {#if kind !== 'change'}
-          <select class="field !py-0.5" aria-label={say('How it compares')} bind:value={is}>{#each SIGNS as s (s)}<option>{s}</option>{/each}</select>
+          <select class="field !py-0.5" aria-label={say('How it compares')} bind:value={is}
+            >{#each SIGNS as s (s)}<option>{s}</option>{/each}</select
+          >
           <input class="field w-16 !py-0.5 text-right font-mono" aria-label={say('Limit')} bind:value={than} />
         {/if}
       </div>

@@ -4,9 +4,14 @@ import { say, word } from '../../../../core/words.ts';
 
 export const seenText = (of: Seen, titles: ReadonlyMap<string, string>): string =>
   'variable' in of ? of.variable : word(titles.get(of.channel) ?? of.channel);
-const testText = (t: Test, titles: ReadonlyMap<string, string>): string => `${seenText(t.of, titles)} ${t.is} ${t.than}`;
+const testText = (t: Test, titles: ReadonlyMap<string, string>): string =>
+  `${seenText(t.of, titles)} ${t.is} ${t.than}`;
 
-export function stopText(stop: Stop, named: (id: string) => string, titles: ReadonlyMap<string, string> = new Map()): string {
+export function stopText(
+  stop: Stop,
+  named: (id: string) => string,
+  titles: ReadonlyMap<string, string> = new Map()
+): string {
   switch (stop.on) {
     case 'block': {
       const block = say('before: {block}', { block: named(stop.block) });
@@ -22,7 +27,11 @@ export function stopText(stop: Stop, named: (id: string) => string, titles: Read
   }
 }
 /** Why the run stands still. */
-export function whyText(why: Why | undefined, named: (id: string) => string, titles?: ReadonlyMap<string, string>): string {
+export function whyText(
+  why: Why | undefined,
+  named: (id: string) => string,
+  titles?: ReadonlyMap<string, string>
+): string {
   if (!why || 'step' in why) return '';
   if ('here' in why) return say('It has come to the block that you chose.');
   return say('Stopped {why}', { why: stopText(why.stop, named, titles) });

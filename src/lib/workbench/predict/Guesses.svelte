@@ -8,7 +8,9 @@
   const { runs, predict } = w;
   const run = $derived(runs.run && runs.run.version >= 0 && runs.run.trace.ended ? runs.run : undefined);
   const put = $derived(
-    predict.open ? (run?.predictions.length && !predict.place ? run.predictions : predict.list).filter((p) => p.place) : []
+    predict.open
+      ? (run?.predictions.length && !predict.place ? run.predictions : predict.list).filter((p) => p.place)
+      : []
   );
   let grab: { kind: 'move' | 'turn'; dx: number; dy: number } | undefined;
   function down(event: PointerEvent, kind: 'move' | 'turn') {
@@ -50,13 +52,26 @@
 
 {#snippet shape(p: Pose)}
   <g transform="translate({p.x * 100} {(H - p.y) * 100}) rotate({p.facingDeg - 90})">
-    <rect x="-8.5" y="-5.2" width="15" height="10.4" rx="2" fill="#1f7a8c" fill-opacity="0.14" stroke="#1f7a8c" stroke-width="0.45" stroke-dasharray="1.2 0.8" />
+    <rect
+      x="-8.5"
+      y="-5.2"
+      width="15"
+      height="10.4"
+      rx="2"
+      fill="#1f7a8c"
+      fill-opacity="0.14"
+      stroke="#1f7a8c"
+      stroke-width="0.45"
+      stroke-dasharray="1.2 0.8"
+    />
     <path d="M3.2 -2L5.8 0L3.2 2" fill="none" stroke="#1f7a8c" stroke-width="0.7" stroke-linecap="round" />
   </g>
 {/snippet}
 {#each put as p, i (i)}
   {@render shape(p.place!)}
-  <text x={p.place!.x * 100} y={(H - p.place!.y) * 100 - 6.5} text-anchor="middle" font-size="4" fill="#1b7080">{p.who}</text>
+  <text x={p.place!.x * 100} y={(H - p.place!.y) * 100 - 6.5} text-anchor="middle" font-size="4" fill="#1b7080"
+    >{p.who}</text
+  >
 {/each}
 {#if predict.open && predict.place}
   <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->

@@ -28,7 +28,11 @@
     {#if over}
       <table class="w-full tabular-nums" data-testid="outcomes">
         <thead class="text-left text-[12px] text-soft"
-          ><tr><th class="font-semibold">{say('Who')}</th><th class="font-semibold">{say('expected')}</th><th class="text-right font-semibold">{say('off by')}</th></tr></thead
+          ><tr
+            ><th class="font-semibold">{say('Who')}</th><th class="font-semibold">{say('expected')}</th><th
+              class="text-right font-semibold">{say('off by')}</th
+            ></tr
+          ></thead
         >
         <tbody>
           {#each results as r, i (i)}
@@ -36,23 +40,39 @@
               ><td class="pr-2">{r.who || '–'}</td><td class="pr-2"
                 >{#if r.place}x {n(r.place.x * 100)}, y {n(r.place.y * 100)} cm, {Math.round(r.place.facingDeg)}°{/if}
                 {r.words ?? ''}</td
-              ><td class="text-right whitespace-nowrap">{#if r.offCm !== undefined}{n(r.offCm)} cm, {n(r.offDeg ?? 0)}°{/if}</td></tr
+              ><td class="text-right whitespace-nowrap"
+                >{#if r.offCm !== undefined}{n(r.offCm)} cm, {n(r.offDeg ?? 0)}°{/if}</td
+              ></tr
             >
           {/each}
         </tbody>
       </table>
-      {#if results.some((r) => r.words)}<p class="text-soft">{say('Words: look at the trace and the display, and say in your own words what was different.')}</p>{/if}
+      {#if results.some((r) => r.words)}<p class="text-soft">
+          {say('Words: look at the trace and the display, and say in your own words what was different.')}
+        </p>{/if}
       <button class="btn btn-plain justify-center !py-1" onclick={() => predict.again()}>{say('Predict again')}</button>
     {:else}
       {#if hasWheels(w.session.project.kit)}
         <p>{say('Drag the pale robot to where it will stop, and turn it the way it will face.')}</p>
       {/if}
       <label class="flex flex-col gap-0.5"
-        >{say('Or in words: which picture, which value, how many turns')}<textarea class="field" rows="2" bind:value={predict.words}></textarea></label
+        >{say('Or in words: which picture, which value, how many turns')}<textarea
+          class="field"
+          rows="2"
+          bind:value={predict.words}></textarea></label
       >
       <div class="flex gap-1.5">
-        <input class="field min-w-0 flex-1 !py-1" placeholder={say('Nickname')} aria-label={say('Nickname')} bind:value={predict.who} />
-        <button class="btn btn-go !py-1" disabled={!predict.place && !predict.words.trim()} onclick={() => predict.put()}>{say('That is my guess')}</button>
+        <input
+          class="field min-w-0 flex-1 !py-1"
+          placeholder={say('Nickname')}
+          aria-label={say('Nickname')}
+          bind:value={predict.who}
+        />
+        <button
+          class="btn btn-go !py-1"
+          disabled={!predict.place && !predict.words.trim()}
+          onclick={() => predict.put()}>{say('That is my guess')}</button
+        >
       </div>
       {#if predict.list.length}
         <ul data-testid="predictions">
@@ -61,8 +81,10 @@
                 ><b>{p.who || '–'}</b>
                 {#if p.place}x {n(p.place.x * 100)}, y {n(p.place.y * 100)} cm, {Math.round(p.place.facingDeg)}°{/if}
                 {p.words ?? ''}</span
-              ><button class="chip !px-1" aria-label={say('Take the guess out')} onclick={() => (predict.list = predict.list.filter((_, k) => k !== i))}
-                ><Trash size={13} /></button
+              ><button
+                class="chip !px-1"
+                aria-label={say('Take the guess out')}
+                onclick={() => (predict.list = predict.list.filter((_, k) => k !== i))}><Trash size={13} /></button
               >
             </li>{/each}
         </ul>

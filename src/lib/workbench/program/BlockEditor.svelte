@@ -516,11 +516,18 @@
     if (id !== w.pointed) w.pointed = id;
     // a value block tells what it would give now, while the run stands still
     const values = runs.seenNow?.values;
-    let block = values && ws ? ws.getBlockById((event.target as Element).closest('.blocklyDraggable')?.getAttribute('data-id') ?? '') : null;
+    let block =
+      values && ws
+        ? ws.getBlockById((event.target as Element).closest('.blocklyDraggable')?.getAttribute('data-id') ?? '')
+        : null;
     while (block && !(values && block.id in values) && block.outputConnection) block = block.getParent();
     tip =
       block && values && block.id in values
-        ? { text: values[block.id], x: event.clientX - host.getBoundingClientRect().left + 12, y: event.clientY - host.getBoundingClientRect().top + 16 }
+        ? {
+            text: values[block.id],
+            x: event.clientX - host.getBoundingClientRect().left + 12,
+            y: event.clientY - host.getBoundingClientRect().top + 16
+          }
         : undefined;
   }
   let tip = $state.raw<{ text: string; x: number; y: number }>();

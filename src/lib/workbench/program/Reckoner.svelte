@@ -41,7 +41,10 @@
       const { a, b } = w.trace;
       const m = a !== undefined && b !== undefined ? measure(c, run.trace.ticks, a, b) : undefined;
       if (m) {
-        out.push({ name: say('{title} at A', { title }), value: m.a }, { name: say('{title} at B', { title }), value: m.b });
+        out.push(
+          { name: say('{title} at A', { title }), value: m.a },
+          { name: say('{title} at B', { title }), value: m.b }
+        );
         out.push({ name: say('{title}, A to B', { title }), value: m.difference });
       }
     }
@@ -113,7 +116,9 @@
             if (chosen) put(f, Number(chosen.value.toFixed(3)));
             e.currentTarget.value = '';
           }}
-          ><option value="">{say('take …')}</option>{#each from as s, i (s.name)}<option value={i}>{s.name}: {s.value.toFixed(2)}</option>{/each}</select
+          ><option value="">{say('take …')}</option>{#each from as s, i (s.name)}<option value={i}
+              >{s.name}: {s.value.toFixed(2)}</option
+            >{/each}</select
         >
       </div>
     {/each}
@@ -122,7 +127,8 @@
         <li class="grid grid-cols-[minmax(0,1fr)_auto] items-baseline gap-x-2">
           <span class={i === 0 ? 'font-bold' : ''}>{word(l.name)}</span>
           <span class="text-right font-mono {i === 0 ? 'font-bold' : ''}"
-            ><output data-testid={i === 0 ? 'reckoned' : undefined} data-line={l.name}>{show(l)}</output> {word(l.unit)}
+            ><output data-testid={i === 0 ? 'reckoned' : undefined} data-line={l.name}>{show(l)}</output>
+            {word(l.unit)}
             {#if step && targetOf(l)}<button
                 class="chip !px-1 underline"
                 disabled={!good || !Number.isFinite(l.value)}
@@ -136,8 +142,12 @@
       {/each}
     </ul>
     <button class="btn btn-plain justify-center !py-1" disabled={!first || !good} onclick={() => write(lines[0])}
-      >{first ? say('Put into the block: {name}', { name: word(first.name) }) : say('Choose a block with a number first')}</button
+      >{first
+        ? say('Put into the block: {name}', { name: word(first.name) })
+        : say('Choose a block with a number first')}</button
     >
-    {#if key === 'servo'}<a class="chip underline" href="/project/{w.session.id}/dial" target="_blank">{say('Print a dial card for the horn')}</a>{/if}
+    {#if key === 'servo'}<a class="chip underline" href="/project/{w.session.id}/dial" target="_blank"
+        >{say('Print a dial card for the horn')}</a
+      >{/if}
   </div>
 </div>

@@ -87,6 +87,17 @@
           >{#each d.units as s (s.serial)}<option>{s.name}</option>{/each}</select
         >
       </label>
+      <label class="flex items-center justify-between gap-3"
+        >{say('What hangs on it')}
+        <select
+          class="field !py-1"
+          value={d.chargesOnly ? 'charge' : 'data'}
+          disabled={!!d.progress || d.plugged}
+          onchange={(e) => (d.chargesOnly = e.currentTarget.value === 'charge')}
+          ><option value="data">{say('a data cable')}</option><option value="charge">{say('a charging cable')}</option
+          ></select
+        >
+      </label>
       <dl class="grid grid-cols-[1fr_auto] gap-y-1 rounded-lg bg-linen px-3 py-2">
         <dt class="text-soft">{say('State')}</dt>
         <dd data-testid="state">{word(words)}</dd>

@@ -6,6 +6,7 @@ import CRC32 from 'crc-32';
 import { get, set } from 'idb-keyval';
 import { programFile } from '../../../../board/standin/program-file.ts';
 import { loadPython } from '../../python/python.ts';
+import { SWAPPED } from '../../../../core/kit/quirks.ts';
 import { LinkClosed, LinkProblem, type LinkPort } from '../../../../core/link/port.ts';
 import { send, type Found, type Progress } from '../../../../core/link/send.ts';
 import type { Input } from '../../../../core/trace/trace.ts';
@@ -23,6 +24,7 @@ type Flash = Record<string, Uint8Array>;
 export const STAND_INS = [
   { name: 'Barrow 3', serial: 'MB-BAR-0003', library: true, device: 'barrow' },
   { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false, device: 'barrow' },
+  { name: 'Barrow 7', serial: SWAPPED, library: true, device: 'barrow' },
   { name: 'Trowel 2', serial: 'MB-TRO-0002', library: true, device: 'trowel' }
 ] as const;
 export const STATUSES = [
@@ -87,6 +89,8 @@ export class DeviceLink {
   message = $state('');
   /** what went wrong last, or what was confirmed */
   mood = $state<'' | 'good' | 'bad'>('');
+  /** a cable that only charges carries no word to the device */
+  chargesOnly = $state(false);
   /** where it stands in the yard; undefined until it was put there */
   pose = $state.raw<Pose>();
   /** a run made on battery, waiting to be fetched when plugged in */
@@ -262,7 +266,9 @@ export class DeviceLink {
     this.mood = '';
     this.message = '';
     if (this.running) this.order({ type: 'interrupt' });
-    const cable = (this.cable = new Cable((bytes) => this.order({ type: 'serial', bytes: [...bytes] })));
+    const cable = (this.cable = new Cable(
+      (bytes) => this.chargesOnly || this.order({ type: 'serial', bytes: [...bytes] })
+    ));
     this.progress = { stage: 'asking', share: 0, says: say('Asking the device what it has') };
     try {
       const library = await boardLibrary();

@@ -41,7 +41,9 @@
   >
     {#if caption}
       <p class="text-[21px] leading-snug font-semibold">{caption.says}</p>
-      {#if caption.blocks[0]}<p class="text-[16px] text-soft">{names.get(caption.blocks[0]) ?? lineOf(caption.blocks[0])}</p>{/if}
+      {#if caption.blocks[0]}<p class="text-[16px] text-soft">
+          {names.get(caption.blocks[0]) ?? lineOf(caption.blocks[0])}
+        </p>{/if}
       <p class="text-[16px]">{caption.todo}</p>
     {:else}<p class="text-[18px] text-soft">{w.session.project.name} · {seconds} s</p>{/if}
     <button

@@ -5,7 +5,12 @@
   import { lineOf, sentences } from '../sentences.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Sheet from './Sheet.svelte';
-  let { run, beside, shiftUs, lead }: { run: Run; beside: Run | undefined; shiftUs: number; lead: (toUs: number, block?: string) => void } = $props();
+  let {
+    run,
+    beside,
+    shiftUs,
+    lead
+  }: { run: Run; beside: Run | undefined; shiftUs: number; lead: (toUs: number, block?: string) => void } = $props();
   const w = useWorkbench();
   const over = $derived(run.version >= 0 && beside && beside.version >= 0 && run.trace.ended && beside.trace.ended);
   const list = $derived(over ? differences(run.trace, beside!.trace, shiftUs) : []);
@@ -26,8 +31,8 @@
               lead(d.atUs, d.block);
               w.trace.show(d.atUs, d.atUs);
             }}
-            ><span class="font-mono text-[12px] text-soft">{(d.atUs / 1e6).toFixed(2)} s</span> {d.says}{#if d.block}<small class="block text-soft"
-                >{names.get(d.block) ?? lineOf(d.block)}</small
+            ><span class="font-mono text-[12px] text-soft">{(d.atUs / 1e6).toFixed(2)} s</span>
+            {d.says}{#if d.block}<small class="block text-soft">{names.get(d.block) ?? lineOf(d.block)}</small
               >{/if}</button
           >
         </li>{/each}

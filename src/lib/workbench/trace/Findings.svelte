@@ -27,13 +27,18 @@
           ><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span>
           <b class="font-semibold">{f.says}</b></button
         >
-        {#if f.blocks[0]}<small class="block text-soft">{names.get(f.blocks[0]) ?? lineOf(f.blocks[0])}{#if f.at}
-              · {say('at x {x}, y {y} cm', { x: (f.at.x * 100).toFixed(0), y: (f.at.y * 100).toFixed(0) })}{/if}</small
+        {#if f.blocks[0]}<small class="block text-soft"
+            >{names.get(f.blocks[0]) ?? lineOf(f.blocks[0])}{#if f.at}{' '}· {say('at x {x}, y {y} cm', {
+                x: (f.at.x * 100).toFixed(0),
+                y: (f.at.y * 100).toFixed(0)
+              })}{/if}</small
           >{/if}
         <p class="mt-0.5 flex items-baseline gap-2 text-[13px]">
           <span class="min-w-0 flex-1">{f.todo}</span>
-          {#if f.lanes.length}<button class="chip !px-1.5 underline" title={say('The lanes that show it, at that moment')} onclick={() => why(f)}
-              >{say('Why?')}</button
+          {#if f.lanes.length}<button
+              class="chip !px-1.5 underline"
+              title={say('The lanes that show it, at that moment')}
+              onclick={() => why(f)}>{say('Why?')}</button
             >{/if}
         </p>
       </li>
@@ -46,16 +51,18 @@
     <table class="mt-2 w-full text-[13px] tabular-nums">
       <thead class="text-left text-[12px] text-soft">
         <tr
-          ><th class="px-2 font-semibold">{say('Move')}</th><th class="px-2 text-right font-semibold">{say('asked')}</th><th
-            class="px-2 text-right font-semibold">{say('got')}</th
-          ><th class="px-2 text-right font-semibold">{say('off by')}</th></tr
+          ><th class="px-2 font-semibold">{say('Move')}</th><th class="px-2 text-right font-semibold">{say('asked')}</th
+          ><th class="px-2 text-right font-semibold">{say('got')}</th><th class="px-2 text-right font-semibold"
+            >{say('off by')}</th
+          ></tr
         >
       </thead>
       <tbody>
         {#each moves as m, i (i)}
           <tr class="border-t border-rule"
             ><td class="px-2 py-0.5"
-              ><button class="underline" onclick={() => lead(m.toUs, m.block)}>{retell(m.what)}</button>{m.ended === 'done'
+              ><button class="underline" onclick={() => lead(m.toUs, m.block)}>{retell(m.what)}</button>{m.ended ===
+              'done'
                 ? ''
                 : `, ${word(m.ended)}`}</td
             >

@@ -67,7 +67,11 @@
             /></td
           >
           <td class="pr-2 whitespace-nowrap text-soft tabular-nums">{when(card.at)}</td>
-          <td class="pr-2 whitespace-nowrap text-soft">{card.kind === 'device' ? card.device : say('rehearsal')}, {(card.ms / 1000).toFixed(1)} s, {word(card.ended)}</td>
+          <td class="pr-2 whitespace-nowrap text-soft"
+            >{card.kind === 'device' ? card.device : say('rehearsal')}, {(card.ms / 1000).toFixed(1)} s, {word(
+              card.ended
+            )}</td
+          >
           <td class="text-right whitespace-nowrap">
             <button class="chip underline" disabled={!!busy} onclick={() => open(card)}>{say('Open')}</button><button
               class="chip underline"
@@ -77,12 +81,22 @@
               class="chip !px-1"
               aria-pressed={card.pinned}
               aria-label={card.pinned ? say('Unpin') : say('Pin')}
-              title={card.pinned ? say('It is kept for good, with every sample') : say('Keep it for good, with every sample')}
+              title={card.pinned
+                ? say('It is kept for good, with every sample')
+                : say('Keep it for good, with every sample')}
               onclick={() => pin(card)}><Pin size={14} /></button
-            ><button class="chip !px-1" aria-label={say('Take the run out')} title={say('Take the run out')} onclick={() => history.remove(card.id)}><Trash size={14} /></button>
+            ><button
+              class="chip !px-1"
+              aria-label={say('Take the run out')}
+              title={say('Take the run out')}
+              onclick={() => history.remove(card.id)}><Trash size={14} /></button
+            >
           </td>
         </tr>
-      {:else}<tr><td class="text-soft">{say('No run is kept yet. Each run that ends is kept here, with what made it.')}</td></tr>{/each}
+      {:else}<tr
+          ><td class="text-soft">{say('No run is kept yet. Each run that ends is kept here, with what made it.')}</td
+          ></tr
+        >{/each}
     </tbody>
   </table>
 </Sheet>

@@ -37,9 +37,11 @@
     {#each list as lane, i (lane.key)}
       <li class="flex items-center gap-2 py-0.5">
         <label class="flex min-w-0 flex-1 items-center gap-1.5"
-          ><input type="checkbox" checked={isShown(lane, a)} onchange={(e) => show(lane, e.currentTarget.checked)} /><span class="truncate"
-            >{word(lane.title)} <small class="text-soft">{word(lane.line)}</small></span
-          ></label
+          ><input
+            type="checkbox"
+            checked={isShown(lane, a)}
+            onchange={(e) => show(lane, e.currentTarget.checked)}
+          /><span class="truncate">{word(lane.title)} <small class="text-soft">{word(lane.line)}</small></span></label
         >
         {#if lane.kind === 'curve' || lane.kind === 'plot' || lane.kind === 'variable'}
           <select
@@ -47,7 +49,8 @@
             aria-label={say('{lane} lies over', { lane: word(lane.title) })}
             value={a.over[lane.key] ?? ''}
             onchange={(e) => over(lane, e.currentTarget.value)}
-            ><option value="">{say('on its own')}</option>{#each list.filter((l) => l.kind === 'curve' && l.key !== lane.key && !a.over[l.key]) as l (l.key)}<option
+            ><option value="">{say('on its own')}</option
+            >{#each list.filter((l) => l.kind === 'curve' && l.key !== lane.key && !a.over[l.key]) as l (l.key)}<option
                 value={l.key}>{say('over {lane}', { lane: word(l.title) })}</option
               >{/each}</select
           >{/if}
@@ -60,9 +63,17 @@
           value={sized(lane)}
           oninput={(e) => view.put({ ...a, height: { ...a.height, [lane.key]: e.currentTarget.valueAsNumber } })}
         />
-        <button class="chip !px-1" disabled={i === 0} aria-label={say('{lane} up', { lane: word(lane.title) })} onclick={() => move(i, -1)}><ArrowUp size={14} /></button>
-        <button class="chip !px-1" disabled={i === list.length - 1} aria-label={say('{lane} down', { lane: word(lane.title) })} onclick={() => move(i, 1)}
-          ><ArrowDown size={14} /></button
+        <button
+          class="chip !px-1"
+          disabled={i === 0}
+          aria-label={say('{lane} up', { lane: word(lane.title) })}
+          onclick={() => move(i, -1)}><ArrowUp size={14} /></button
+        >
+        <button
+          class="chip !px-1"
+          disabled={i === list.length - 1}
+          aria-label={say('{lane} down', { lane: word(lane.title) })}
+          onclick={() => move(i, 1)}><ArrowDown size={14} /></button
         >
       </li>
     {/each}

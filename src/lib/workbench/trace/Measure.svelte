@@ -10,7 +10,9 @@
   const w = useWorkbench();
   const view = w.trace;
   const keys = $derived([
-    ...new Set(lanes.flatMap((l) => [l, ...(l.over ?? [])]).flatMap((l) => (l.kind === 'curve' ? l.keys.map((k) => k.key) : [])))
+    ...new Set(
+      lanes.flatMap((l) => [l, ...(l.over ?? [])]).flatMap((l) => (l.kind === 'curve' ? l.keys.map((k) => k.key) : []))
+    )
   ]);
   const rows = $derived.by(() => {
     const { a, b } = view;
@@ -32,7 +34,9 @@
   {/snippet}
   {#if view.a === undefined || view.b === undefined}
     <p class="px-1 text-soft">
-      {say('Drag over the lanes from one moment to another. With the trace in focus, the keys a and b put the cursors at the playhead.')}
+      {say(
+        'Drag over the lanes from one moment to another. With the trace in focus, the keys a and b put the cursors at the playhead.'
+      )}
     </p>
   {:else}
     <p class="px-1 font-mono text-[13px] tabular-nums" data-testid="measured">
@@ -42,21 +46,23 @@
     <table class="mt-1 w-full text-[12.5px] tabular-nums" data-testid="measures">
       <thead class="text-right text-[11.5px] text-soft">
         <tr
-          ><th class="px-1 text-left font-semibold">{say('Lane')}</th><th class="px-1 font-semibold">A</th><th class="px-1 font-semibold">B</th><th
-            class="px-1 font-semibold">{say('difference')}</th
-          ><th class="px-1 font-semibold">{say('slope')} /s</th><th class="px-1 font-semibold">{say('mean')}</th><th class="px-1 font-semibold"
-            >{say('smallest')}</th
-          ><th class="px-1 font-semibold">{say('largest')}</th><th class="px-1 font-semibold">{say('area')} ·s</th></tr
+          ><th class="px-1 text-left font-semibold">{say('Lane')}</th><th class="px-1 font-semibold">A</th><th
+            class="px-1 font-semibold">B</th
+          ><th class="px-1 font-semibold">{say('difference')}</th><th class="px-1 font-semibold">{say('slope')} /s</th
+          ><th class="px-1 font-semibold">{say('mean')}</th><th class="px-1 font-semibold">{say('smallest')}</th><th
+            class="px-1 font-semibold">{say('largest')}</th
+          ><th class="px-1 font-semibold">{say('area')} ·s</th></tr
         >
       </thead>
       <tbody>
         {#each rows as { c, m } (c.key)}
           <tr class="border-t border-rule text-right font-mono" data-key={c.key}
-            ><td class="px-1 text-left font-sans">{word(c.title)} <small class="text-soft">{c.unit}</small></td><td class="px-1">{n(m.a)}</td><td class="px-1"
-              >{n(m.b)}</td
-            ><td class="px-1">{n(m.difference)}</td><td class="px-1">{n(m.slope)}</td><td class="px-1">{n(m.mean)}</td><td class="px-1">{n(m.smallest)}</td><td
-              class="px-1">{n(m.largest)}</td
-            ><td class="px-1">{n(m.area)}</td></tr
+            ><td class="px-1 text-left font-sans">{word(c.title)} <small class="text-soft">{c.unit}</small></td><td
+              class="px-1">{n(m.a)}</td
+            ><td class="px-1">{n(m.b)}</td><td class="px-1">{n(m.difference)}</td><td class="px-1">{n(m.slope)}</td><td
+              class="px-1">{n(m.mean)}</td
+            ><td class="px-1">{n(m.smallest)}</td><td class="px-1">{n(m.largest)}</td><td class="px-1">{n(m.area)}</td
+            ></tr
           >
         {/each}
       </tbody>

@@ -23,7 +23,13 @@
 
 <Sheet title={say('Search log and events')}>
   <!-- svelte-ignore a11y_autofocus -->
-  <input class="field mb-1 w-full" autofocus bind:value={words} placeholder={say('Words of a log, a message, an event')} aria-label={say('Search log and events')} />
+  <input
+    class="field mb-1 w-full"
+    autofocus
+    bind:value={words}
+    placeholder={say('Words of a log, a message, an event')}
+    aria-label={say('Search log and events')}
+  />
   <ul class="text-[13px]" data-testid="hits">
     {#each hits as h, i (i)}<li>
         <button class="w-full rounded-md px-2 py-0.5 text-left hover:bg-linen" onclick={() => lead(h.tUs, h.block)}

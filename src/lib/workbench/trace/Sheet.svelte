@@ -4,13 +4,20 @@
   import type { Snippet } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
-  let { title, wide = false, head, children }: { title: string; wide?: boolean; head?: Snippet; children: Snippet } = $props();
+  let {
+    title,
+    wide = false,
+    head,
+    children
+  }: { title: string; wide?: boolean; head?: Snippet; children: Snippet } = $props();
   const w = useWorkbench();
 </script>
 
 <svelte:window onkeydown={(e) => e.key === 'Escape' && (w.trace.tool = undefined)} />
 <div
-  class="absolute right-2 bottom-1 z-20 flex max-h-[max(calc(100%-0.5rem),340px)] {wide ? 'w-[640px]' : 'w-[460px]'} max-w-[calc(100%-1rem)] flex-col rounded-xl border border-rule bg-card shadow-lg"
+  class="absolute right-2 bottom-1 z-20 flex max-h-[max(calc(100%-0.5rem),340px)] {wide
+    ? 'w-[640px]'
+    : 'w-[460px]'} max-w-[calc(100%-1rem)] flex-col rounded-xl border border-rule bg-card shadow-lg"
   role="region"
   aria-label={title}
 >
@@ -18,7 +25,9 @@
     <h3 class="text-[14px]">{title}</h3>
     <span class="flex-1"></span>
     {@render head?.()}
-    <button class="chip !px-1" aria-label={say('Close')} onclick={() => (w.trace.tool = undefined)}><X size={15} /></button>
+    <button class="chip !px-1" aria-label={say('Close')} onclick={() => (w.trace.tool = undefined)}
+      ><X size={15} /></button
+    >
   </div>
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
   <div class="min-h-0 overflow-auto p-2" tabindex="0" role="group" aria-label={title}>{@render children()}</div>

@@ -18,14 +18,13 @@
   const columns = $derived(
     run.version < 0
       ? []
-      : lanes
-          .flatMap((l) => (l.kind === 'curve' ? l.keys : []))
-          .flatMap(({ key }) => channel(run.trace, key) ?? [])
+      : lanes.flatMap((l) => (l.kind === 'curve' ? l.keys : [])).flatMap(({ key }) => channel(run.trace, key) ?? [])
   );
   const rows = $derived.by(() => {
     const out: number[] = [];
     const last = Math.min(stretch[1], run.endUs);
-    for (let t = Math.ceil(stretch[0] / (step * 1000)) * step * 1000; t <= last; t += step * 1000) if (t > 0) out.push(t);
+    for (let t = Math.ceil(stretch[0] / (step * 1000)) * step * 1000; t <= last; t += step * 1000)
+      if (t > 0) out.push(t);
     return out;
   });
 </script>
@@ -34,7 +33,10 @@
   {#snippet head()}
     <label class="flex items-center gap-1 text-[13px]"
       >{say('every')}
-      <select class="rounded-md border border-rule bg-card px-1 text-ink" value={step} onchange={(e) => (every = Number(e.currentTarget.value))}
+      <select
+        class="rounded-md border border-rule bg-card px-1 text-ink"
+        value={step}
+        onchange={(e) => (every = Number(e.currentTarget.value))}
         >{#each STEPS.filter((s) => s >= least) as s (s)}<option value={s}>{s} ms</option>{/each}</select
       ></label
     >
@@ -42,12 +44,18 @@
   <table class="w-full text-[12.5px] tabular-nums" data-testid="trace-table">
     <thead class="text-right text-[11.5px] text-soft"
       ><tr
-        ><th class="px-1 font-semibold">s</th>{#each columns as c (c.key)}<th class="px-1 font-semibold">{word(c.title)} {c.unit}</th>{/each}</tr
+        ><th class="px-1 font-semibold">s</th>{#each columns as c (c.key)}<th class="px-1 font-semibold"
+            >{word(c.title)} {c.unit}</th
+          >{/each}</tr
       ></thead
     >
     <tbody>
-      {#each rows as t (t)}<tr class="cursor-pointer border-t border-rule text-right font-mono hover:bg-linen" onclick={() => lead(t)}
-          ><td class="px-1">{(t / 1e6).toFixed(3)}</td>{#each columns as c (c.key)}<td class="px-1">{sampleAt(c, t / 1000 - 1).toFixed(2)}</td>{/each}</tr
+      {#each rows as t (t)}<tr
+          class="cursor-pointer border-t border-rule text-right font-mono hover:bg-linen"
+          onclick={() => lead(t)}
+          ><td class="px-1">{(t / 1e6).toFixed(3)}</td>{#each columns as c (c.key)}<td class="px-1"
+              >{sampleAt(c, t / 1000 - 1).toFixed(2)}</td
+            >{/each}</tr
         >{/each}
     </tbody>
   </table>

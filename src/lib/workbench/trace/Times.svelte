@@ -16,18 +16,20 @@
   <table class="w-full text-[12.5px] tabular-nums" data-testid="times">
     <thead class="text-right text-[11.5px] text-soft"
       ><tr
-        ><th class="px-1 text-left font-semibold">{say('Block')}</th><th class="px-1 font-semibold">{say('ran')}</th><th class="px-1 font-semibold"
-          >{say('shortest')}</th
+        ><th class="px-1 text-left font-semibold">{say('Block')}</th><th class="px-1 font-semibold">{say('ran')}</th><th
+          class="px-1 font-semibold">{say('shortest')}</th
         ><th class="px-1 font-semibold">{say('longest')}</th><th class="px-1 font-semibold">{say('mean')}</th></tr
       ></thead
     >
     <tbody>
       {#each rows as r (r.block)}<tr class="border-t border-rule text-right font-mono"
           ><td class="max-w-[300px] truncate px-1 text-left font-sans"
-            ><button class="hover:underline" onclick={() => lead(r.firstUs, r.block)}>{names.get(r.block) ?? lineOf(r.block)}</button></td
-          ><td class="px-1">{r.times}</td><td class="px-1">{time(r.shortestUs)}</td><td class="px-1">{time(r.longestUs)}</td><td class="px-1"
-            >{time(r.meanUs)}</td
-          ></tr
+            ><button class="hover:underline" onclick={() => lead(r.firstUs, r.block)}
+              >{names.get(r.block) ?? lineOf(r.block)}</button
+            ></td
+          ><td class="px-1">{r.times}</td><td class="px-1">{time(r.shortestUs)}</td><td class="px-1"
+            >{time(r.longestUs)}</td
+          ><td class="px-1">{time(r.meanUs)}</td></tr
         >{/each}
     </tbody>
   </table>

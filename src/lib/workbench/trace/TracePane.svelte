@@ -46,7 +46,9 @@
   let room = $state(0);
   const arranged = $derived(view.lanes(all));
   const larger = $derived(w.stage === 'trace' ? Math.max(1.4, room / arranged.reduce((h, l) => h + l.height, 1)) : 1);
-  const lanes = $derived(larger === 1 ? arranged : arranged.map((l) => ({ ...l, height: Math.round(l.height * larger) })));
+  const lanes = $derived(
+    larger === 1 ? arranged : arranged.map((l) => ({ ...l, height: Math.round(l.height * larger) }))
+  );
   const height = $derived(lanes.reduce((h, l) => h + l.height, 0));
   const other = $derived<Run | undefined>(
     view.beside === 'nothing'
@@ -68,7 +70,10 @@
       ? new Map(
           lanes.flatMap((l) =>
             l.kind === 'curve'
-              ? l.keys.map(({ key }): [string, [number, number][]] => [key, apart(run!.trace, beside!.trace, key, shiftUs)])
+              ? l.keys.map(({ key }): [string, [number, number][]] => [
+                  key,
+                  apart(run!.trace, beside!.trace, key, shiftUs)
+                ])
               : []
           )
         )
@@ -140,7 +145,8 @@
         .join(' · ');
     return '';
   }
-  const short = (v: number) => (Math.abs(v) >= 100 ? v.toFixed(0) : Math.abs(v) >= 10 ? v.toFixed(1) : v.toFixed(2)).replace(/^-0(\.0*)?$/, '0');
+  const short = (v: number) =>
+    (Math.abs(v) >= 100 ? v.toFixed(0) : Math.abs(v) >= 10 ? v.toFixed(1) : v.toFixed(2)).replace(/^-0(\.0*)?$/, '0');
 
   const time = (event: PointerEvent | WheelEvent) => x.invert(event.clientX - canvas.getBoundingClientRect().left);
   let mode: 'scrub' | 'pan' | 'select' | undefined;
@@ -239,7 +245,14 @@
         : [];
     w.notice = [...read.missing, ...foreign].join(' ');
   }
-  type Panel = Component<{ lead: (toUs: number, block?: string) => void; run: Run; beside: Run | undefined; shiftUs: number; lanes: Lane[]; all: Lane[] }>;
+  type Panel = Component<{
+    lead: (toUs: number, block?: string) => void;
+    run: Run;
+    beside: Run | undefined;
+    shiftUs: number;
+    lanes: Lane[];
+    all: Lane[];
+  }>;
   const PANELS: Record<Tool, () => Promise<{ default: Panel }>> = {
     findings: () => import('./Findings.svelte') as Promise<{ default: Panel }>,
     measure: () => import('./Measure.svelte') as Promise<{ default: Panel }>,
@@ -251,7 +264,11 @@
     differences: () => import('./Differences.svelte') as Promise<{ default: Panel }>
   };
   const WITHOUT_RUN: ReadonlySet<Tool> = new Set<Tool>(['runs']);
-  const ALIGNED: Record<string, string> = { start: say('from the start'), mark: say('by the first mark'), movement: say('by the first movement') };
+  const ALIGNED: Record<string, string> = {
+    start: say('from the start'),
+    mark: say('by the first mark'),
+    movement: say('by the first movement')
+  };
 </script>
 
 <section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label={say('Trace')}>
@@ -296,7 +313,8 @@
           class="max-w-28 rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
           aria-label={say('How the two runs lie over one another')}
           title={say('How the two runs lie over one another')}
-          bind:value={view.align}>{#each ALIGNMENTS as by (by)}<option value={by}>{ALIGNED[by]}</option>{/each}</select
+          bind:value={view.align}
+          >{#each ALIGNMENTS as by (by)}<option value={by}>{ALIGNED[by]}</option>{/each}</select
         >
         <button class="chip" aria-expanded={view.tool === 'differences'} onclick={() => view.toggle('differences')}
           >{say('Where they part')}</button
@@ -364,7 +382,9 @@
             <button class="mb-item" onclick={() => saved('png')}>{say('Picture as PNG')}</button>
             <button class="mb-item" onclick={() => saved('svg')}>{say('Picture as SVG')}</button>
             <hr class="my-1 border-rule" />
-            <button class="mb-item" disabled={!run.trace.ended} onclick={() => w.tellStory()}>{say('Play the story')}</button>
+            <button class="mb-item" disabled={!run.trace.ended} onclick={() => w.tellStory()}
+              >{say('Play the story')}</button
+            >
           {/if}
         </div>
       {/if}
@@ -396,13 +416,21 @@
         <div>
           {#each lanes as lane (lane.key)}
             {@const value = valueOf(lane)}
-            <div class="relative px-3.5 leading-[1.15]" style="height: {lane.height}px" data-lane={lane.key} aria-hidden="true">
-              <b class="flex gap-1 pt-0.5 text-[12px]"
-                ><span class="truncate">{word(lane.title)}{#each lane.over ?? [] as o (o.key)} + {word(o.title)}{/each}</span
-                >{#if value}<span class="ml-auto font-mono font-normal text-soft tabular-nums" data-testid="lane-value">{value}</span
-                  >{/if}</b
-              ><span class="block truncate text-[10.5px] text-soft"
-                >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? lineOf(now)) : '') : word(lane.line)}</span
+            <div
+              class="relative px-3.5 leading-[1.15]"
+              style="height: {lane.height}px"
+              data-lane={lane.key}
+              aria-hidden="true"
+            >
+              <b class="block truncate pt-0.5 text-[12px]"
+                >{word(lane.title)}{#each lane.over ?? [] as o (o.key)}
+                  + {word(o.title)}{/each}</b
+              ><span class="flex gap-1 text-[10.5px] text-soft"
+                ><span class="truncate"
+                  >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? lineOf(now)) : '') : word(lane.line)}</span
+                >{#if value}<span class="ml-auto font-mono whitespace-nowrap tabular-nums" data-testid="lane-value"
+                    >{value}</span
+                  >{/if}</span
               >
               <i
                 class="absolute inset-x-0 -bottom-[2px] z-10 h-[4px] cursor-row-resize hover:bg-brass/60"
@@ -462,7 +490,14 @@
       </div>
     </div>
     {#if view.tool && (run || WITHOUT_RUN.has(view.tool))}
-      {#await PANELS[view.tool]() then { default: Panel }}<Panel {lead} run={run!} {beside} {shiftUs} {lanes} {all} />{/await}
+      {#await PANELS[view.tool]() then { default: Panel }}<Panel
+          {lead}
+          run={run!}
+          {beside}
+          {shiftUs}
+          {lanes}
+          {all}
+        />{/await}
     {/if}
   </div>
   <div

@@ -321,7 +321,10 @@ function tone(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: nu
   g.fillStyle = d.palette.act;
   heard.forEach((e, i) => {
     if (!e.hertz) return;
-    const end = Math.min(heard[i + 1]?.tUs ?? d.trace.ticks * 1000, e.seconds === undefined ? Infinity : e.tUs + e.seconds * 1e6);
+    const end = Math.min(
+      heard[i + 1]?.tUs ?? d.trace.ticks * 1000,
+      e.seconds === undefined ? Infinity : e.tUs + e.seconds * 1e6
+    );
     g.fillRect(x(e.tUs), y(Math.log(e.hertz)) - 1.5, Math.max(1.5, x(end) - x(e.tUs) - 0.5), 3);
   });
 }

@@ -110,7 +110,13 @@ const both: Lane[] = [
   curve('accelZ', later('Acceleration z'), 'g', [['accelZ', 'water']], { usual: false }),
   curve('volts', later('Battery'), 'V', [['volts', 'water']], { usual: false })
 ];
-const simple = (kind: 'blocks' | 'log' | 'display' | 'tone' | 'events', title: string, line: string, height: number, usual = true): Lane => ({
+const simple = (
+  kind: 'blocks' | 'log' | 'display' | 'tone' | 'events',
+  title: string,
+  line: string,
+  height: number,
+  usual = true
+): Lane => ({
   kind,
   key: kind,
   title,
@@ -139,17 +145,31 @@ export function allLanes(kit: Kit, trace?: Trace): Lane[] {
     ...kit.parts
       .filter((p) => p.type === 'servo' || p.type === 'spin')
       .map((s) =>
-        curve(`servo${s.socket}`, say('Servo {name}', { name: s.name }), '°', [[`servo${s.socket}`, 'act']], { range: [0, 180] })
+        curve(`servo${s.socket}`, say('Servo {name}', { name: s.name }), '°', [[`servo${s.socket}`, 'act']], {
+          range: [0, 180]
+        })
       ),
     ...kit.parts
       .filter((p) => p.type === 'motor' && !p.drives)
       .map((s) => curve(`power${s.socket}`, s.name, '%', [[`power${s.socket}`, 'act']])),
-    ...(trace?.names ?? []).map(
-      (name): Lane => ({ kind: 'variable', key: `v ${name}`, title: name, line: later('variable'), height: 28, usual: true, name })
-    ),
-    ...plotsOf(trace).map(
-      (name): Lane => ({ kind: 'plot', key: `p ${name}`, title: name, line: later('plotted'), height: 32, usual: true, name })
-    ),
+    ...(trace?.names ?? []).map((name): Lane => ({
+      kind: 'variable',
+      key: `v ${name}`,
+      title: name,
+      line: later('variable'),
+      height: 28,
+      usual: true,
+      name
+    })),
+    ...plotsOf(trace).map((name): Lane => ({
+      kind: 'plot',
+      key: `p ${name}`,
+      title: name,
+      line: later('plotted'),
+      height: 32,
+      usual: true,
+      name
+    })),
     simple('log', later('Log'), later('and marks'), 30),
     ...(wheels ? rollingMore : []),
     ...both,
@@ -179,7 +199,10 @@ export const isShown = (lane: Lane, a: Arrangement): boolean =>
 export function inOrder(all: readonly Lane[], a: Arrangement): Lane[] {
   const place = new Map(a.order.map((key, i) => [key, i]));
   const at = (lane: Lane, i: number): number => place.get(lane.key) ?? (a.order.length ? 1000 + i : i);
-  return all.map((lane, i) => ({ lane, at: at(lane, i) })).sort((p, q) => p.at - q.at).map(({ lane }) => lane);
+  return all
+    .map((lane, i) => ({ lane, at: at(lane, i) }))
+    .sort((p, q) => p.at - q.at)
+    .map(({ lane }) => lane);
 }
 /** The lanes that are drawn. */
 export function arrange(all: readonly Lane[], a: Arrangement): Lane[] {

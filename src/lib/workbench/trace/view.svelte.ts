@@ -34,7 +34,9 @@ export class TraceView {
     localStorage.setItem(`${STORE}.${this.device}`, JSON.stringify(a));
   }
   lanes(all: readonly Lane[]): Lane[] {
-    return this.only ? lanesWith(all, this.only) : arrange(all, this.arrangement);
+    if (!this.only) return arrange(all, this.arrangement);
+    // there is room: what shows it is drawn high
+    return lanesWith(all, this.only).map((l) => (l.kind === 'curve' ? { ...l, height: 56 } : l));
   }
   get selection(): [number, number] | undefined {
     const { a, b } = this;

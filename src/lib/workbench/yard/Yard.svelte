@@ -8,6 +8,7 @@
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { allSteps } from '../../../../core/language/program.ts';
   import { ghostOf } from '../../../../core/run/ghost.ts';
+  import { AT_FIRST_SIGHT } from '../../../../core/trace/findings.ts';
   import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
   import { travelled } from '../../../../core/trace/query.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
@@ -63,7 +64,10 @@
       : undefined
   );
   const pose = $derived<Pose>(
-    hold.held ?? standing ?? (runs.state === 'paused' && runs.scrubUs === undefined ? runs.moved : undefined) ?? (view ? { x: view.x, y: view.y, facingDeg: view.facingDeg } : startPose)
+    hold.held ??
+      standing ??
+      (runs.state === 'paused' && runs.scrubUs === undefined ? runs.moved : undefined) ??
+      (view ? { x: view.x, y: view.y, facingDeg: view.facingDeg } : startPose)
   );
   const horns = $derived(
     Object.fromEntries(
@@ -247,6 +251,18 @@
               stroke-width="0.6"
               ><title>{say('touched {what} with {n} cm/s', { what: t.what, n: t.speedCmS.toFixed(1) })}</title></circle
             >{/if}{/each}
+        {#if w.trace.tool === 'findings' || w.story}{#each w.found.slice(0, AT_FIRST_SIGHT) as f (f.rule + f.fromUs + f.says)}{#if f.at}
+              <g transform="translate({f.at.x * 100} {(H - f.at.y) * 100})" data-testid="finding-place">
+                <circle
+                  r="3.4"
+                  fill="#b8482a"
+                  fill-opacity="0.14"
+                  stroke="#b8482a"
+                  stroke-width="0.5"
+                  stroke-dasharray="1.4 0.9"
+                />
+                <title>{f.says}</title>
+              </g>{/if}{/each}{/if}
         <Others {at} {canMove} />
         <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
         <g

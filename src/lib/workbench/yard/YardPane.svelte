@@ -56,7 +56,7 @@
 
 <section class="flex h-full min-h-0 flex-col border-r border-rule" aria-label={say('Yard')}>
   <div class="bar">
-    <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Yard')}</h2>
+    <h2 class="mr-1 font-sans text-[14px] font-bold max-[1400px]:sr-only">{say('Yard')}</h2>
     {#each views as [view, name] (view)}<button
         class="chip"
         aria-pressed={w.view === view}
@@ -91,7 +91,7 @@
       onclick={() => (w.handOpen = !w.handOpen)}><HandIcon size={15} /></button
     >
     <select
-      class="max-w-[88px] rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
+      class="max-w-[88px] min-w-0 shrink rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
       aria-label={say('Mat')}
       title={say('Mat')}
       value={w.session.project.mat.name}

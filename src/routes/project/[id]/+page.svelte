@@ -52,25 +52,36 @@
     <PaneGroup direction="vertical" autoSaveId="mossbell.rows">
       <Pane defaultSize={69} minSize={30}>
         <PaneGroup direction="horizontal" autoSaveId="mossbell.columns">
-          <Pane defaultSize={32.5} minSize={20}><div class="h-full {w.stage === 'yard' ? 'mb-stage' : ''}"><YardPane /></div></Pane>
+          <Pane defaultSize={32.5} minSize={20}
+            ><div class="h-full {w.stage === 'yard' ? 'mb-stage' : ''}"><YardPane /></div></Pane
+          >
           <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-          <Pane defaultSize={47} minSize={25}><div class="h-full {w.stage === 'program' ? 'mb-stage' : ''}"><ProgramPane bind:this={program} /></div></Pane>
+          <Pane defaultSize={47} minSize={25}
+            ><div class="h-full {w.stage === 'program' ? 'mb-stage' : ''}">
+              <ProgramPane bind:this={program} />
+            </div></Pane
+          >
           <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
           <Pane defaultSize={20.5} minSize={15}
             >{#if w.side === 'inside'}{#await import('$lib/workbench/debug/Inside.svelte') then { default: Inside }}<Inside
                   close={() => (w.side = 'tray')}
-                />{/await}{/if}<div class="h-full {w.side === 'inside' ? 'hidden' : ''}"><Tray
-              bind:this={tray}
-              onadd={(kind, slots) => program?.add(kind, slots)}
-              ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
-              onleave={() => program?.focusChosen()}
-            /></div></Pane
+                />{/await}{/if}
+            <div class="h-full {w.side === 'inside' ? 'hidden' : ''}">
+              <Tray
+                bind:this={tray}
+                onadd={(kind, slots) => program?.add(kind, slots)}
+                ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
+                onleave={() => program?.focusChosen()}
+              />
+            </div></Pane
           >
         </PaneGroup>
       </Pane>
       <PaneResizer class="h-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
       <Pane defaultSize={31} minSize={10}
-        >{#if w.bottom === 'trace'}<div class="h-full {w.stage === 'trace' ? 'mb-stage' : ''}"><TracePane /></div>{:else}
+        >{#if w.bottom === 'trace'}<div class="h-full {w.stage === 'trace' ? 'mb-stage' : ''}">
+            <TracePane />
+          </div>{:else}
           {#await import('$lib/workbench/live/LivePane.svelte') then { default: LivePane }}<LivePane
               ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
               ondrop={(x, y, value) => program?.dropNumber(x, y, value) ?? false}
@@ -80,7 +91,8 @@
     </PaneGroup>
   </main>
 </div>
-{#if w.stage || w.story}{#await import('$lib/workbench/stage/Stage.svelte') then { default: Stage }}<Stage />{/await}{/if}
+{#if w.stage || w.story}{#await import('$lib/workbench/stage/Stage.svelte') then { default: Stage }}<Stage
+    />{/await}{/if}
 {#if w.trying}{#await import('$lib/workbench/debug/Just.svelte') then { default: Just }}<Just
       ids={w.trying!}
       close={() => (w.trying = undefined)}

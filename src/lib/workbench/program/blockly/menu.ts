@@ -83,19 +83,19 @@ export function registerMenu(actions: MenuActions): void {
   };
   item('help', later('What does it do?'), (b) => current.help(b));
   const runs: Show = (b) => isStep(b) && catalogue.get(b.type)?.shape !== 'starter';
-  item('tryJust', later('Try just this …'), (b) => current.tryJust(b), (b) => !b.outputConnection);
+  item(
+    'tryJust',
+    later('Try just this …'),
+    (b) => current.tryJust(b),
+    (b) => !b.outputConnection
+  );
   item(
     'stop',
     (b) => (current.stops(b) ? say('Take the stop away') : say('Stop the run here')),
     (b) => current.stop(b),
     runs
   );
-  item(
-    'toHere',
-    later('Run to here'),
-    (b) => current.toHere(b),
-    runs
-  );
+  item('toHere', later('Run to here'), (b) => current.toHere(b), runs);
   item(
     'duplicate',
     (b) => say('Duplicate{several}', { several: several(b) }),

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../../../../../core/circuit/led.ts';
   import { later, say, word } from '../../../../../core/words.ts';
   import Table from 'flowbite-svelte/Table.svelte';
   import TableBody from 'flowbite-svelte/TableBody.svelte';
@@ -390,6 +391,48 @@
                 }}
               />{/each}°
           </dd>
+        {/each}
+        {#each kit.parts.filter((p) => p.type === 'lamp') as part (part.socket)}
+          {@const ampere = currentOf(part)}
+          <dt>{say('in the socket of the {name}', { name: part.name })}</dt>
+          <dd class="text-right">
+            <select
+              class="rounded border border-rule bg-card px-1"
+              aria-label={say('What sits in {socket}', { socket: part.socket })}
+              value={part.ohm === undefined ? '' : (part.colour ?? 'red')}
+              onchange={(e) => {
+                const colour = e.currentTarget.value as (typeof LED_COLOURS)[number] | '';
+                change(
+                  say('change the lamp'),
+                  part.socket,
+                  colour ? { colour, ohm: part.ohm ?? rightOhm(colour) } : { colour: undefined, ohm: undefined }
+                );
+              }}
+              ><option value="">{say('a lamp with its own resistor')}</option
+              >{#each LED_COLOURS as colour (colour)}<option value={colour}>{say('a bare LED, {colour}', { colour: word(colour) })}</option
+                >{/each}</select
+            >
+          </dd>
+          {#if part.ohm !== undefined}
+            <dt>{say('resistor before it')}</dt>
+            <dd class="text-right font-mono">
+              <input
+                class="w-20 rounded border border-rule bg-card px-1 text-right"
+                type="number"
+                min="0"
+                aria-label={say('Resistor before the LED')}
+                value={part.ohm}
+                onchange={(e) => {
+                  const ohm = e.currentTarget.valueAsNumber;
+                  if (ohm >= 0 && ohm <= 1e6) change(say('another resistor'), part.socket, { ohm });
+                }}
+              /> Ω
+            </dd>
+            <dt>{say('current through it')}</dt>
+            <dd class="text-right font-mono {ampere !== undefined && ampere > PIN_A ? 'font-bold text-clay' : ''}" data-testid="led-current">
+              {((ampere ?? 0) * 1000).toFixed(1)} mA
+            </dd>
+          {/if}
         {/each}
         <dt>{hasWheels(kit) ? say('mass, with pan') : say('mass')}</dt>
         <dd class="text-right font-mono">{say('{massKg} kg', { massKg: kit.body.massKg })}</dd>

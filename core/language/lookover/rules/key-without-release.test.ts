@@ -1,0 +1,41 @@
+import { cases } from '../../../testing/cases.ts';
+
+cases('key-without-release', {
+  fires: {
+    'one key': `def on():
+    wheels.run(40, 40)
+
+
+run(when(key("W", "pressed"), on))`,
+    'a motor': `def on():
+    left_wheel.run(40)
+
+
+run(when(key("A", "pressed"), on))`
+  },
+  silent: {
+    'with its release': `def on():
+    wheels.run(40, 40)
+
+
+def off():
+    wheels.stop("brake")
+
+
+run(when(key("W", "pressed"), on), when(key("W", "released"), off))`,
+    'a move that ends': `def on():
+    wheels.drive(cm=10, power=45, ending="brake")
+
+
+run(when(key("W", "pressed"), on))`,
+    'another key stops': `def on():
+    wheels.run(40, 40)
+
+
+def off():
+    wheels.stop("brake")
+
+
+run(when(key("W", "pressed"), on), when(key("S", "pressed"), off))`
+  }
+});

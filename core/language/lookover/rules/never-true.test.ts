@@ -1,0 +1,31 @@
+import { cases } from '../../../testing/cases.ts';
+
+cases('never-true', {
+  fires: {
+    'further than the sensor hears': `wait_until(lambda: distance.cm() > 180)`,
+    'a line sensor beyond 100': `wait_until(lambda: left_line.reads() >= 101)`,
+    'a stick halved': `wait_until(lambda: stick("left, up-down") / 2 > 50)`,
+    'a number kept small': `while True:
+    if keep_between(distance.cm(), 0, 50) > 60:
+        beep()
+    wait(0.1)`,
+    'a variable that holds a stick': `speed = stick("left, up-down") + 10
+wait_until(lambda: speed - distance.cm() > 200)
+log(speed)`,
+    'between numbers that it never has': `wait_until(lambda: lies_from_to(left_line.reads(), 150, 200))`
+  },
+  silent: {
+    'within its range': `wait_until(lambda: distance.cm() > 100)`,
+    'at the very end of its range': `wait_until(lambda: distance.cm() >= 180)`,
+    'two plain numbers, which may be meant': `while 1 < 2:
+    beep()
+    wait(1)`,
+    'a variable that grows': `while not (count > 500):
+    count += 1`,
+    'a loop that counts': `for n in from_to(1, 9, 1):
+    if n > 5:
+        beep()
+    wait(0.1)`,
+    'a timer, which has no end': `wait_until(lambda: timer() > 600)`
+  }
+});

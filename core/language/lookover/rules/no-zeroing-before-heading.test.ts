@@ -1,0 +1,34 @@
+import { cases } from '../../../testing/cases.ts';
+
+cases('no-zeroing-before-heading', {
+  fires: {
+    'in a loop': `for _ in range(4):
+    wheels.run(20, -20)
+    wait_until(lambda: gyro.turned() > 85)
+    wheels.stop("brake")`,
+    'twice in a row': `wheels.run(40, 40)
+wait_until(lambda: wheels.driven() > 20)
+wheels.stop("brake")
+wait(1)
+wheels.run(-40, -40)
+wait_until(lambda: wheels.driven() > 20)
+wheels.stop("brake")`
+  },
+  silent: {
+    zeroed: `for _ in range(4):
+    gyro.zero()
+    wheels.run(20, -20)
+    wait_until(lambda: gyro.turned() > 85)
+    wheels.stop("brake")`,
+    once: `wheels.run(20, -20)
+wait_until(lambda: gyro.turned() > 85)
+wheels.stop("brake")`,
+    'further each time': `wheels.run(20, -20)
+wait_until(lambda: gyro.turned() > 85)
+wheels.stop("brake")
+wait(1)
+wheels.run(20, -20)
+wait_until(lambda: gyro.turned() > 175)
+wheels.stop("brake")`
+  }
+});
