@@ -20,7 +20,11 @@ function chosenSteps(program: Program, ids: ReadonlySet<string>): Step[] {
  * @returns the same blocks with the same ids under "at the start", with routines and variables as they are; undefined where
  * nothing of it can run on its own
  */
-export function just(program: Program, ids: ReadonlySet<string>, inputs: Record<string, Slot> = {}): Program | undefined {
+export function just(
+  program: Program,
+  ids: ReadonlySet<string>,
+  inputs: Record<string, Slot> = {}
+): Program | undefined {
   const taken = allIds(program);
   const start = newStep('begin.start', freshId(taken), program);
   taken.add(start.id);
@@ -31,7 +35,10 @@ export function just(program: Program, ids: ReadonlySet<string>, inputs: Record<
     steps = [
       {
         ...call,
-        slots: { routine: routine.id, ...Object.fromEntries((routine.inputs ?? []).map((i) => [`in:${i.id}`, inputs[i.id] ?? 0])) }
+        slots: {
+          routine: routine.id,
+          ...Object.fromEntries((routine.inputs ?? []).map((i) => [`in:${i.id}`, inputs[i.id] ?? 0]))
+        }
       }
     ];
   } else {
@@ -41,7 +48,8 @@ export function just(program: Program, ids: ReadonlySet<string>, inputs: Record<
   if (!steps.some((s) => !s.off)) return undefined;
   // what leaves a loop, or reads a routine's input, means nothing on its own
   const loops = [...walkSteps(steps)];
-  if (steps.some((s) => s.kind === 'repeat.leave' || s.kind === 'repeat.next' || s.kind === 'routine.give')) return undefined;
+  if (steps.some((s) => s.kind === 'repeat.leave' || s.kind === 'repeat.next' || s.kind === 'routine.give'))
+    return undefined;
   if (!routine && loops.some((s) => s.kind === 'routine.input')) return undefined;
   return { ...program, stacks: [{ id: freshId(taken, 's'), x: 0, y: 0, steps: [start, ...steps] }], loose: [] };
 }

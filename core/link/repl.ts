@@ -30,7 +30,11 @@ export class RawRepl {
           return decode(this.waiting.splice(0, looked + tail.length).slice(0, looked));
       const more = await this.port.read(timeoutMs);
       if (!more)
-        throw new LinkProblem(say('The device does not answer. A cable that only charges carries no program: take another one. Otherwise unplug the device, plug it in again and try once more.'));
+        throw new LinkProblem(
+          say(
+            'The device does not answer. A cable that only charges carries no program: take another one. Otherwise unplug the device, plug it in again and try once more.'
+          )
+        );
       this.waiting.push(...more);
     }
   }

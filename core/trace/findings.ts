@@ -466,7 +466,9 @@ function stops(trace: Trace): Found[] {
   return trace.events.flatMap((e): Found[] => {
     if (e.type !== 'wheels' || e.how === 'power' || !moving(trace, e.tUs)) return [];
     const on = rolledOn(trace, e.tUs);
-    if (on.cm <= 0.5 && Math.abs(on.deg) <= 1) return [];
+    // a brake needs its way too: what is told is more than that
+    const [cm, deg] = e.how === 'coast' ? [1, 2] : [2.5, 4];
+    if (on.cm <= cm && Math.abs(on.deg) <= deg) return [];
     return [
       {
         rule: 'rolled-on',

@@ -12,7 +12,7 @@ export type Measures = {
   mean: number;
   smallest: number;
   largest: number;
-  /** unit seconds: sum of the samples, each for its millisecond */
+  /** unit seconds, by the trapezium rule from sample to sample */
   area: number;
 };
 
@@ -55,7 +55,7 @@ export function measure(c: Channel, ticks: number, aUs: number, bUs: number): Me
     mean: (sum * c.scale) / (to - from + 1),
     smallest: low * c.scale,
     largest: high * c.scale,
-    area: (sum * c.scale) / 1000
+    area: to > from ? (sum * c.scale - (sampleAt(c, from) + sampleAt(c, to)) / 2) / 1000 : 0
   };
 }
 
