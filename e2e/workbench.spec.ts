@@ -236,9 +236,9 @@ test('the reckoner puts its number into the chosen block', async ({ page }) => {
   await expect(page.getByTestId('turns')).toHaveText('3.74');
   await page.getByLabel('Distance').fill('80');
   await expect(page.getByText('21.4 cm')).toBeVisible();
-  await page.getByRole('button', { name: 'Turns for an angle' }).click();
-  await expect(page.getByTestId('turns')).toHaveText('0.456');
-  await page.getByRole('button', { name: 'Turns for a distance' }).click();
+  await page.getByLabel('What is reckoned').selectOption('Turns for an angle');
+  await expect(page.getByTestId('reckoned')).toHaveText('0.456');
+  await page.getByLabel('What is reckoned').selectOption('Turns for a distance');
   await page.getByRole('button', { name: 'Put into the block: Drive' }).click();
   expect((await project(page)).program.stacks[0].steps[1].slots).toMatchObject({ amount: 3.745, unit: 'wheel turns' });
 });
@@ -247,9 +247,11 @@ test('the trace stays, the last run becomes a ghost, and CSV comes out', async (
   await openDemo(page, 'There and back');
   await rehearse(page);
   await rehearse(page);
-  await expect(page.getByRole('button', { name: '+ last run' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByLabel('beside')).toHaveValue('device');
+  await expect(page.getByRole('button', { name: 'Where they part' })).toBeVisible();
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'CSV' }).click();
+  await page.getByRole('button', { name: 'More about the trace' }).click();
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
   const csv = readFileSync(await (await download).path(), 'utf8');
   expect(csv.split('\r\n')[0]).toContain('time_s,x_m,y_m');
   const canvas = page.getByTestId('trace');

@@ -6,7 +6,8 @@ const number = async (page: Page, id: string): Promise<number> => Number(await p
 /** The log as the trace has it, through the run's file. */
 async function events(page: Page): Promise<string> {
   const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'CSV' }).click();
+  await page.getByRole('button', { name: 'More about the trace' }).click();
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
   const stream = await (await download).createReadStream();
   let text = '';
   for await (const part of stream) text += part;

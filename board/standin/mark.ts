@@ -177,7 +177,9 @@ export function mark(source: string): Marked | MarkProblem {
     const first = list.find((c) => c.name !== 'ScopeStatement');
     const indent = column(list[0].from);
     shared = new Set(
-      list.flatMap((c) => (c.name === 'ScopeStatement' ? textOf(c).replace(/^\w+/, '').split(',') : [])).map((t) => t.trim())
+      list
+        .flatMap((c) => (c.name === 'ScopeStatement' ? textOf(c).replace(/^\w+/, '').split(',') : []))
+        .map((t) => t.trim())
     );
     if (first) put(lineOf(first.from), indent, '_in()');
     statements(body, false);

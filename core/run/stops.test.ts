@@ -195,8 +195,21 @@ describe('what there is to see while the run stands still', () => {
     plain.go({ to: here.id });
     for (let i = 0; i < 20; i++) plain.go('into');
     expect(s.bench.trace.events).toEqual(plain.bench.trace.events);
-    const later = snapshot(s.interpreter).tasks.map((t) => t.waits.for);
-    expect(later).toContain('move');
-    expect(later).toContain('condition');
+    const late = log('late');
+    const tasks = session(
+      program(
+        start(wait(0.3), late),
+        start(b('drive.measure', { amount: 60 })),
+        start(b('wait.until', { condition: b('sense.nose') })),
+        start(wait(2))
+      )
+    );
+    tasks.go({ to: late.id });
+    expect(snapshot(tasks.interpreter).tasks.map((t) => t.waits)).toMatchObject([
+      { for: 'its turn' },
+      { for: 'move' },
+      { for: 'condition' },
+      { for: 'time', untilUs: 2_000_400 }
+    ]);
   });
 });

@@ -225,6 +225,9 @@ const touched = (trace: Trace): Found[] =>
       lanes: ['distance', ...SPEED]
     }));
 
+/** Whether something that was lit is not lit any more. */
+const goesOut = (before: string, now: string): boolean =>
+  [...before].some((c, i) => c !== '.' && c !== ' ' && now[i] === '.');
 /** shown-briefly, ran-briefly: replaced or stopped within 30 ms. */
 function briefly(trace: Trace): Found[] {
   const out: Found[] = [];
@@ -232,7 +235,7 @@ function briefly(trace: Trace): Found[] {
   let ran: TraceEvent | undefined;
   for (const e of trace.events) {
     if (e.type === 'display') {
-      if (shown && e.tUs - shown.tUs < BRIEF_US && shown.picture.includes('#') && shown.block !== e.block)
+      if (shown && e.tUs - shown.tUs < BRIEF_US && goesOut(shown.picture, e.picture) && shown.block !== e.block)
         out.push({
           rule: 'shown-briefly',
           weight: 66,
@@ -256,7 +259,8 @@ function briefly(trace: Trace): Found[] {
           toUs: e.tUs,
           lanes: POWER
         });
-      ran = e.how === 'power' ? e : undefined;
+      // a new power while it runs is the same running
+      ran = e.how === 'power' ? (ran ?? e) : undefined;
     } else if (e.type === 'move') ran = undefined;
   }
   return out;
@@ -691,8 +695,9 @@ function sensing(trace: Trace, program: Program): Found[] {
     }
     if (furthest < BLIND_CM) return [];
     const rate = ((turns.length - 1) * 1e6) / (turns[turns.length - 1][0] - turns[0][0]);
-    // what takes the time in a turn: a wait, or a whole move
-    const slow = [...walkSteps(body)].find((s) => s.kind === 'wait.time' || s.kind === 'drive.measure');
+    // whole moves between two looks are meant so; what is not is a wait
+    const slow = [...walkSteps(body)].find((s) => s.kind === 'wait.time');
+    if (!slow || [...walkSteps(body)].some((s) => /\.(measure|facing|angle|gyro|face|span)$/.test(s.kind))) return [];
     return [
       {
         rule: 'sensing-rate',
@@ -706,7 +711,7 @@ function sensing(trace: Trace, program: Program): Found[] {
           }
         ),
         todo: say('Take the wait out of the loop, or make it much shorter.'),
-        blocks: [slow?.id ?? loop.id],
+        blocks: [slow.id],
         fromUs: at,
         toUs: at + longest,
         lanes: [...new Set([...looks, loop].flatMap((s) => lanesOf({ ...s, bodies: {} })))]

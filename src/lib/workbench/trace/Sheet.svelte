@@ -1,7 +1,7 @@
 <!-- A sheet that lies over the right end of the trace: one of its tools. -->
 <script lang="ts">
   import X from '@lucide/svelte/icons/x';
-  import type { Snippet } from 'svelte';
+  import { onMount, type Snippet } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   let {
@@ -11,11 +11,23 @@
     children
   }: { title: string; wide?: boolean; head?: Snippet; children: Snippet } = $props();
   const w = useWorkbench();
+  let sheet: HTMLElement;
+  /** above the trace, which stays in sight; where there is no room, over its foot */
+  let bottom = $state(20);
+  let most = $state(400);
+  function place() {
+    const top = sheet.closest('section')!.getBoundingClientRect().top;
+    bottom = top > 260 ? window.innerHeight - top + 4 : 24;
+    most = top > 260 ? top - 64 : window.innerHeight * 0.6;
+  }
+  onMount(place);
 </script>
 
-<svelte:window onkeydown={(e) => e.key === 'Escape' && (w.trace.tool = undefined)} />
+<svelte:window onresize={place} onkeydown={(e) => e.key === 'Escape' && (w.trace.tool = undefined)} />
 <div
-  class="absolute right-2 bottom-1 z-20 flex max-h-[max(calc(100%-0.5rem),340px)] {wide
+  bind:this={sheet}
+  style="bottom: {bottom}px; max-height: {most}px"
+  class="fixed right-2 z-30 flex {wide
     ? 'w-[640px]'
     : 'w-[460px]'} max-w-[calc(100%-1rem)] flex-col rounded-xl border border-rule bg-card shadow-lg"
   role="region"

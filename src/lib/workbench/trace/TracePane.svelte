@@ -220,6 +220,7 @@
     view.put({ ...a, height: { ...a.height, [sizing.key]: h } });
   }
   let menu = $state(false);
+  let above = $state(0);
   const saved = async (what: 'csv' | 'json' | 'png' | 'svg') => {
     if (!run || !drawing) return;
     const { exportTrace } = await import('./export.ts');
@@ -354,12 +355,16 @@
         aria-label={say('More about the trace')}
         title={say('Lanes, cursors, table, times, search, runs, files')}
         aria-expanded={menu}
-        onclick={() => (menu = !menu)}><Ellipsis size={15} /></button
+        onclick={(e) => {
+          above = window.innerHeight - e.currentTarget.getBoundingClientRect().top + 4;
+          menu = !menu;
+        }}><Ellipsis size={15} /></button
       >
       {#if menu}
         <!-- svelte-ignore a11y_no_static_element_interactions -->
         <div
-          class="absolute right-0 bottom-full z-40 mb-1 flex max-h-[70vh] w-60 flex-col overflow-auto rounded-xl border border-rule bg-card p-1 shadow-lg"
+          style="bottom: {above}px"
+          class="fixed right-2 z-40 flex max-h-[60vh] w-60 flex-col overflow-auto rounded-xl border border-rule bg-card p-1 shadow-lg"
           onclickcapture={() => setTimeout(() => (menu = false), 0)}
           onkeydown={(e) => e.key === 'Escape' && (menu = false)}
         >

@@ -6,6 +6,9 @@ import { download, fileName } from '../../shelf/files.ts';
 import type { Run } from '../runs.svelte.ts';
 import type { Workbench } from '../workbench.svelte.ts';
 import { draw, type Drawing } from './draw.ts';
+import type { Project } from '../../../../core/project.ts';
+import { endUs, type Trace } from '../../../../core/trace/trace.ts';
+import { lanesOf } from './lanes.ts';
 import type { Lane } from './lanes.ts';
 
 const LABELS = 150;
@@ -38,6 +41,35 @@ export function drawSheet(g: CanvasRenderingContext2D, d: Drawing, lanes: readon
     g.fillText(say('{n} s', { n: (t / 1e6).toFixed(2) }), LABELS + (d.width * i) / 4, height + 13);
   }
   g.textAlign = 'left';
+}
+
+/** The lanes of a run as an SVG to print: black on white, its own lanes, the whole time. */
+export function sheetSvg(trace: Trace, project: Project, width: number): string {
+  const lanes = lanesOf(project.kit, trace);
+  const inks = {
+    ink: '#111',
+    soft: '#555',
+    rule: '#ccc',
+    card: '#fff',
+    water: '#333',
+    order: '#444',
+    act: '#777',
+    think: '#555',
+    read: '#666',
+    brass: '#888',
+    clay: '#000'
+  };
+  const height = lanes.reduce((h, l) => h + l.height, 0) + FOOT;
+  const g = new Context({ width: LABELS + width, height, document });
+  drawSheet(
+    g as unknown as CanvasRenderingContext2D,
+    { trace, fromUs: 0, toUs: endUs(trace), width, lanes, program: project.program, palette: inks, live: false },
+    lanes
+  );
+  // it scales with the paper
+  return g
+    .getSerializedSvg()
+    .replace(/<svg([^>]*?) width="(\d+)" height="(\d+)"/, '<svg$1 viewBox="0 0 $2 $3" width="$2" height="$3"');
 }
 
 export async function exportTrace(

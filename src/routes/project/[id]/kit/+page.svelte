@@ -409,7 +409,8 @@
                 );
               }}
               ><option value="">{say('a lamp with its own resistor')}</option
-              >{#each LED_COLOURS as colour (colour)}<option value={colour}>{say('a bare LED, {colour}', { colour: word(colour) })}</option
+              >{#each LED_COLOURS as colour (colour)}<option value={colour}
+                  >{say('a bare LED, {colour}', { colour: word(colour) })}</option
                 >{/each}</select
             >
           </dd>
@@ -429,7 +430,10 @@
               /> Ω
             </dd>
             <dt>{say('current through it')}</dt>
-            <dd class="text-right font-mono {ampere !== undefined && ampere > PIN_A ? 'font-bold text-clay' : ''}" data-testid="led-current">
+            <dd
+              class="text-right font-mono {ampere !== undefined && ampere > PIN_A ? 'font-bold text-clay' : ''}"
+              data-testid="led-current"
+            >
               {((ampere ?? 0) * 1000).toFixed(1)} mA
             </dd>
           {/if}

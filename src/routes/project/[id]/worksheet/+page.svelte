@@ -1,7 +1,11 @@
-<!-- A worksheet to print: the program, the idea in plain words, the kit, the mat. A4, readable in black and white. -->
+<!-- A worksheet to print: the program, the idea in plain words, the kit, the mat, and a run with its path, graphs and findings. A4, readable in black and white. -->
 <script lang="ts">
   import { later, say, word } from '../../../../../core/words.ts';
   import { page } from '$app/state';
+  import { findings } from '../../../../../core/trace/findings.ts';
+  import { sentences } from '$lib/workbench/sentences.ts';
+  import { trail } from '$lib/workbench/yard/trail.ts';
+  import type { Run } from '$lib/workbench/runs.svelte.ts';
   import { partName, typeName } from '../../../../../core/kit/kit.ts';
   import { flowsOf } from '../../../../../core/language/outline.ts';
   import { notebookLines } from '../../../../../core/notebook.ts';
@@ -11,7 +15,34 @@
   const w = useWorkbench();
   const project = $derived(w.session.project);
   const lines = $derived(notebookLines(project.notebook).filter((l) => l.text));
-  let parts = $state({ program: true, flow: false, notebook: true, kit: true, mat: true });
+  let parts = $state({
+    program: true,
+    flow: false,
+    notebook: true,
+    kit: true,
+    mat: true,
+    path: false,
+    graphs: false,
+    findings: false,
+    blank: false
+  });
+  /** the run that was seen in the workbench, or one made for the sheet */
+  let made = $state.raw<Run>();
+  const run = $derived(w.runs.run?.trace.ended ? w.runs.run : made);
+  const asksRun = $derived(parts.path || parts.graphs || parts.findings);
+  $effect(() => {
+    if (asksRun && !run && project.text === undefined)
+      void w.runs.again({ project, seed: 1, inputs: [], name: project.name }).then((r) => (made = r));
+  });
+  const found = $derived(run && run.version >= 0 ? findings(run.trace, project.program) : []);
+  const names = $derived(sentences(project));
+  const trace = $derived(run?.trace);
+  const way = $derived(trace && run ? trail(trace, run.endUs, project.mat.height) : '');
+  const graphs = $derived(
+    trace && parts.graphs
+      ? import('$lib/workbench/trace/export.ts').then(({ sheetSvg }) => sheetSvg(trace, project, 620))
+      : undefined
+  );
   const picture = $derived(
     import('$lib/workbench/program/picture.ts').then(({ programPicture }) =>
       programPicture(project.program, project.kit)
@@ -27,7 +58,11 @@
     flow: later('Flow'),
     notebook: later('Notebook'),
     kit: later('Kit'),
-    mat: later('Mat')
+    mat: later('Mat'),
+    path: later('Path of the run'),
+    graphs: later('Graphs'),
+    findings: later('Findings'),
+    blank: later('left blank')
   } as const;
 </script>
 
@@ -118,6 +153,55 @@
       <p>{say('One square of the grid is 10 cm.')}</p>
     </section>
   {/if}
+  {#if asksRun && !run}<p>{say('Making the run ...')}</p>{/if}
+  {#if parts.path && run && trace}
+    <section>
+      <h2>{say('The way that it went')}</h2>
+      <svg
+        viewBox="-1 -1 {project.mat.width * 100 + 2} {project.mat.height * 100 + 2}"
+        class="mat"
+        role="img"
+        aria-label={say('The way that it went')}
+        data-testid="sheet-path"
+      >
+        <MatShape mat={project.mat} />
+        <polyline points={way} fill="none" stroke="#222" stroke-width="0.8" stroke-dasharray="1.6 1" />
+        {#each found.filter((f) => f.at) as f, i (f.rule + f.fromUs + i)}<g
+            transform="translate({f.at!.x * 100} {(project.mat.height - f.at!.y) * 100})"
+            ><circle r="3" fill="#fff" stroke="#000" stroke-width="0.4" /><text
+              text-anchor="middle"
+              dy="1.4"
+              font-size="4">{i + 1}</text
+            ></g
+          >{/each}
+      </svg>
+    </section>
+  {/if}
+  {#if parts.graphs && graphs}
+    <section>
+      <h2>{say('What it measured')}</h2>
+      {#await graphs then svg}<div class="blocks" data-testid="sheet-graphs">{@html svg}</div>{/await}
+    </section>
+  {/if}
+  {#if parts.findings && run}
+    <section data-testid="sheet-findings">
+      <h2>{parts.blank ? say('What happened, why, and what to try') : say('Findings')}</h2>
+      {#each found as f, i (f.rule + f.fromUs + i)}
+        <div class="finding">
+          <b>{i + 1}. {(f.fromUs / 1e6).toFixed(2)} s</b>
+          {#if parts.blank}
+            <p>{say('What happened?')} <span class="fill"></span></p>
+            <p>{say('Which block?')} <span class="fill"></span></p>
+            <p>{say('What will you try?')} <span class="fill"></span></p>
+          {:else}
+            {f.says}
+            {#if f.blocks[0]}<br /><i>{names.get(f.blocks[0]) ?? ''}</i>{/if}
+            <br />{f.todo}
+          {/if}
+        </div>
+      {:else}<p>{say('Nothing to find: the run did what it was asked.')}</p>{/each}
+    </section>
+  {/if}
   <p class="check"><span></span>{say('10 cm, if it was printed at its true size')}</p>
 </main>
 
@@ -137,6 +221,15 @@
   }
   section {
     break-inside: avoid-page;
+  }
+  .finding {
+    margin: 2mm 0;
+    break-inside: avoid;
+  }
+  .fill {
+    display: inline-block;
+    width: 120mm;
+    border-bottom: 0.3mm solid #999;
   }
   .rule {
     border-bottom: 0.3mm solid #999;
