@@ -1,28 +1,10 @@
-import {open,project} from './zz-shot.mjs';
-await open(async page=>{
-  await project(page,'Past the seedlings');
-  await page.getByLabel('Speed').selectOption({label:'max'});
-  await page.getByTestId('rehearse').click();
+import {open,project,URL} from './zz-shot.mjs';
+for(let i=0;i<5;i++) await open(async page=>{
+  const id=await project(page,'The patient gate');
+  await page.getByRole('button',{name:'More',exact:true}).click();
+  await page.getByRole('button',{name:'Make it a text project'}).click();
   await page.waitForTimeout(2500);
-  await page.getByTestId('rehearse').click();
-  await page.waitForTimeout(2500);
-  await page.getByRole('button',{name:/finding/}).click();
-  await page.waitForTimeout(400);
-  await page.screenshot({path:'/tmp/a.png'});
-  await page.keyboard.press('Escape');
-  await page.getByLabel('More about the trace').click();
-  await page.screenshot({path:'/tmp/b.png'});
-  await page.getByRole('button',{name:'Choose the lanes'}).click();
-  await page.waitForTimeout(400);
-  await page.screenshot({path:'/tmp/c.png'});
-  await page.getByLabel('More about the trace').click();
-  await page.getByRole('button',{name:'Measure between'}).click();
-  const box=await page.getByTestId('trace').boundingBox();
-  await page.mouse.move(box.x+100,box.y+40);await page.mouse.down();await page.mouse.move(box.x+300,box.y+40,{steps:4});await page.mouse.up();
-  await page.waitForTimeout(400);
-  await page.screenshot({path:'/tmp/d.png'});
-  await page.getByLabel('More about the trace').click();
-  await page.getByRole('button',{name:'Runs of this project'}).click();
-  await page.waitForTimeout(700);
-  await page.screenshot({path:'/tmp/e.png'});
+  const a=await page.getByTestId('text').count();
+  if(!a){ await page.getByRole('button',{name:'Behind'}).click(); await page.waitForTimeout(800); console.log('after click', await page.getByTestId('text').count(), await page.getByRole('button',{name:'Behind'}).getAttribute('aria-pressed'));}
+  console.log(i,a);
 });

@@ -30,14 +30,16 @@ async function made(page: Page, name: string): Promise<void> {
 }
 
 test('steps into, over and out, shows every value, changes one, goes back and on from there', async ({ page }) => {
-  await made(page, 'The snail on the sill');
+  await made(page, 'Five drips');
   await page.getByLabel('Speed').selectOption('max');
   await page.getByRole('button', { name: 'Step', exact: true }).click();
   await expect(where(page)).toContainText('Before:');
   const first = await where(page).innerText();
   await inside(page).getByRole('button', { name: 'Into' }).click();
   await expect(where(page)).not.toHaveText(first);
-  for (let i = 0; i < 3; i++) await inside(page).getByRole('button', { name: 'Over' }).click();
+  const second = await where(page).innerText();
+  await inside(page).getByRole('button', { name: 'Over' }).click();
+  await expect(where(page)).not.toHaveText(second);
   await expect(page.getByTestId('inside-tasks')).toContainText('comes next');
   await expect(page.getByTestId('inside-channels')).toContainText('Distance ahead');
   await inside(page).getByRole('button', { name: 'Back by a block' }).click();
@@ -71,11 +73,11 @@ test('stops before a block with a test, when a value passes a limit, and on cont
   await made(page, 'To the bench');
   await page.getByLabel('Speed').selectOption('max');
   await page.getByRole('button', { name: 'Step', exact: true }).click();
-  await inside(page).getByLabel('Stop', { exact: true }).selectOption('when a value passes a limit');
+  await inside(page).getByLabel('Where to stop').selectOption('when a value passes a limit');
   await inside(page).getByLabel('Which value').selectOption('Distance ahead');
   await inside(page).getByLabel('Limit').fill('60');
   await inside(page).getByRole('button', { name: 'Put the stop' }).click();
-  await inside(page).getByLabel('Stop', { exact: true }).selectOption('when it touches something');
+  await inside(page).getByLabel('Where to stop').selectOption('when it touches something');
   await inside(page).getByRole('button', { name: 'Put the stop' }).click();
   await expect(page.getByTestId('stops').getByRole('listitem')).toHaveCount(2);
   await page.getByRole('button', { name: '▶ Go on' }).click();
@@ -110,7 +112,7 @@ test('the value of a block under the pointer is told while the run stands still'
   await blockMenu(page, 'wheels.stop', 'Run to here');
   await expect(where(page)).toContainText('stop the wheels');
   const id = await blockId(page, 'sense.distance');
-  await page.locator(`[data-id="${id}"] > .blocklyPath`).hover({ position: { x: 8, y: 8 } });
+  await page.locator(`[data-id="${id}"] text`).first().hover();
   await expect(page.getByTestId('value-tip')).toHaveText(/^1[0-4](\.\d)?$/);
 });
 
@@ -118,7 +120,7 @@ test('just some blocks are tried, from another place', async ({ page }) => {
   await made(page, 'Left at the fern');
   await page.getByLabel('Speed').selectOption('max');
   await blockMenu(page, 'turn.angle', 'Try just this …');
-  const dialog = page.getByRole('dialog', { name: 'Try just this' });
+  const dialog = page.getByRole('dialog').filter({ hasText: 'Try just this' });
   await dialog.getByLabel('x').fill('80');
   await dialog.getByLabel('facing').fill('180');
   await dialog.getByRole('button', { name: 'Rehearse just this' }).click();
@@ -141,7 +143,7 @@ test('a text project stops by line, steps, shows and changes its names', async (
   const before = await where(page).innerText();
   await inside(page).getByRole('button', { name: 'Over' }).click();
   await expect(where(page)).not.toHaveText(before);
-  await inside(page).getByLabel('Stop', { exact: true }).selectOption('when a value changes');
+  await inside(page).getByLabel('Where to stop').selectOption('when a value changes');
   await inside(page).getByLabel('Which value').selectOption('drip');
   await inside(page).getByRole('button', { name: 'Put the stop' }).click();
   await page.getByRole('button', { name: '▶ Go on' }).click();
@@ -174,16 +176,16 @@ test('lanes are chosen, laid over one another and remembered; cursors measure; a
   await page.mouse.down();
   await page.mouse.move(canvas.x + 260, canvas.y + 50, { steps: 5 });
   await page.mouse.up();
-  await expect(page.getByTestId('measured')).toHaveText(/A \d\.\d{3} s · B \d\.\d{3} s · Δ \d\.\d{3} s/);
+  await expect(page.getByTestId('measured')).toHaveText(/A \d+\.\d{3} s · B \d+\.\d{3} s · Δ \d+\.\d{3} s · /);
   await expect(page.getByTestId('measures').locator('[data-key=speedLeft] td')).toHaveCount(9);
   await page.getByRole('button', { name: 'Zoom to it' }).click();
   await page.getByRole('region', { name: 'Between two cursors' }).getByRole('button', { name: 'Table' }).click();
   expect(await page.getByTestId('trace-table').locator('tbody tr').count()).toBeGreaterThan(20);
   await menu(page, 'Times of the blocks');
-  await expect(page.getByTestId('times')).toContainText('drive');
+  await expect(page.getByTestId('times')).toContainText('tone');
   await menu(page, 'Search log and events');
-  await page.getByRole('textbox', { name: 'Search log and events' }).fill('drive');
-  await page.getByTestId('hits').getByRole('button').first().click();
+  await page.getByRole('textbox', { name: 'Search log and events' }).fill('tone');
+  await page.getByTestId('hits').getByRole('button').last().click();
   await expect(page.getByTestId('playhead')).not.toHaveText('0.000 s');
 });
 
@@ -299,13 +301,13 @@ test('the reckoner takes from the trace and writes into the block; a dial card i
   await page.getByRole('button', { name: 'Reckoner' }).click();
   const reckoner = page.getByRole('region', { name: 'Reckoner' });
   await reckoner.getByLabel('What is reckoned').selectOption('Threshold between two readings');
-  await reckoner.getByLabel('Over dark').fill('10');
-  await reckoner.getByLabel('Over light').fill('90');
+  await reckoner.getByRole('spinbutton', { name: 'Over dark' }).fill('10');
+  await reckoner.getByRole('spinbutton', { name: 'Over light' }).fill('90');
   await expect(page.getByTestId('reckoned')).toHaveText('50.0');
   await reckoner.getByLabel('Take Over dark from').selectOption({ index: 1 });
-  await expect(reckoner.getByLabel('Over dark', { exact: true })).not.toHaveValue('10');
+  await expect(reckoner.getByRole('spinbutton', { name: 'Over dark' })).not.toHaveValue('10');
   await reckoner.getByLabel('What is reckoned').selectOption('Speed and power');
-  await reckoner.getByLabel('Speed', { exact: true }).fill('10');
+  await reckoner.getByRole('spinbutton', { name: 'Speed' }).fill('10');
   const id = await blockId(page, 'wheels.run');
   await page.locator(`[data-id="${id}"] > .blocklyPath`).click({ position: { x: 12, y: 12 } });
   await reckoner.getByRole('button', { name: 'Put into the block: Run both wheels' }).last().click();

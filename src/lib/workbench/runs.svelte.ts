@@ -125,7 +125,10 @@ export class Runs {
     return this.shown === 'device' ? this.device : this.shown === 'earlier' ? this.earlier : this.current;
   }
   get playheadUs(): number {
-    return this.scrubUs ?? this.run?.endUs ?? 0;
+    if (this.scrubUs !== undefined) return this.scrubUs;
+    const end = this.run?.endUs ?? 0;
+    // between two ticks the program is further than the world
+    return this.shown === 'rehearsal' && this.state === 'paused' ? Math.max(end, this.seen_?.tUs ?? 0) : end;
   }
   get view(): State | undefined {
     const out = this.shown === 'device' ? this.away : undefined;

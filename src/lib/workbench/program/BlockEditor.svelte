@@ -53,6 +53,7 @@
   /** After a gesture: what the workspace shows becomes the program. */
   function settle(label: string) {
     if (!ws || handing || ws.isDragging()) return;
+    pending = false;
     const read = readWorkspace(ws, session.project.program);
     const program = regrow(taking ? takeIn(read, taking.wrap, taking.body, taking.from) : read);
     taking = undefined;
@@ -71,6 +72,13 @@
     [Blockly.Events.BLOCK_CHANGE]: later('change a value')
   };
   let due: ReturnType<typeof setTimeout> | undefined;
+  /** a gesture that is not in the program yet */
+  let pending = false;
+  function soon(label: string) {
+    pending = true;
+    clearTimeout(due);
+    due = setTimeout(() => settle(label), 0);
+  }
   let label = '';
   function listen(event: Blockly.Events.Abstract) {
     if (event.type === Blockly.Events.SELECTED) {
@@ -107,8 +115,7 @@
           w.tell(refused);
         }
         // a drag that moved nothing settles too, so that what it would have taken in is forgotten
-        clearTimeout(due);
-        due = setTimeout(() => settle(label || say('move blocks')), 0);
+        soon(label || say('move blocks'));
       }
     }
     if (
@@ -118,8 +125,7 @@
     )
       return;
     label = word(LABELS[event.type] ?? later('change the program'));
-    clearTimeout(due);
-    due = setTimeout(() => settle(label), 0);
+    soon(label);
   }
   /** While a block is dragged: shows what it would take in; where it is let go, what it takes and why it is not taken. */
   function watchDrag(block: Blockly.BlockSvg): () => void {
@@ -296,7 +302,13 @@
     });
     return () => {
       clearTimeout(due);
-      settle(label || say('change the program'));
+      if (pending && ws) {
+        // while an effect is torn down the session is read as it was before: what is still to come is put in after that
+        const last = regrow(readWorkspace(ws, session.project.program));
+        queueMicrotask(() => {
+          if (session.project.text === undefined) session.program(label || say('change the program'), last);
+        });
+      }
       resize.disconnect();
       stopMarquee();
       host.removeEventListener('pointerdown', pull, true);

@@ -236,12 +236,13 @@
       w.notice = read.problem;
       return;
     }
+    const seen = run;
     const opened = await w.opened(read.run, Made);
     runs.earlier = opened;
     runs.shown = 'earlier';
     runs.scrubUs = undefined;
     const foreign =
-      run && opened.trace.header.hashes.program !== run.trace.header.hashes.program
+      seen && opened.trace.header.hashes.program !== seen.trace.header.hashes.program
         ? [say('It is a run of another program: its blocks have their names from there.')]
         : [];
     w.notice = [...read.missing, ...foreign].join(' ');
@@ -428,8 +429,7 @@
               aria-hidden="true"
             >
               <b class="block truncate pt-0.5 text-[12px]"
-                >{word(lane.title)}{#each lane.over ?? [] as o (o.key)}
-                  + {word(o.title)}{/each}</b
+                >{word(lane.title)}{#each lane.over ?? [] as o (o.key)}{` + ${word(o.title)}`}{/each}</b
               ><span class="flex gap-1 text-[10.5px] text-soft"
                 ><span class="truncate"
                   >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? lineOf(now)) : '') : word(lane.line)}</span
