@@ -22,6 +22,8 @@ import type { Program } from '../core/language/program.ts';
 import { Bench } from '../core/run/bench.ts';
 import { Interpreter, rehearse } from '../core/run/interpreter.ts';
 import { b, cmp, program, start, sum, wait } from '../core/testing/build.ts';
+import { lookOver } from '../core/language/lookover/lookover.ts';
+import { writeRun } from '../core/trace/runfile.ts';
 import { fernBed } from '../core/yard/mats.ts';
 import { makeBody } from '../core/yard/bodies.ts';
 import { Site } from '../core/yard/site.ts';
@@ -53,6 +55,30 @@ const busy = (turns: number): Program =>
       )
     )
   );
+
+/** Ten minutes on the Fern bed with twenty-odd variables that change all the time. */
+function longProgram(): Program {
+  const names = Array.from({ length: 24 }, (_, i) => ({ id: `w${i}`, name: `value ${i}` }));
+  const p = program(
+    start(
+      b(
+        'repeat.ever',
+        {},
+        {
+          do: [
+            ...names.map(({ id }, i) => b('var.set', { variable: id, value: sum(b('sense.distance'), '+', i) })),
+            b('wheels.run', {
+              left: b('calc.chance', { from: -30, to: 30 }),
+              right: b('calc.chance', { from: -30, to: 30 })
+            }),
+            wait(0.25)
+          ]
+        }
+      )
+    )
+  );
+  return { ...p, variables: names };
+}
 
 /** Takes the world out of a bench: ticks cost nothing, so that the runner alone is measured. */
 function still(bench: Bench): void {
@@ -195,6 +221,33 @@ row('a full tick on Fern bed against bare planck, program busy', `${k.toFixed(2)
 const s = median(ratios.run);
 row('a 20 s rehearsal as fast as it goes', `${s.toFixed(3)} s`, 'under 0.3 s', s < 0.3);
 
+/** The look-over of three hundred blocks, as it runs after every change. */
+const large = program(
+  start(
+    ...Array.from({ length: 38 }, () =>
+      b(
+        'repeat.times',
+        { count: 3 },
+        {
+          do: [
+            b('drive.measure', { amount: b('var.value', { variable: 'v1' }) }),
+            b('choose.if', { if1: cmp(b('sense.distance'), '<', 20) }, { then1: [b('wheels.run'), wait(0.1)] })
+          ]
+        }
+      )
+    )
+  )
+);
+for (let i = 0; i < 5; i++) lookOver({ program: large, kit: barrow });
+const looked = median(
+  Array.from({ length: 9 }, () => {
+    const began = now();
+    lookOver({ program: large, kit: barrow });
+    return now() - began;
+  })
+);
+row('the look-over of 305 blocks', `${looked.toFixed(1)} ms`, 'under 50 ms', looked < 50);
+
 /** First load of the workbench: the entry and everything it imports at once, not what loads when needed. */
 const client = new URL('../build/client/', import.meta.url).pathname;
 if (existsSync(client)) {
@@ -327,6 +380,56 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     'at most 1.3 x',
     ratio <= 1.3
   );
+  // a trace of ten minutes with forty lanes: opened, scrubbed, compared with another one
+  const long = rehearse({
+    program: longProgram(),
+    kit: barrow,
+    mat: fernBed,
+    seed: 1,
+    limitS: 600
+  });
+  const project = { ...newProject('ten minutes', barrow, fernBed), program: longProgram() };
+  const file = {
+    name: 'ten.mossbell-run.jsonl',
+    mimeType: 'application/jsonl',
+    buffer: Buffer.from(writeRun({ name: 'ten', kind: 'device', project, trace: long }))
+  };
+  const lanes = ['line', 'turns', 'nose', 'accel', 'accelZ', 'volts', 'display', 'tone', 'events'];
+  await page.evaluate((shown) => localStorage.setItem('mossbell.lanes.barrow', JSON.stringify({ shown })), lanes);
+  await page.goto('http://localhost:4689/');
+  await page.getByRole('button', { name: 'There and back Barrow · opens as a copy' }).click();
+  await page.locator('[data-ready]').waitFor();
+  const input = page.getByLabel('Run file');
+  await input.setInputFiles(file);
+  await page.getByTestId('earlier-run').waitFor({ timeout: 60_000 });
+  const began = now();
+  await input.setInputFiles({ ...file, name: 'again.mossbell-run.jsonl' });
+  await page.waitForFunction(() => document.querySelectorAll('[data-lane]').length >= 40);
+  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  const opened = (now() - began) / 1000;
+  const drawn = await page.locator('[data-lane]').count();
+  row(`opening a run file of 10 minutes with ${drawn} lanes`, `${opened.toFixed(2)} s`, 'under 1 s', opened < 1);
+  const t = (await page.evaluate('mossbellTrace()')) as { draw: number; bare: number; compare: number; bytes: number };
+  row(
+    'drawing its lanes against a bare loop over the same samples',
+    `${(t.draw / t.bare).toFixed(2)} x`,
+    'at most 2 x',
+    t.draw <= 2 * t.bare
+  );
+  row('comparing it with a second one', `${(t.compare / 1000).toFixed(2)} s`, 'under 1 s', t.compare < 1000);
+  row('memory of two such traces', `${Math.round(t.bytes / 1e6)} MB`, 'under 120 MB', t.bytes < 120e6);
+  const axis = (await page.getByTestId('trace').boundingBox())!;
+  await page.mouse.move(axis.x + 50, axis.y + 60);
+  await page.mouse.down();
+  await page.evaluate(
+    `frames = []; (function frame(t) { frames.push(t); requestAnimationFrame(frame); })(performance.now());`
+  );
+  for (let i = 0; i < 150; i++) await page.mouse.move(axis.x + 50 + 5 * i, axis.y + 60);
+  const scrubbed = await page.evaluate(() => (window as unknown as Measured).frames);
+  await page.mouse.up();
+  const scrub = ((scrubbed.length - 1) / (scrubbed.at(-1)! - scrubbed[0])) * 1000;
+  row('frames a second while it is scrubbed', scrub.toFixed(0), 'at least 50', scrub >= 50);
+
   await browser.close();
   server.kill();
 }

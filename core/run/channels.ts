@@ -1,4 +1,5 @@
 /** What a run of a kit records, a sample a tick: each channel with how it is read off the machine. */
+import { later } from '../words.ts';
 import { hasWheels, type Kit } from '../kit/kit.ts';
 import type { ChannelSpec } from '../trace/trace.ts';
 import type { Hand } from '../yard/hand.ts';
@@ -26,21 +27,21 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
   const wheel = (side: 'left' | 'right', name: string): ReadChannel[] => [
     {
       key: `power${name}`,
-      title: `Wheel power ${side}`,
+      title: side === 'left' ? later('Wheel power left') : later('Wheel power right'),
       unit: '%',
       scale: 0.01,
       read: (m) => power(m.yard[side].motor)
     },
     {
       key: `speed${name}`,
-      title: `Wheel speed ${side}`,
+      title: side === 'left' ? later('Wheel speed left') : later('Wheel speed right'),
       unit: 'cm/s',
       scale: 0.01,
       read: (m) => (m.yard[side].motor?.omega ?? 0) * m.yard[side].radius * 100
     },
     {
       key: `turns${name}`,
-      title: `Wheel ${side}`,
+      title: side === 'left' ? later('Wheel left') : later('Wheel right'),
       unit: 'turns',
       scale: 1e-4,
       wide: true,
@@ -49,22 +50,22 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
   ];
   const [left, right] = [wheel('left', 'Left'), wheel('right', 'Right')];
   return [
-    { key: 'x', title: 'Place x', unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().x },
-    { key: 'y', title: 'Place y', unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().y },
-    { key: 'facing', title: 'Facing', unit: '°', scale: 1e-4, wide: true, read: (m) => m.yard.facingDeg },
+    { key: 'x', title: later('Place x'), unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().x },
+    { key: 'y', title: later('Place y'), unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().y },
+    { key: 'facing', title: later('Facing'), unit: '°', scale: 1e-4, wide: true, read: (m) => m.yard.facingDeg },
     ...(hasWheels(kit) ? rolling(left, right) : inHand),
-    { key: 'accelX', title: 'Acceleration x', unit: 'g', scale: 0.001, read: (m) => m.hand.seen.x },
-    { key: 'accelY', title: 'Acceleration y', unit: 'g', scale: 0.001, read: (m) => m.hand.seen.y },
-    { key: 'accelZ', title: 'Acceleration z', unit: 'g', scale: 0.001, read: (m) => m.hand.seen.z },
-    { key: 'accelTotal', title: 'Acceleration', unit: 'g', scale: 0.001, read: (m) => m.hand.total },
-    { key: 'lifted', title: 'Held by a hand', unit: '', scale: 1, read: (m) => (m.yard.lifted ? 1 : 0) },
-    { key: 'volts', title: 'Battery', unit: 'V', scale: 0.001, read: (m) => m.yard.battery.volts },
+    { key: 'accelX', title: later('Acceleration x'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.x },
+    { key: 'accelY', title: later('Acceleration y'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.y },
+    { key: 'accelZ', title: later('Acceleration z'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.z },
+    { key: 'accelTotal', title: later('Acceleration'), unit: 'g', scale: 0.001, read: (m) => m.hand.total },
+    { key: 'lifted', title: later('Held by a hand'), unit: '', scale: 1, read: (m) => (m.yard.lifted ? 1 : 0) },
+    { key: 'volts', title: later('Battery'), unit: 'V', scale: 0.001, read: (m) => m.yard.battery.volts },
     ...kit.parts.flatMap((p): ReadChannel[] => {
       if (p.type === 'servo')
         return [
           {
             key: `servo${p.socket}`,
-            title: `Servo ${p.name}`,
+            title: p.name,
             unit: '°',
             scale: 0.01,
             read: (m) => m.yard.servos.get(p.socket)!.angle
@@ -74,26 +75,26 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
         return [
           {
             key: `servo${p.socket}`,
-            title: `Servo ${p.name}`,
+            title: p.name,
             unit: '°',
             scale: 0.02,
             read: (m) => m.yard.spins.get(p.socket)!.angle
           }
         ];
       if (p.type === 'lamp' && p.ohm !== undefined)
-        return [{ key: 'lampMa', title: 'Current of the LED', unit: 'mA', scale: 0.1, read: (m) => m.lampMa() }];
+        return [{ key: 'lampMa', title: later('Current of the LED'), unit: 'mA', scale: 0.1, read: (m) => m.lampMa() }];
       if (p.type !== 'motor' || p.drives) return [];
       return [
         {
           key: `power${p.socket}`,
-          title: `Motor ${p.name}`,
+          title: p.name,
           unit: '%',
           scale: 0.01,
           read: (m) => power(m.yard.motors.get(p.socket))
         },
         {
           key: `turns${p.socket}`,
-          title: `Motor ${p.name}`,
+          title: p.name,
           unit: 'turns',
           scale: 1e-4,
           wide: true,
@@ -116,23 +117,23 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
 /** What a robot on wheels records. */
 const rolling = (left: ReadChannel[], right: ReadChannel[]): ReadChannel[] => [
   ...left.flatMap((l, i) => [l, right[i]]),
-  { key: 'distance', title: 'Distance ahead', unit: 'cm', scale: 0.1, read: (m) => m.yard.distance.cm },
-  { key: 'heading', title: 'Heading', unit: '°', scale: 0.02, read: (m) => m.yard.headingDeg },
-  { key: 'lineLeft', title: 'Line left', unit: '', scale: 0.01, read: (m) => m.yard.lineLeft },
-  { key: 'lineRight', title: 'Line right', unit: '', scale: 0.01, read: (m) => m.yard.lineRight },
-  { key: 'nose', title: 'Nose', unit: '', scale: 1, read: (m) => (m.noseTouched() ? 1 : 0) }
+  { key: 'distance', title: later('Distance ahead'), unit: 'cm', scale: 0.1, read: (m) => m.yard.distance.cm },
+  { key: 'heading', title: later('Heading'), unit: '°', scale: 0.02, read: (m) => m.yard.headingDeg },
+  { key: 'lineLeft', title: later('Line left'), unit: '', scale: 0.01, read: (m) => m.yard.lineLeft },
+  { key: 'lineRight', title: later('Line right'), unit: '', scale: 0.01, read: (m) => m.yard.lineRight },
+  { key: 'nose', title: later('Nose'), unit: '', scale: 1, read: (m) => (m.noseTouched() ? 1 : 0) }
 ];
 /** What a board for the hand records. */
 const inHand: ReadChannel[] = [
-  { key: 'leanSideways', title: 'Lean sideways', unit: '°', scale: 0.01, read: (m) => m.hand.lean.sideways },
-  { key: 'leanForwards', title: 'Lean forwards', unit: '°', scale: 0.01, read: (m) => m.hand.lean.forwards },
-  { key: 'leanTurned', title: 'Turned', unit: '°', scale: 0.01, read: (m) => m.hand.lean.turned },
-  { key: 'height', title: 'Height of the toss', unit: 'cm', scale: 0.1, read: (m) => m.hand.height * 100 },
-  { key: 'light', title: 'Light', unit: '', scale: 0.1, read: (m) => m.light() },
-  { key: 'temperature', title: 'Temperature', unit: '°C', scale: 0.1, read: (m) => m.temperature() },
-  { key: 'moisture', title: 'Moisture', unit: '', scale: 0.1, read: (m) => m.moisture() },
-  { key: 'edgeLeft', title: 'Edge left', unit: '', scale: 1, read: (m) => (m.edgeTouched('left') ? 1 : 0) },
-  { key: 'edgeRight', title: 'Edge right', unit: '', scale: 1, read: (m) => (m.edgeTouched('right') ? 1 : 0) }
+  { key: 'leanSideways', title: later('Lean sideways'), unit: '°', scale: 0.01, read: (m) => m.hand.lean.sideways },
+  { key: 'leanForwards', title: later('Lean forwards'), unit: '°', scale: 0.01, read: (m) => m.hand.lean.forwards },
+  { key: 'leanTurned', title: later('Turned'), unit: '°', scale: 0.01, read: (m) => m.hand.lean.turned },
+  { key: 'height', title: later('Height of the toss'), unit: 'cm', scale: 0.1, read: (m) => m.hand.height * 100 },
+  { key: 'light', title: later('Light'), unit: '', scale: 0.1, read: (m) => m.light() },
+  { key: 'temperature', title: later('Temperature'), unit: '°C', scale: 0.1, read: (m) => m.temperature() },
+  { key: 'moisture', title: later('Moisture'), unit: '', scale: 0.1, read: (m) => m.moisture() },
+  { key: 'edgeLeft', title: later('Edge left'), unit: '', scale: 1, read: (m) => (m.edgeTouched('left') ? 1 : 0) },
+  { key: 'edgeRight', title: later('Edge right'), unit: '', scale: 1, read: (m) => (m.edgeTouched('right') ? 1 : 0) }
 ];
 /** The same without the reading: what a trace says of its channels. */
 export const channelSpecs = (kit: Kit, mat: Mat): ChannelSpec[] =>

@@ -34,6 +34,12 @@ describe('a run as a file', () => {
     expect(traceBytes({ ...back.trace, variables: trace.variables })).toEqual(traceBytes(trace));
     expect(text.split('\n').length).toBeLessThan(60);
   });
+  it('keeps what was expected of it', () => {
+    const guess = { who: 'Wren', words: 'it stops at the hoop' };
+    expect(
+      read(writeRun({ name: '', kind: 'rehearsal', project, trace, predictions: [guess] })).run.predictions
+    ).toEqual([guess]);
+  });
   it('keeps what makes a run again, without its samples', () => {
     const small = writeRun({ name: '', kind: 'rehearsal', project, trace }, false);
     expect(small.length).toBeLessThan(text.length / 2);

@@ -7,6 +7,7 @@ import { gunzipSync, gzipSync } from 'fflate';
 import * as z from 'zod';
 import { base64Of, bytesOf } from '../bytes.ts';
 import { checkProject, type Project } from '../project.ts';
+import { predictionSchema, type Prediction } from '../predict.ts';
 import { say } from '../words.ts';
 import { CHUNK, emptyTrace, pushChange, type Channel, type Ended, type Trace, type TraceEvent } from './trace.ts';
 
@@ -58,7 +59,14 @@ const channelLine = z.object({
   samples: z.string()
 });
 
-export type RunFile = { name: string; at?: string; kind: 'rehearsal' | 'device'; project?: Project; trace: Trace };
+export type RunFile = {
+  predictions?: readonly Prediction[];
+  name: string;
+  at?: string;
+  kind: 'rehearsal' | 'device';
+  project?: Project;
+  trace: Trace;
+};
 const bytes = (a: Uint16Array | Uint32Array | Int32Array | Float64Array): Uint8Array =>
   new Uint8Array(a.buffer, a.byteOffset, a.byteLength);
 const packed = (a: Uint16Array | Uint32Array | Int32Array | Float64Array): string =>
@@ -69,7 +77,7 @@ const unpacked = (text: string): ArrayBuffer => {
 };
 
 /** @param whole with channels and blocks; without them the file has what makes the run again, and its events */
-export function writeRun({ name, at, kind, project, trace }: RunFile, whole = true): string {
+export function writeRun({ name, at, kind, project, trace, predictions }: RunFile, whole = true): string {
   const { spans, changes } = trace;
   const lines: unknown[] = [
     {
@@ -85,7 +93,8 @@ export function writeRun({ name, at, kind, project, trace }: RunFile, whole = tr
       events: trace.events.length,
       names: trace.names
     },
-    ...(project ? [{ project }] : [])
+    ...(project ? [{ project }] : []),
+    ...(predictions?.length ? [{ predictions }] : [])
   ];
   for (let i = 0; i < trace.events.length; i += EVENTS_A_LINE)
     lines.push({ events: trace.events.slice(i, i + EVENTS_A_LINE) });
@@ -200,12 +209,14 @@ export function readRun(text: string, name = 'This file'): RunRead {
   if (h.ended) trace.ended = h.ended as Ended;
   const missing: string[] = [];
   let project: Project | undefined;
+  let predictions: Prediction[] | undefined;
   let whole = false;
   let wrong = 0;
   for (const line of lines.slice(1)) {
     try {
       const value = JSON.parse(line) as Record<string, unknown>;
       if ('end' in value) whole = true;
+      else if ('predictions' in value) predictions = z.array(predictionSchema).max(200).parse(value.predictions);
       else if ('project' in value) {
         const checked = checkProject(value.project, name);
         if (checked.ok) project = checked.project;
@@ -263,5 +274,9 @@ export function readRun(text: string, name = 'This file'): RunRead {
     trace.spans.count = 0;
     missing.push(say('Its blocks could not be read: the Blocks lane is empty.'));
   }
-  return { ok: true, run: { name: h.name, at: h.at, kind: h.kind, project, trace }, missing };
+  return {
+    ok: true,
+    run: { name: h.name, at: h.at, kind: h.kind, project, trace, ...(predictions ? { predictions } : {}) },
+    missing
+  };
 }

@@ -6,7 +6,12 @@ import { later } from '../../words.ts';
 export const SEVERITIES = [later('will not work'), later('probably not meant'), later('consider')] as const;
 export type Severity = (typeof SEVERITIES)[number];
 /** What can be put right in one click: a change of the program, of the kit, or of both. */
-export type Mend = { label: string; apply: (program: Program, kit: Kit) => { program: Program; kit: Kit } };
+export type Mend = {
+  label: string;
+  apply: (program: Program, kit: Kit) => { program: Program; kit: Kit };
+  /** of a text project: its text put right */
+  text?: (text: string) => string;
+};
 export type Remark = {
   rule: string;
   severity: Severity;

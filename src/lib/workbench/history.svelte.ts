@@ -52,7 +52,14 @@ export class History {
     const name =
       run.kind === 'device' ? run.name : at.toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' });
     return writeRun(
-      { name: run.title || name, at: at.toISOString(), kind: run.kind, project: run.project, trace: run.trace },
+      {
+        name: run.title || name,
+        at: at.toISOString(),
+        kind: run.kind,
+        project: run.project,
+        trace: run.trace,
+        predictions: run.predictions
+      },
       whole
     );
   }

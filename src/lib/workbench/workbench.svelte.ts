@@ -1,6 +1,7 @@
 /** What the parts of the workbench share: the project, the runs, the device, and what the person has chosen. */
 import { getContext, setContext } from 'svelte';
 import { hasWheels } from '../../../core/kit/kit.ts';
+import { lookOverText } from '../../../core/language/lookover/text.ts';
 import { lookOver, remarkKey, stopsStart } from '../../../core/language/lookover/lookover.ts';
 import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
@@ -52,9 +53,9 @@ export class Workbench {
   trying = $state.raw<ReadonlySet<string>>();
   remarks: Remark[] = $derived.by(() => {
     const { program, kit, mat, text } = this.session.project;
-    if (text !== undefined) return [];
     const aside = new Set(this.session.project.setAside ?? []);
-    return lookOver({ program, kit, mat }).filter((r) => !aside.has(remarkKey(r)));
+    const all = text === undefined ? lookOver({ program, kit, mat }) : lookOverText(text, kit);
+    return all.filter((r) => !aside.has(remarkKey(r)));
   });
   notice = $state('');
 
@@ -114,7 +115,11 @@ export class Workbench {
     });
   }
   mend(mend: Mend): void {
-    const { program, kit } = this.session.project;
+    const { program, kit, text } = this.session.project;
+    if (text !== undefined) {
+      if (mend.text) this.session.change(mend.label, { ...this.session.project, text: mend.text(text) });
+      return;
+    }
     const next = mend.apply(program, kit);
     this.session.kit(mend.label, next.kit, next.program);
   }
@@ -159,8 +164,12 @@ export class Workbench {
   /** A run from a file: with every sample as it was, otherwise made again from what made it. */
   async opened(file: RunFile, Made: typeof Run): Promise<Run> {
     const { trace, project, name, kind } = file;
-    if (trace.channels.length || !project) return Made.of(kind, name, trace, project);
-    return this.runs.again({ project, seed: trace.header.seed, inputs: recordedInputs(trace), name });
+    const run =
+      trace.channels.length || !project
+        ? Made.of(kind, name, trace, project)
+        : await this.runs.again({ project, seed: trace.header.seed, inputs: recordedInputs(trace), name });
+    run.predictions = file.predictions ?? [];
+    return run;
   }
   /** The run played with its findings as captions, slowed at each. */
   tellStory(): void {

@@ -59,7 +59,9 @@
   }
   const chosen = $derived(w.selected && names.has(w.selected) ? w.selected : undefined);
   const canWalk = $derived(!!runs.run && runs.state !== 'running');
-  const reason = $derived(paused ? whyText(runs.why, named, new Map(runs.run?.trace.channels.map((c) => [c.key, c.title]))) : '');
+  const reason = $derived(
+    paused ? whyText(runs.why, named, new Map(runs.run?.trace.channels.map((c) => [c.key, c.title]))) : ''
+  );
 </script>
 
 <section class="flex h-full min-h-0 flex-col bg-card" aria-label={say('Inside')} data-testid="inside">

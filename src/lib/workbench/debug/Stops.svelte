@@ -77,7 +77,11 @@
     }}
   >
     <label class="flex items-center gap-2"
-      ><span class="w-12 shrink-0">{say('Stop')}</span><select class="field min-w-0 flex-1 !py-0.5" aria-label={say('Where to stop')} bind:value={kind}>
+      ><span class="w-12 shrink-0">{say('Stop')}</span><select
+        class="field min-w-0 flex-1 !py-0.5"
+        aria-label={say('Where to stop')}
+        bind:value={kind}
+      >
         <option value="block">{say('before the chosen block')}</option>
         <option value="change">{say('when a value changes')}</option>
         <option value="limit">{say('when a value passes a limit')}</option>

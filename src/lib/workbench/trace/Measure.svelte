@@ -40,7 +40,8 @@
     </p>
   {:else}
     <p class="px-1 font-mono text-[13px] tabular-nums" data-testid="measured">
-      A {(view.a / 1e6).toFixed(3)} s · B {(view.b / 1e6).toFixed(3)} s · Δ {((view.b - view.a) / 1e6).toFixed(3)} s{#if view.a !== view.b}{' '}· {(1e6 / Math.abs(view.b - view.a)).toFixed(2)} Hz{/if}
+      A {(view.a / 1e6).toFixed(3)} s · B {(view.b / 1e6).toFixed(3)} s · Δ {((view.b - view.a) / 1e6).toFixed(3)} s{#if view.a !== view.b}{' '}·
+        {(1e6 / Math.abs(view.b - view.a)).toFixed(2)} Hz{/if}
     </p>
     <table class="mt-1 w-full text-[12.5px] tabular-nums" data-testid="measures">
       <thead class="text-right text-[11.5px] text-soft">

@@ -97,6 +97,11 @@
   });
 
   onMount(() => {
+    // for npm run speed
+    Object.assign(window, {
+      mossbellTrace: async () =>
+        drawing && (await import('./timing.ts')).timing(drawing, drawing.ghost ?? drawing.trace)
+    });
     colours = palette();
     const theme = () => (colours = palette());
     window.addEventListener('mossbell:theme', theme);
@@ -295,18 +300,25 @@
         onclick={() => ((runs.shown = 'earlier'), (runs.scrubUs = undefined))}
         data-testid="earlier-run">{runs.earlier.name}</button
       >{/if}
-    {#if run && (runs.ghost || runs.device || typeof view.beside === 'object')}
+    {#if run && (runs.ghost || runs.device || runs.earlier || typeof view.beside === 'object')}
       <label class="ml-1 flex items-center gap-1 text-soft"
         ><span class="max-[1400px]:sr-only">{say('beside')}</span>
         <select
           class="max-w-32 rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
           title={say('Which run is drawn beside')}
           value={typeof view.beside === 'object' ? 'chosen' : view.beside}
-          onchange={(e) => (view.beside = e.currentTarget.value as 'last')}
+          onchange={(e) => {
+            const chosen = e.currentTarget.value;
+            if (chosen === 'earlier') view.beside = runs.earlier!;
+            else if (chosen !== 'chosen') view.beside = chosen as 'last';
+          }}
         >
           <option value="nothing">{say('nothing beside')}</option>
           {#if runs.ghost}<option value="last">{say('+ last run')}</option>{/if}
           <option value="device">{runs.device ? `+ ${runs.device.name}` : say('+ whatever ran before')}</option>
+          {#if runs.earlier && runs.earlier !== view.beside && runs.shown !== 'earlier'}<option value="earlier"
+              >+ {runs.earlier.name}</option
+            >{/if}
           {#if typeof view.beside === 'object'}<option value="chosen">+ {view.beside.name}</option>{/if}
         </select></label
       >
