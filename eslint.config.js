@@ -88,7 +88,7 @@ export default ts.config(
     files: ['src/lib/**/*.{ts,svelte}'],
     ignores: ['src/lib/server/**', '**/*.test.ts'],
     rules: forbid(
-      String.raw`core/run/(?!ghost)`,
+      String.raw`core/run/(?!ghost|stops|snapshot|channels)`,
       String.raw`board/standin/(?!program-file)`,
       String.raw`(^|/|\$lib/)server/`
     )

@@ -5,14 +5,19 @@ export const utf8 = (text: string): Uint8Array =>
     (c) => c.charCodeAt(0)
   );
 const DIGITS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
+/** The value of each digit by its character code; -1 for what is none. */
+const VALUES = new Int8Array(128).fill(-1);
+for (let i = 0; i < DIGITS.length; i++) VALUES[DIGITS.charCodeAt(i)] = i;
 /** Bytes of a base64 text (RFC 4648); what is not a digit of it is passed over. */
 export function bytesOf(base64: string): Uint8Array {
-  const out = new Uint8Array(Math.floor((base64.replace(/=+$/, '').length * 3) / 4));
+  let length = base64.length;
+  while (length > 0 && base64[length - 1] === '=') length--;
+  const out = new Uint8Array(Math.floor((length * 3) / 4));
   let held = 0;
   let bits = 0;
   let at = 0;
-  for (let i = 0; i < base64.length && at < out.length; i++) {
-    const digit = DIGITS.indexOf(base64[i]);
+  for (let i = 0; i < length && at < out.length; i++) {
+    const digit = VALUES[base64.charCodeAt(i) & 127];
     if (digit < 0) continue;
     held = (held << 6) | digit;
     bits += 6;

@@ -7,7 +7,7 @@
 import { BOARD_V, FORWARD_V, ledCurrent, nextE24 } from '../circuit/led.ts';
 import { reckoned, type Kit } from '../kit/kit.ts';
 import { later } from '../words.ts';
-import { pulseFor } from '../yard/servo.ts';
+import { pulseFor } from '../kit/pulse.ts';
 import { circumference, rollForAngle, turnsForAngle, turnsForDistance } from './wheels.ts';
 
 export type Field = {

@@ -50,8 +50,22 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
   ];
   const [left, right] = [wheel('left', 'Left'), wheel('right', 'Right')];
   return [
-    { key: 'x', title: later('Place x'), unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().x },
-    { key: 'y', title: later('Place y'), unit: 'm', scale: 1e-6, wide: true, read: (m) => m.yard.robot.getPosition().y },
+    {
+      key: 'x',
+      title: later('Place x'),
+      unit: 'm',
+      scale: 1e-6,
+      wide: true,
+      read: (m) => m.yard.robot.getPosition().x
+    },
+    {
+      key: 'y',
+      title: later('Place y'),
+      unit: 'm',
+      scale: 1e-6,
+      wide: true,
+      read: (m) => m.yard.robot.getPosition().y
+    },
     { key: 'facing', title: later('Facing'), unit: '°', scale: 1e-4, wide: true, read: (m) => m.yard.facingDeg },
     ...(hasWheels(kit) ? rolling(left, right) : inHand),
     { key: 'accelX', title: later('Acceleration x'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.x },

@@ -24,8 +24,6 @@ export type Finding = {
   /** keys of the channels that show it */
   lanes: string[];
 };
-/** So many are seen at first. */
-export const AT_FIRST_SIGHT = 5;
 
 type Found = Omit<Finding, 'at'> & { at?: Finding['at'] };
 const BRIEF_US = 30_000;

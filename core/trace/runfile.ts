@@ -59,6 +59,17 @@ const channelLine = z.object({
   samples: z.string()
 });
 
+/** A run that is kept, as a list has it. */
+export type RunCard = {
+  id: string;
+  at: number;
+  name: string;
+  kind: 'rehearsal' | 'device';
+  device: string;
+  ended: string;
+  ms: number;
+  pinned: boolean;
+};
 export type RunFile = {
   predictions?: readonly Prediction[];
   name: string;
@@ -70,7 +81,7 @@ export type RunFile = {
 const bytes = (a: Uint16Array | Uint32Array | Int32Array | Float64Array): Uint8Array =>
   new Uint8Array(a.buffer, a.byteOffset, a.byteLength);
 const packed = (a: Uint16Array | Uint32Array | Int32Array | Float64Array): string =>
-  base64Of(gzipSync(bytes(a), { mtime: 0 }));
+  base64Of(gzipSync(bytes(a), { mtime: 0, level: 3 }));
 const unpacked = (text: string): ArrayBuffer => {
   const raw = gunzipSync(bytesOf(text));
   return raw.buffer.slice(raw.byteOffset, raw.byteOffset + raw.byteLength) as ArrayBuffer;

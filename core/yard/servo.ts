@@ -10,9 +10,6 @@ export const SPIN_SPEED = 300; // degrees/s
 export const MOVING_A = 0.25;
 export const STALLED_A = 0.7;
 
-/** @returns the pulse that stands for an angle, ms */
-export const pulseFor = (angleDeg: number, fromMs = 1, toMs = 2): number => fromMs + ((toMs - fromMs) * angleDeg) / 180;
-
 export type ServoFit = { offsetDeg?: number; dead?: boolean; fromDeg?: number; toDeg?: number };
 
 export class Servo {

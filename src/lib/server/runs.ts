@@ -2,22 +2,12 @@
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { and, desc, eq } from 'drizzle-orm';
-import { readRun } from '../../../core/trace/runfile.ts';
+import { readRun, type RunCard } from '../../../core/trace/runfile.ts';
 import type { Store } from './database.ts';
 import { projects, runs } from './schema.ts';
 
 /** So many that are not pinned are kept of each project. */
 export const KEPT_RUNS = 40;
-export type RunCard = {
-  id: string;
-  at: number;
-  name: string;
-  kind: 'rehearsal' | 'device';
-  device: string;
-  ended: string;
-  ms: number;
-  pinned: boolean;
-};
 const card = {
   id: runs.id,
   at: runs.at,

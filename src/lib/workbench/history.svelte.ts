@@ -1,7 +1,6 @@
 /** The runs of a project that are kept on the school computer. */
 import { clockIn, say } from '../../../core/words.ts';
-import { writeRun } from '../../../core/trace/runfile.ts';
-import type { RunCard } from '../server/runs.ts';
+import type { RunCard } from '../../../core/trace/runfile.ts';
 import type { Run } from './runs.svelte.ts';
 
 /** Shorter ones are not worth keeping, ticks. */
@@ -39,7 +38,7 @@ export class History {
     if (this.on.has(run) || run.trace.ticks < SHORTEST || !run.trace.ended) return;
     this.on.add(run);
     const answer = await this.ask(`/api/projects/${this.projectId()}/runs`, 'POST', {
-      file: this.fileOf(run, run.kind === 'device' || !run.project || run.project.text !== undefined),
+      file: await this.fileOf(run, run.kind === 'device' || !run.project || run.project.text !== undefined),
       ms: run.trace.ticks
     });
     if (!answer) return;
@@ -47,7 +46,8 @@ export class History {
     this.cards.set(run, card);
     this.list = [card, ...this.list];
   }
-  fileOf(run: Run, whole = true): string {
+  async fileOf(run: Run, whole = true): Promise<string> {
+    const { writeRun } = await import('../../../core/trace/runfile.ts');
     const at = new Date();
     const name =
       run.kind === 'device' ? run.name : at.toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' });

@@ -11,14 +11,9 @@
   import ZoomOut from '@lucide/svelte/icons/zoom-out';
   import Calculator from '@lucide/svelte/icons/ruler';
   import BlockEditor from './BlockEditor.svelte';
-  import Compare from './Compare.svelte';
-  import Find from './Find.svelte';
   import { definition } from '../../../../core/language/catalogue.ts';
-  import Notebook from './Notebook.svelte';
   import Panel from './Panel.svelte';
   import type TextPane from './text/TextPane.svelte';
-  import LookOver from './LookOver.svelte';
-  import Names from './Names.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
 
   const w = useWorkbench();
@@ -210,13 +205,19 @@
           }}
         />{/await}
     {:else if shown === 'notebook'}
-      <Notebook />
+      {#await import('./Notebook.svelte') then { default: Notebook }}<Notebook />{/await}
     {/if}
     {#if w.panel}
       {@const close = () => (w.panel = undefined)}
-      {#if w.panel.kind === 'compare'}<Compare id={w.panel.id} {close} />
-      {:else if w.panel.kind === 'names'}<Names id={w.panel.id} {close} />
-      {:else if w.panel.kind === 'find'}<Find {close} />
+      {#if w.panel.kind === 'compare'}{#await import('./Compare.svelte') then { default: Compare }}<Compare
+            id={w.panel!.id}
+            {close}
+          />{/await}
+      {:else if w.panel.kind === 'names'}{#await import('./Names.svelte') then { default: Names }}<Names
+            id={w.panel!.id}
+            {close}
+          />{/await}
+      {:else if w.panel.kind === 'find'}{#await import('./Find.svelte') then { default: Find }}<Find {close} />{/await}
       {:else if w.panel.kind === 'help'}
         <Panel title={word(definition(w.panel.id).label[0])} {close}>
           {#await import('../../handbook/BlockPage.svelte') then { default: BlockPage }}<BlockPage
@@ -226,7 +227,9 @@
         </Panel>
       {/if}
     {/if}
-    {#if looking}<LookOver close={() => (looking = false)} />{/if}
+    {#if looking}{#await import('./LookOver.svelte') then { default: LookOver }}<LookOver
+          close={() => (looking = false)}
+        />{/await}{/if}
     {#if reckoning}{#await import('./Reckoner.svelte') then { default: Reckoner }}<Reckoner
           close={() => (reckoning = false)}
         />{/await}{/if}

@@ -1,5 +1,6 @@
 <script lang="ts">
-  import { AT_FIRST_SIGHT, type Finding } from '../../../../core/trace/findings.ts';
+  import type { Finding } from '../../../../core/trace/findings.ts';
+  import { AT_FIRST_SIGHT } from './view.svelte.ts';
   import { askedAndGot } from '../../../../core/trace/query.ts';
   import { retell, say, word } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
@@ -28,7 +29,7 @@
           <b class="font-semibold">{f.says}</b></button
         >
         {#if f.blocks[0]}<small class="block text-soft"
-            >{names.get(f.blocks[0]) ?? lineOf(f.blocks[0])}{#if f.at}{' '}· {say('at x {x}, y {y} cm', {
+            >{names.get(f.blocks[0]) ?? lineOf(f.blocks[0])}{#if f.at}&nbsp;· {say('at x {x}, y {y} cm', {
                 x: (f.at.x * 100).toFixed(0),
                 y: (f.at.y * 100).toFixed(0)
               })}{/if}</small

@@ -3,9 +3,8 @@
   import Pin from '@lucide/svelte/icons/pin';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { onMount } from 'svelte';
-  import { readRun } from '../../../../core/trace/runfile.ts';
   import { clockIn, say, word } from '../../../../core/words.ts';
-  import type { RunCard } from '../../server/runs.ts';
+  import { readRun, type RunCard } from '../../../../core/trace/runfile.ts';
   import { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Sheet from './Sheet.svelte';
@@ -47,7 +46,7 @@
   }
   async function pin(card: RunCard) {
     const run = card.pinned ? undefined : await made(card);
-    await history.pin(card.id, !card.pinned, run && history.fileOf(run));
+    await history.pin(card.id, !card.pinned, run && (await history.fileOf(run)));
   }
   const when = (at: number) => new Date(at).toLocaleString(clockIn(), { dateStyle: 'short', timeStyle: 'medium' });
 </script>

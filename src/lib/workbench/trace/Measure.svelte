@@ -40,7 +40,7 @@
     </p>
   {:else}
     <p class="px-1 font-mono text-[13px] tabular-nums" data-testid="measured">
-      A {(view.a / 1e6).toFixed(3)} s · B {(view.b / 1e6).toFixed(3)} s · Δ {((view.b - view.a) / 1e6).toFixed(3)} s{#if view.a !== view.b}{' '}·
+      A {(view.a / 1e6).toFixed(3)} s · B {(view.b / 1e6).toFixed(3)} s · Δ {((view.b - view.a) / 1e6).toFixed(3)} s{#if view.a !== view.b}&nbsp;·
         {(1e6 / Math.abs(view.b - view.a)).toFixed(2)} Hz{/if}
     </p>
     <table class="mt-1 w-full text-[12.5px] tabular-nums" data-testid="measures">

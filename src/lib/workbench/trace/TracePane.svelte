@@ -5,8 +5,7 @@
   import PauseIcon from '@lucide/svelte/icons/pause';
   import { scaleLinear } from 'd3-scale';
   import { onMount, type Component } from 'svelte';
-  import { ALIGNMENTS, apart, shiftOf } from '../../../../core/trace/compare.ts';
-  import { findings } from '../../../../core/trace/findings.ts';
+  import type { Alignment } from '../../../../core/trace/compare.ts';
   import { sampleAt, tickAt } from '../../../../core/trace/query.ts';
   import { channel } from '../../../../core/trace/trace.ts';
   import { lineOf, sentences } from '../sentences.ts';
@@ -22,6 +21,9 @@
   let canvas: HTMLCanvasElement;
   let width = $state(600);
   let colours = $state.raw<Palette>();
+  /** findings and comparing are fetched once the workbench stands */
+  let tools = $state.raw<typeof import('./tools.ts')>();
+  onMount(() => void import('./tools.ts').then((t) => (tools = t)));
   const run = $derived(runs.run);
   /** grows as the run goes on; its lanes follow what it plots and which variables it changes */
   const version = $derived(run?.version ?? -1);
@@ -63,16 +65,18 @@
   );
   const beside = $derived(other && other !== run && other.version >= 0 ? other : undefined);
   const shiftUs = $derived(
-    run?.trace.ended && beside?.trace.ended && version >= 0 ? (shiftOf(run.trace, beside.trace, view.align) ?? 0) : 0
+    tools && run?.trace.ended && beside?.trace.ended && version >= 0
+      ? (tools.shiftOf(run.trace, beside.trace, view.align) ?? 0)
+      : 0
   );
   const isApart = $derived(
-    run?.trace.ended && beside?.trace.ended
+    tools && run?.trace.ended && beside?.trace.ended
       ? new Map(
           lanes.flatMap((l) =>
             l.kind === 'curve'
               ? l.keys.map(({ key }): [string, [number, number][]] => [
                   key,
-                  apart(run!.trace, beside!.trace, key, shiftUs)
+                  tools!.apart(run!.trace, beside!.trace, key, shiftUs)
                 ])
               : []
           )
@@ -89,7 +93,9 @@
   const range = $derived(view.range ?? full);
   const x = $derived(scaleLinear(range, [0, width]));
   const ticks = $derived(x.ticks(Math.max(2, Math.floor(width / 110))));
-  const found = $derived(run && version >= 0 && run.trace.ended ? findings(run.trace, run.project?.program) : []);
+  const found = $derived(
+    tools && run && version >= 0 && run.trace.ended ? tools.findings(run.trace, run.project?.program) : []
+  );
   const names = $derived(sentences(project));
   const now = $derived(runs.lit.at(-1));
   $effect(() => {
@@ -271,7 +277,7 @@
     differences: () => import('./Differences.svelte') as Promise<{ default: Panel }>
   };
   const WITHOUT_RUN: ReadonlySet<Tool> = new Set<Tool>(['runs']);
-  const ALIGNED: Record<string, string> = {
+  const ALIGNED: Record<Alignment, string> = {
     start: say('from the start'),
     mark: say('by the first mark'),
     movement: say('by the first movement')
@@ -328,7 +334,7 @@
           aria-label={say('How the two runs lie over one another')}
           title={say('How the two runs lie over one another')}
           bind:value={view.align}
-          >{#each ALIGNMENTS as by (by)}<option value={by}>{ALIGNED[by]}</option>{/each}</select
+          >{#each Object.entries(ALIGNED) as [by, name] (by)}<option value={by}>{name}</option>{/each}</select
         >
         <button class="chip" aria-expanded={view.tool === 'differences'} onclick={() => view.toggle('differences')}
           >{say('Where they part')}</button

@@ -4,6 +4,8 @@ import type { Run } from '../runs.svelte.ts';
 import { arrange, asItIs, lanesWith, type Arrangement, type Lane } from './lanes.ts';
 
 export type Tool = 'findings' | 'measure' | 'table' | 'times' | 'search' | 'lanes' | 'runs' | 'differences';
+/** So many findings are seen at first. */
+export const AT_FIRST_SIGHT = 5;
 const STORE = 'mossbell.lanes';
 
 export class TraceView {

@@ -8,10 +8,10 @@
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { allSteps } from '../../../../core/language/program.ts';
   import { ghostOf } from '../../../../core/run/ghost.ts';
-  import { AT_FIRST_SIGHT } from '../../../../core/trace/findings.ts';
   import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
   import { travelled } from '../../../../core/trace/query.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
+  import { AT_FIRST_SIGHT } from '../trace/view.svelte.ts';
   import DeviceShape from '../../ui/DeviceShape.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { Hold } from './hold.svelte.ts';
