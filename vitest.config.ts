@@ -16,6 +16,8 @@ export default defineConfig({
     ],
     setupFiles: ['core/run/exact-math.ts'],
     testTimeout: 60_000,
-    pool: 'forks'
+    pool: 'forks',
+    // both cores of a small machine
+    maxWorkers: 2
   }
 });

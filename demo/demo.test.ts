@@ -23,12 +23,33 @@ const run = (
 const logs = (trace: Trace) => trace.events.flatMap((e) => (e.type === 'log' ? [e.text] : []));
 
 describe('demo projects', () => {
-  it('have nothing to remark, but for the one with three mistakes', () => {
-    for (const [name, project] of projects)
+  /** the projects that have a mistake in them, and what the look-over says of each */
+  const MISTAKES: Record<string, string[]> = {
+    'three-mistakes': ['socket-empty', 'never-stopped', 'shown-for-no-time'],
+    'blind-on-the-path': ['blind-wait'],
+    'silent-striker': ['socket-empty', 'socket-empty'],
+    'two-warnings': ['shown-for-no-time'],
+    'to-the-bench': ['never-stopped'],
+    'the-short-errand': ['stop-at-once'],
+    'both-motors-forward': ['mirrored-motor'],
+    'four-sides': ['face-or-turn-by'],
+    'the-patient-gate': ['equals-on-a-noisy-value'],
+    'half-a-vent': ['beyond-range'],
+    'the-forgotten-song': ['routine-never-called', 'variable-never-read'],
+    'corner-lamp': ['pixel-outside', 'pixel-outside'],
+    'five-drips': ['place-out-of-list', 'pixel-outside'],
+    'the-lost-half': ['not-joined'],
+    'bright-bean': ['led-without-resistor']
+  };
+  it('have nothing to remark, but for those with a mistake in them', () => {
+    for (const [name, project] of projects) {
+      const said = lookOver(project).filter((r) => r.severity !== 'consider');
       expect(
-        lookOver(project).map((r) => r.rule),
+        said.map((r) => r.rule),
         name
-      ).toHaveLength(name === 'three-mistakes' ? 3 : 0);
+      ).toEqual(MISTAKES[name] ?? []);
+    }
+    expect(Object.keys(MISTAKES).every((name) => projects.some(([n]) => n === name))).toBe(true);
   });
   it('There and back comes home from the hoop at 80 cm', () => {
     const { project, trace, end } = run('there-and-back');

@@ -135,3 +135,37 @@ test('no word of the interface stays English in German', async ({ page }) => {
   await page.getByLabel('Code').waitFor();
   expect(await stillEnglish(page)).toEqual([]);
 });
+
+test('inside a run, its findings and its tools no word stays English in German', async ({ page }) => {
+  await page.goto('/');
+  await german(page);
+  await page.reload();
+  await page.getByRole('button', { name: /^Past the seedlings Barrow/ }).click();
+  await page.getByTestId('blocks').and(page.locator('[data-ready]')).waitFor();
+  await page.getByRole('button', { name: 'Schritt', exact: true }).click();
+  await page.getByTestId('inside').waitFor();
+  await page.getByTestId('inside').getByRole('button', { name: 'Hinein' }).click();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.getByRole('button', { name: '▶ Weiter' }).click();
+  const findings = page.getByRole('button', { name: /Befund/ });
+  await expect(findings).toBeEnabled({ timeout: 30_000 });
+  await findings.click();
+  await expect(page.getByRole('region', { name: 'Befunde' })).toContainText('als bei 2.21 s die nächste Fahrt begann');
+  expect(await stillEnglish(page)).toEqual([]);
+  for (const tool of [
+    'Spuren wählen',
+    'Zeiten der Blöcke',
+    'Läufe dieses Projekts',
+    'Protokoll und Ereignisse durchsuchen'
+  ]) {
+    await page.getByRole('button', { name: 'Mehr zur Aufzeichnung' }).click();
+    expect(await stillEnglish(page)).toEqual([]);
+    await page.getByRole('button', { name: tool }).click();
+    await page.waitForTimeout(200);
+    expect(await stillEnglish(page)).toEqual([]);
+  }
+  await page.getByRole('button', { name: 'Voraussagen' }).click();
+  await page.getByRole('button', { name: 'Rechenhilfe' }).click();
+  await page.waitForTimeout(200);
+  expect(await stillEnglish(page)).toEqual([]);
+});

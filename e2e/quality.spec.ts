@@ -39,6 +39,29 @@ for (const scheme of ['light', 'dark'] as const)
     expect(await faults(page)).toEqual([]);
   });
 for (const scheme of ['light', 'dark'] as const)
+  test(`axe finds no fault inside a run, on findings, tools of the trace, guesses, reckoner and look-over, ${scheme}`, async ({
+    page
+  }) => {
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await openDemo(page, 'Five drips');
+    await page.getByRole('button', { name: 'Step', exact: true }).click();
+    await page.getByTestId('inside').waitFor();
+    await page.getByTestId('inside').getByRole('button', { name: 'Into' }).click();
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Stop', exact: true }).click();
+    await rehearse(page);
+    await page.getByRole('button', { name: /to check/ }).click();
+    await page.getByRole('button', { name: 'Predict' }).click();
+    await page.getByRole('button', { name: /finding/ }).click();
+    await page.getByRole('region', { name: 'Findings' }).waitFor();
+    expect(await faults(page)).toEqual([]);
+    await page.getByRole('button', { name: 'Reckoner' }).click();
+    await page.getByRole('button', { name: 'More about the trace' }).click();
+    await page.getByRole('button', { name: 'Choose the lanes' }).click();
+    await page.getByTestId('lane-list').waitFor();
+    expect(await faults(page)).toEqual([]);
+  });
+for (const scheme of ['light', 'dark'] as const)
   test(`axe finds no fault on shelf, workbench and kit sheet, ${scheme}`, async ({ page }) => {
     await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
     await openDemo(page, 'The dark board');

@@ -1108,7 +1108,11 @@ def _stop():
 
 
 def _changed(name, value):
-    port.changed(name, "None" if value is None else _plain(value))
+    # of a long list only its beginning is told
+    if type(value) is list:
+        port.changed(name, _plain(value[:20]), len(value))
+    else:
+        port.changed(name, "None" if value is None else _plain(value), 0)
 
 
 def _enter():

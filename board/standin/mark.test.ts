@@ -23,7 +23,7 @@ describe('the marked copy', () => {
       '    if _s(2): _x()',
       '    while True:',
       '        if _s(3): _x()',
-      '        a = _n(a + ( _n(1 * b)))',
+      '        a = _n(a + ( _n(1 * b))); _v("a", a)',
       '        if _t(): _x()',
       '        await turn',
       '        if until(a > 4):',

@@ -158,9 +158,9 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       host.bench().recorder.change(variable, host.bench().now, to);
       return to;
     },
-    changed(name: string, v: unknown): void {
+    changed(name: string, v: unknown, length: number): void {
       const bench = host.bench();
-      bench.recorder.change(name, bench.now, v === 'None' ? 'nothing' : value(v));
+      bench.recorder.change(name, bench.now, v === 'None' ? 'nothing' : value(v), length);
     },
     turn_over(): number {
       const bench = host.bench();

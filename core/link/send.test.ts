@@ -88,7 +88,7 @@ describe('sending', () => {
     const bed = await new Bed().boot(ready);
     const stages: string[] = [];
     const { found, number } = await go(bed, 'one', { progress: (p) => stages.push(p.stage) });
-    expect(found).toMatchObject({ micropython: '1.27', library: '1.2', serial: 'MB-TEST', battery: 100, programs: [] });
+    expect(found).toMatchObject({ micropython: '1.27', library: '1.3', serial: 'MB-TEST', battery: 100, programs: [] });
     expect(number).toBe(1);
     expect([...new Set(stages)]).toEqual(['asking', 'sending', 'checking', 'done']);
     expect(await bed.says()).toEqual(['one']);

@@ -475,7 +475,7 @@ function stops(trace: Trace): Found[] {
       {
         rule: 'rolled-on',
         weight: 64,
-        says: say('After the stop it went on by {cm} cm and turned by {deg} °: it had way on.', {
+        says: say('After the stop it went on by {cm} cm and turned by {deg} °: its momentum carried it.', {
           cm: one(on.cm),
           deg: one(on.deg)
         }),

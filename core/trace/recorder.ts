@@ -36,13 +36,14 @@ const EVERY_CHANGE = 200_000;
 const SHOWN_ITEMS = 20;
 const SHOWN_LETTERS = 120;
 /** A number to draw, and what is said of anything that is not a number. */
-export function recorded(value: Value): { value: number; text?: string } {
+export function recorded(value: Value, length?: number): { value: number; text?: string } {
   if (typeof value === 'number') return { value };
   if (typeof value === 'boolean') return { value: value ? 1 : 0, text: show(value) };
   if (Array.isArray(value)) {
+    const all = length ?? value.length;
     const text = show(value.slice(0, SHOWN_ITEMS));
-    const more = value.length - SHOWN_ITEMS;
-    return { value: value.length, text: more > 0 ? `${text.slice(0, -1)}, … +${more}]` : text };
+    const more = all - SHOWN_ITEMS;
+    return { value: all, text: more > 0 ? `${text.slice(0, -1)}, … +${more}]` : text };
   }
   const text = isPicture(value) ? value.picture : value;
   return { value: Number.NaN, text: text.length > SHOWN_LETTERS ? `${text.slice(0, SHOWN_LETTERS)}…` : text };
@@ -92,15 +93,15 @@ export class Recorder {
   event(event: TraceEvent): void {
     this.trace.events.push(event);
   }
-  /** A variable got a value. */
-  change(name: string, tUs: number, of: Value): void {
+  /** A variable got a value. @param length of a list that is not here as a whole: how many it holds */
+  change(name: string, tUs: number, of: Value, length?: number): void {
     const { names, changes } = this.trace;
     let index = this.nameIndex.get(name);
     if (index === undefined) {
       index = names.push(name) - 1;
       this.nameIndex.set(name, index);
     }
-    const { value, text } = recorded(of);
+    const { value, text } = recorded(of, length);
     const row = this.newest[index];
     if (
       changes.count > EVERY_CHANGE &&

@@ -15,6 +15,7 @@ import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts
 import { Ring } from '../../../workers/ring.ts';
 import type { Project } from '../../../../core/project.ts';
 import type { Session } from '../../project/session.svelte.ts';
+import type { Predicting } from '../predict/predict.svelte.ts';
 import { Run, type Runs } from '../runs.svelte.ts';
 import { boardLibrary } from './library.ts';
 import { clockIn, later, say } from '../../../../core/words.ts';
@@ -102,7 +103,14 @@ export class DeviceLink {
   private booted: (() => void) | undefined;
   private cancelled = false;
 
-  constructor(private readonly workbench: { readonly session: Session; readonly runs: Runs; readonly muted: boolean }) {
+  constructor(
+    private readonly workbench: {
+      readonly session: Session;
+      readonly runs: Runs;
+      readonly muted: boolean;
+      readonly predict: Predicting;
+    }
+  ) {
     this.unit = this.units[0];
   }
   /** The stand-ins of the kind that the project is for. */
@@ -198,7 +206,8 @@ export class DeviceLink {
           message.specs,
           this.workbench.session.project
         );
-        const { runs } = this.workbench;
+        const { runs, predict } = this.workbench;
+        run.predictions = predict.take();
         if (this.plugged) runs.device = run;
         else runs.away = run;
         runs.shown = 'device';

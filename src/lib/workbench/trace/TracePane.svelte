@@ -70,7 +70,7 @@
       : 0
   );
   const isApart = $derived(
-    tools && run?.trace.ended && beside?.trace.ended
+    tools && version >= 0 && run?.trace.ended && beside?.trace.ended
       ? new Map(
           lanes.flatMap((l) =>
             l.kind === 'curve'
