@@ -1,3 +1,5 @@
+// before anything that a test imports: runs made here are the same as in the browser
+import './core/run/exact-math.ts';
 import { defineConfig } from '@playwright/test';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -203,12 +203,12 @@ test('a text project runs on MicroPython, stops at a line, shows values, and bec
   await page.getByTestId('rehearse').click();
   await expect(page.getByTestId('values')).toContainText('count = 1');
   await expect(page.locator('.mb-line-running')).toContainText('log(count)');
-  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: '▶ Go on' }).click();
   await expect(page.getByTestId('values')).toContainText('count = 2');
   await page.getByRole('button', { name: 'Step', exact: true }).click();
   await expect(page.locator('.mb-line-running')).toContainText('wait(0.2)');
   await stop();
-  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: '▶ Go on' }).click();
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled();
   // a mistake: line, column, a sentence
   const content = page.locator('.cm-content');

@@ -1,8 +1,8 @@
+import '../core/run/exact-math.ts';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { createHash } from 'node:crypto';
 import { traceBytes } from '../core/trace/files.ts';
-import '../core/run/exact-math.ts';
 import { rehearse as runHere } from '../core/run/interpreter.ts';
 import { demoProjects } from '../demo/seed.ts';
 import { openDemo, rehearse } from './room.ts';

@@ -167,7 +167,7 @@ test('pause, step block by block, slow motion; the face follows; buttons reach t
   const clock = await page.getByTestId('clock').textContent();
   await page.getByRole('button', { name: 'Step' }).click();
   await expect(page.locator('.mb-running')).toHaveCount(1);
-  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: '▶ Go on' }).click();
   await expect(page.getByTestId('clock')).not.toHaveText(clock!);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   // hovering a pixel tells its place

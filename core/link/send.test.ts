@@ -16,7 +16,7 @@ import { send, type Progress } from './send.ts';
 
 const library = {
   file: new Uint8Array(readFileSync(new URL('../../board/lib/mossbell.py', import.meta.url))),
-  version: '1.2'
+  version: '1.3'
 };
 const text = (word: string): string => `from mossbell import *\n\n\ndef main():\n    log("${word}")\n\n\nrun(main)\n`;
 const file = (word: string): Uint8Array => utf8(programFile(text(word)));
