@@ -94,7 +94,7 @@ test('the same five inputs give the same trace, byte for byte, in Node and in Ch
       mat: p.mat,
       seed: 11,
       name: p.name,
-      limitS: 20,
+      limitS: 10,
       inputs: [{ tUs: 700_000, input: { press: 'Dot' as const } }]
     };
     const here = createHash('sha256')

@@ -233,8 +233,8 @@ test('the reckoner puts its number into the chosen block', async ({ page }) => {
   await dragCard(page, 'Begin', 'At the start', 60, 40);
   await dragCard(page, 'Move', 'Drive', 62, 82);
   await page.getByRole('button', { name: 'Reckoner' }).click();
-  await expect(page.getByTestId('turns')).toHaveText('3.74');
-  await page.getByLabel('Distance').fill('80');
+  await expect(page.getByTestId('reckoned')).toHaveText('3.74');
+  await page.getByRole('spinbutton', { name: 'Distance' }).fill('80');
   await expect(page.getByText('21.4 cm')).toBeVisible();
   await page.getByLabel('What is reckoned').selectOption('Turns for an angle');
   await expect(page.getByTestId('reckoned')).toHaveText('0.456');
@@ -274,7 +274,7 @@ test('an endless tight loop never freezes the page', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled({ timeout: 60_000 });
   await expect(page.getByTestId('clock')).toHaveText('02:00.00');
   await page.getByRole('button', { name: '1 finding' }).click();
-  await expect(page.getByText('ended at its limit of 120 s')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('ended at its limit of 120 s');
 });
 
 test('the yard is zoomed and moved, and fits again', async ({ page }) => {
