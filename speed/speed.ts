@@ -402,11 +402,21 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   const input = page.getByLabel('Run file');
   await input.setInputFiles(file);
   await page.getByTestId('earlier-run').waitFor({ timeout: 60_000 });
-  const began = now();
-  await input.setInputFiles({ ...file, name: 'again.mossbell-run.jsonl' });
-  await page.waitForFunction(() => document.querySelectorAll('[data-lane]').length >= 40);
-  await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
-  const opened = (now() - began) / 1000;
+  // the same run under another name, from a file that the page already has
+  const again = writeRun({ name: 'again', kind: 'device', project, trace: long });
+  const opened =
+    (await page.evaluate(async (text) => {
+      const given = new DataTransfer();
+      given.items.add(new File([text], 'again.mossbell-run.jsonl'));
+      const field = document.querySelector<HTMLInputElement>('input[type=file][accept^=".jsonl"]')!;
+      field.files = given.files;
+      const from = performance.now();
+      field.dispatchEvent(new Event('change', { bubbles: true }));
+      while (document.querySelector('[data-testid=earlier-run]')?.textContent !== 'again')
+        await new Promise((done) => requestAnimationFrame(done));
+      await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)));
+      return performance.now() - from;
+    }, again)) / 1000;
   const drawn = await page.locator('[data-lane]').count();
   row(`opening a run file of 10 minutes with ${drawn} lanes`, `${opened.toFixed(2)} s`, 'under 1 s', opened < 1);
   const t = (await page.evaluate('mossbellTrace()')) as { draw: number; bare: number; compare: number; bytes: number };
