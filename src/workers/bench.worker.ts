@@ -13,7 +13,6 @@ import type { Delta } from '../../core/trace/recorder.ts';
 import { compareRuns, type Parting } from '../../core/trace/compare.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';
-import type { Value } from '../../core/language/program.ts';
 import { snapshot, type Snapshot } from '../../core/run/snapshot.ts';
 import { Stops, type Go, type Stop, type Why } from '../../core/run/stops.ts';
 
@@ -26,7 +25,6 @@ export type Frame = {
   state: 'running' | 'paused' | 'ended';
   /** the block before which it is paused */
   here?: string;
-  variables: Record<string, Value>;
   /** while it is paused: why, and everything there is to see */
   why?: Why;
   seen?: Snapshot;
@@ -72,7 +70,6 @@ function frame(state: Frame['state']): void {
         worldUs: bench.worldUs,
         state,
         here: interpreter.here,
-        variables: { ...interpreter.variables },
         ...(state === 'paused' ? { why: stops?.why, seen: snapshot(interpreter) } : {})
       },
       [delta, ...others].flatMap(buffers) as Transferable[]

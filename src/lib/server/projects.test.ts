@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { demoProjects, seed } from '../../../demo/seed.ts';
 import { barrow } from '../../../core/kit/kit.ts';
+import { lookOver, remarkKey } from '../../../core/language/lookover/lookover.ts';
 import { newProject } from '../../../core/project.ts';
 import { b, log, program, start } from '../../../core/testing/build.ts';
 import { longAisle } from '../../../core/yard/mats.ts';
@@ -25,6 +26,14 @@ afterEach(() => {
 const pots = () => ({ ...newProject('Pots', barrow, longAisle), program: program(start(log('x'))) });
 
 describe('projects in the database', () => {
+  it('are not counted as having something to check where that was set aside', () => {
+    const left = { ...pots(), program: program(start(b('wheels.run'))) };
+    createProject(store, left);
+    expect(listProjects(store)[0].toCheck).toBe(1);
+    const [remark] = lookOver(left);
+    createProject(store, { ...left, setAside: [remarkKey(remark)] }, { at: Date.now() + 1000 });
+    expect(listProjects(store)[0].toCheck).toBe(0);
+  });
   it('come back as they were saved, also from a file that is opened again', () => {
     const { id } = createProject(store, pots());
     (store as unknown as { $client: { close(): void } }).$client.close();

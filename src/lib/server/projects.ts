@@ -3,7 +3,7 @@ import { and, desc, eq, lt, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { checkProject, type Project } from '../../../core/project.ts';
 import { isLive } from '../../../core/language/program.ts';
-import { lookOver } from '../../../core/language/lookover/lookover.ts';
+import { lookOver, remarkKey } from '../../../core/language/lookover/lookover.ts';
 import { thumb, type Bar } from '../shelf/thumb.ts';
 import type { Store } from './database.ts';
 import { projects, versions } from './schema.ts';
@@ -45,11 +45,12 @@ export function listProjects(store: Store): Card[] {
     .orderBy(desc(projects.changedAt))
     .all()
     .map(({ json, ...card }) => {
-      const { program, kit } = JSON.parse(json) as Project;
+      const { program, kit, setAside = [] } = JSON.parse(json) as Project;
       return {
         ...card,
         bars: thumb(program),
-        toCheck: lookOver({ program, kit }).filter((r) => r.severity !== 'consider').length,
+        toCheck: lookOver({ program, kit }).filter((r) => r.severity !== 'consider' && !setAside.includes(remarkKey(r)))
+          .length,
         parked: program.stacks.filter((s) => s.parked && !isLive(s)).length
       };
     });

@@ -81,7 +81,6 @@ export class Runs {
   onEnd: ((run: Run) => void) | undefined;
   state = $state<'idle' | 'running' | 'paused' | 'ended'>('idle');
   here = $state<string>();
-  variables = $state.raw<Record<string, Value>>({});
   /** where a run stops to be looked at */
   stops = $state.raw<readonly Stop[]>([]);
   /** while it is paused: why, and everything there is to see */
@@ -283,7 +282,6 @@ export class Runs {
     frame.others.forEach((delta, i) => this.others[i]?.add(delta));
     this.state = frame.state;
     this.here = frame.here;
-    this.variables = frame.variables;
     this.why = frame.why;
     this.seen_ = frame.seen;
     if (frame.state === 'ended' && this.current && !this.looking) this.onEnd?.(this.current);

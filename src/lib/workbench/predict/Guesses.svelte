@@ -2,6 +2,7 @@
 <script lang="ts">
   import { say } from '../../../../core/words.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
+  import { byKey } from '../yard/hold.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   let { at, height: H }: { at: (e: PointerEvent) => { x: number; y: number }; height: number } = $props();
   const w = useWorkbench();
@@ -33,20 +34,8 @@
   }
   const round = (deg: number) => (Math.round(deg / 5) * 5) % 360;
   function keys(event: KeyboardEvent) {
-    const { place } = predict;
-    if (!place) return;
-    const step = event.shiftKey ? 0.001 : 0.01;
-    const by: Record<string, Partial<Pose>> = {
-      ArrowLeft: { x: place.x - step },
-      ArrowRight: { x: place.x + step },
-      ArrowUp: { y: place.y + step },
-      ArrowDown: { y: place.y - step },
-      '[': { facingDeg: (place.facingDeg + 355) % 360 },
-      ']': { facingDeg: (place.facingDeg + 5) % 360 }
-    };
-    if (!(event.key in by)) return;
-    event.preventDefault();
-    predict.place = { ...place, ...by[event.key] };
+    const moved = predict.place && byKey(predict.place, event);
+    if (moved) predict.place = { ...moved, facingDeg: (moved.facingDeg + 360) % 360 };
   }
 </script>
 

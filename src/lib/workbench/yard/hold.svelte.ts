@@ -80,18 +80,22 @@ export class Hold {
   keys(event: KeyboardEvent): void {
     const { yard } = this;
     if (!yard.canMove) return;
-    const { pose } = yard;
-    const step = event.shiftKey ? 0.001 : 0.01;
-    const by: Record<string, Partial<Pose>> = {
-      ArrowLeft: { x: pose.x - step },
-      ArrowRight: { x: pose.x + step },
-      ArrowUp: { y: pose.y + step },
-      ArrowDown: { y: pose.y - step },
-      '[': { facingDeg: pose.facingDeg - 5 },
-      ']': { facingDeg: pose.facingDeg + 5 }
-    };
-    if (!(event.key in by)) return;
-    event.preventDefault();
-    yard.place({ ...pose, ...by[event.key] });
+    const pose = byKey(yard.pose, event);
+    if (pose) yard.place(pose);
   }
+}
+/** A pose moved by a key: arrows by a centimetre (with Shift a millimetre), brackets turn it by 5 degrees. */
+export function byKey(pose: Pose, event: KeyboardEvent): Pose | undefined {
+  const step = event.shiftKey ? 0.001 : 0.01;
+  const by: Record<string, Partial<Pose>> = {
+    ArrowLeft: { x: pose.x - step },
+    ArrowRight: { x: pose.x + step },
+    ArrowUp: { y: pose.y + step },
+    ArrowDown: { y: pose.y - step },
+    '[': { facingDeg: pose.facingDeg - 5 },
+    ']': { facingDeg: pose.facingDeg + 5 }
+  };
+  if (!(event.key in by)) return undefined;
+  event.preventDefault();
+  return { ...pose, ...by[event.key] };
 }
