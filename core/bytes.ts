@@ -13,13 +13,22 @@ export function bytesOf(base64: string): Uint8Array {
   let length = base64.length;
   while (length > 0 && base64[length - 1] === '=') length--;
   const out = new Uint8Array(Math.floor((length * 3) / 4));
+  let at = 0;
+  let i = 0;
+  const digit = (k: number): number => VALUES[base64.charCodeAt(k) & 127];
+  // four digits are three bytes, as long as nothing else comes between
+  for (; i + 4 <= length; i += 4) {
+    const held = (digit(i) << 18) | (digit(i + 1) << 12) | (digit(i + 2) << 6) | digit(i + 3);
+    if (held < 0) break;
+    out[at++] = held >> 16;
+    out[at++] = (held >> 8) & 255;
+    out[at++] = held & 255;
+  }
   let held = 0;
   let bits = 0;
-  let at = 0;
-  for (let i = 0; i < length && at < out.length; i++) {
-    const digit = VALUES[base64.charCodeAt(i) & 127];
-    if (digit < 0) continue;
-    held = (held << 6) | digit;
+  for (; i < length && at < out.length; i++) {
+    if (digit(i) < 0) continue;
+    held = (held << 6) | digit(i);
     bits += 6;
     if (bits >= 8) {
       bits -= 8;
@@ -28,19 +37,52 @@ export function bytesOf(base64: string): Uint8Array {
   }
   return out;
 }
+const CODES = Uint8Array.from(DIGITS, (c) => c.charCodeAt(0));
+const PART = 8190;
 /** Bytes as a base64 text (RFC 4648). */
 export function base64Of(bytes: Uint8Array): string {
-  const parts: string[] = [];
   let text = '';
-  for (let i = 0; i < bytes.length; i += 3) {
-    const n = (bytes[i] << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0);
-    text += DIGITS[n >> 18] + DIGITS[(n >> 12) & 63];
-    text += i + 1 < bytes.length ? DIGITS[(n >> 6) & 63] : '=';
-    text += i + 2 < bytes.length ? DIGITS[n & 63] : '=';
-    if (text.length > 30_000) {
-      parts.push(text);
-      text = '';
+  for (let from = 0; from < bytes.length; from += PART) {
+    const end = Math.min(bytes.length, from + PART);
+    const codes = new Uint8Array(Math.ceil((end - from) / 3) * 4).fill(61); // "=" where the last bytes fall short
+    let at = 0;
+    for (let i = from; i < end; i += 3) {
+      const n = (bytes[i] << 16) | ((bytes[i + 1] ?? 0) << 8) | (bytes[i + 2] ?? 0);
+      codes[at++] = CODES[n >> 18];
+      codes[at++] = CODES[(n >> 12) & 63];
+      if (i + 1 < end) codes[at] = CODES[(n >> 6) & 63];
+      if (i + 2 < end) codes[at + 1] = CODES[n & 63];
+      at += 2;
     }
+    text += String.fromCharCode.apply(null, codes as unknown as number[]);
   }
-  return parts.join('') + text;
+  return text;
 }
+
+/** What of the streams of browsers and Node (Compression Streams, WHATWG) is used here: the core's types do not know them. */
+type Through = {
+  writable: { getWriter(): { write(bytes: Uint8Array): Promise<void>; close(): Promise<void> } };
+  readable: { getReader(): { read(): Promise<{ done: boolean; value?: Uint8Array }> } };
+};
+declare const CompressionStream: new (format: 'gzip') => Through;
+declare const DecompressionStream: new (format: 'gzip') => Through;
+async function through({ writable, readable }: Through, bytes: Uint8Array): Promise<Uint8Array> {
+  const writer = writable.getWriter();
+  const written = writer.write(bytes).then(() => writer.close());
+  // what is wrong with the bytes is told by the reader
+  written.catch(() => {});
+  const reader = readable.getReader();
+  const parts: Uint8Array[] = [];
+  for (let part = await reader.read(); !part.done; part = await reader.read()) parts.push(part.value!);
+  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
+  let at = 0;
+  for (const part of parts) {
+    out.set(part, at);
+    at += part.length;
+  }
+  return out;
+}
+/** Compressed as gzip (RFC 1952). */
+export const zipped = (bytes: Uint8Array): Promise<Uint8Array> => through(new CompressionStream('gzip'), bytes);
+/** @throws where the bytes are no gzip */
+export const unzipped = (bytes: Uint8Array): Promise<Uint8Array> => through(new DecompressionStream('gzip'), bytes);

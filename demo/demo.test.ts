@@ -123,8 +123,8 @@ describe('demo projects', () => {
   it('The outline of a leaf comes and goes, a pixel each 0.2 s', () => {
     const pictures = run('outline-of-a-leaf').trace.events.flatMap((e) => (e.type === 'display' ? [e] : []));
     const lit = pictures.map((e) => [...e.picture].filter((c) => c === '#').length);
-    expect(lit).toEqual([0, 1, 2, 3, 4, 5, 6, 7, 8, 7, 6, 5, 4, 3, 2, 1, 0]);
-    expect((pictures[2].tUs - pictures[1].tUs) / 1e6).toBeCloseTo(0.2, 2);
+    expect(lit).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 7, 6, 5, 4, 3, 2, 1, 0]);
+    expect((pictures[1].tUs - pictures[0].tUs) / 1e6).toBeCloseTo(0.2, 2);
   });
   it('Frost flicker shows both pictures long enough to be seen, twelve times', () => {
     const pictures = run('frost-flicker').trace.events.flatMap((e) => (e.type === 'display' ? [e] : []));

@@ -392,7 +392,7 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   const file = {
     name: 'ten.mossbell-run.jsonl',
     mimeType: 'application/jsonl',
-    buffer: Buffer.from(writeRun({ name: 'ten', kind: 'device', project, trace: long }))
+    buffer: Buffer.from(await writeRun({ name: 'ten', kind: 'device', project, trace: long }))
   };
   const lanes = ['line', 'turns', 'nose', 'accel', 'accelZ', 'volts', 'display', 'tone', 'events'];
   await page.evaluate((shown) => localStorage.setItem('mossbell.lanes.barrow', JSON.stringify({ shown })), lanes);
@@ -403,7 +403,7 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   await input.setInputFiles(file);
   await page.getByTestId('earlier-run').waitFor({ timeout: 60_000 });
   // the same run under another name, from a file that the page already has
-  const again = writeRun({ name: 'again', kind: 'device', project, trace: long });
+  const again = await writeRun({ name: 'again', kind: 'device', project, trace: long });
   const opened =
     (await page.evaluate(async (text) => {
       const given = new DataTransfer();

@@ -33,6 +33,18 @@ export class Face {
     protected readonly recorder: Recorder
   ) {}
 
+  /** Only what changes something is an event: the same command again is not. */
+  private readonly told = new Map<string, string>();
+  /** @param what what is commanded, @param to a word for what it becomes */
+  protected tells(what: string, to: string | number, event: NewEvent): void {
+    if (this.told.get(what) === String(to)) return;
+    this.told.set(what, String(to));
+    this.event(event);
+  }
+  /** It is no longer as it was told: the next command is an event whatever it says. */
+  protected untold(what: string): void {
+    this.told.delete(what);
+  }
   protected event(event: NewEvent): void {
     this.recorder.event({ tUs: this.clock.now, ...(this.block ? { block: this.block } : {}), ...event } as TraceEvent);
   }
@@ -45,18 +57,23 @@ export class Face {
   lamp(side: Side, to: Switch): void {
     const lamp = this.lamps[side];
     lamp.on = this.holds(to === 'flip' ? !lamp.on : to === 'on');
-    this.event({ type: 'lamp', lamp: side, on: lamp.on, colour: lamp.colour });
+    this.lit(side);
+  }
+  private lit(side: Side, level?: number): void {
+    const { on, colour } = this.lamps[side];
+    const event = { type: 'lamp', lamp: side, on, colour, ...(level === undefined ? {} : { level }) } as const;
+    this.tells(`lamp ${side}`, on ? `${colour} ${level ?? ''}` : '', event);
   }
   lampLevel(side: Side, level: number): void {
     const used = this.percent('level', level, 0);
     const lamp = this.lamps[side];
     lamp.on = this.holds(used > 0);
-    this.event({ type: 'lamp', lamp: side, on: lamp.on, colour: lamp.colour, level: used });
+    this.lit(side, used);
   }
   lampColour(side: Side, colour: string): void {
     const on = this.holds(true);
     this.lamps[side] = { on, colour };
-    this.event({ type: 'lamp', lamp: side, on, colour });
+    this.lit(side);
   }
 
   /** An LED that gets too much burns the first time it is switched on, and stays dark. */
@@ -94,6 +111,7 @@ export class Face {
     return passing(textOf(value));
   }
   private putUp(picture: string): void {
+    if (picture === this.picture) return;
     this.picture = picture;
     this.event({ type: 'display', picture });
   }
@@ -104,18 +122,20 @@ export class Face {
   tone(hertz: number, seconds: number): void {
     this.pitch(hertz);
     this.toneUntilUs = this.clock.now + Math.round(seconds * 1e6);
+    this.untold('tone');
     this.event({ type: 'tone', hertz, seconds });
   }
   startTone(hertz: number): void {
     this.pitch(hertz);
-    this.event({ type: 'tone', hertz });
+    this.tells('tone', hertz, { type: 'tone', hertz });
   }
   silence(): void {
     this.toneUntilUs = 0;
-    this.event({ type: 'tone', hertz: 0 });
+    this.tells('tone', 0, { type: 'tone', hertz: 0 });
   }
   volume(percent: number): void {
-    this.event({ type: 'volume', percent: this.percent('volume', percent, 0) });
+    const used = this.percent('volume', percent, 0);
+    this.tells('volume', used, { type: 'volume', percent: used });
   }
   tempo(beats: number): void {
     if (beats < 10 || beats > 600) throw new RunError('out-of-range', `${show(beats)} beats a minute; from 10 to 600`);

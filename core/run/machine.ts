@@ -178,11 +178,21 @@ export class Machine extends Face implements Device {
     const motors = this.wheels();
     const l = this.percent('power', left, -100);
     const r = this.percent('power', right, -100);
-    this.event({ type: 'wheels', left: l, right: r, how: 'power' });
+    this.tellWheels(l, r, 'power');
     this.command(() => {
       this.setMotor(motors.left, 'driven', l / 100);
       this.setMotor(motors.right, 'driven', r / 100);
     });
+  }
+
+  private tellWheels(left: number, right: number, how: 'power' | Ending): void {
+    this.tells('wheels', `${left} ${right} ${how}`, { type: 'wheels', left, right, how });
+    for (const socket of [this.leftSocket, this.rightSocket]) this.untold(`motor ${socket}`);
+  }
+  private tellMotor(socket: string, power: number, how: 'power' | Ending): void {
+    const part = partAt(this.kit, socket);
+    if (part?.drives) this.untold('wheels');
+    this.tells(`motor ${socket}`, `${power} ${how}`, { type: 'motor', socket, power, how });
   }
 
   spanWheels(left: number, right: number, measure: Measure, ending: Ending): MoveId {
@@ -214,7 +224,7 @@ export class Machine extends Face implements Device {
 
   stopWheels(ending: Ending): void {
     const { left, right } = this.wheels();
-    this.event({ type: 'wheels', left: 0, right: 0, how: ending });
+    this.tellWheels(0, 0, ending);
     this.command(() => {
       this.setMotor(left, ending, 0);
       this.setMotor(right, ending, 0);
@@ -224,7 +234,7 @@ export class Machine extends Face implements Device {
   runMotor(socket: string, power: number): void {
     const { motor, sign } = this.motorAt(socket);
     const p = this.percent('power', power, -100);
-    this.event({ type: 'motor', socket, power: p, how: 'power' });
+    this.tellMotor(socket, p, 'power');
     if (!this.keepsSpeed.has(socket)) return this.command(() => this.setMotor(motor, 'driven', (sign * p) / 100));
     const { follower } = this.follow(motor, 1, this.diameterAt(socket));
     this.command(() => {
@@ -255,7 +265,7 @@ export class Machine extends Face implements Device {
 
   stopMotor(socket: string, ending: Ending): void {
     const { motor } = this.motorAt(socket);
-    this.event({ type: 'motor', socket, power: 0, how: ending });
+    this.tellMotor(socket, 0, ending);
     this.command(() => this.setMotor(motor, ending, 0));
   }
 
@@ -394,6 +404,8 @@ export class Machine extends Face implements Device {
       got
     });
     this.event({ type: 'move', id, what, asked: sound(asked), unit });
+    this.untold('wheels');
+    for (const socket of this.yard.motors.keys()) this.untold(`motor ${socket}`);
     this.command(() => {
       for (const { motor } of list) this.held.delete(motor);
       go();
@@ -417,7 +429,8 @@ export class Machine extends Face implements Device {
     if (!servo) throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
     const angle = angleDeg < 0 ? 0 : angleDeg > 180 ? 180 : angleDeg;
     if (angle !== angleDeg) this.event({ type: 'clipped', what: 'angle', asked: angleDeg, used: angle });
-    this.event({ type: 'servo', socket, angle });
+    if (this.ramps.some((r) => r.socket === socket)) this.untold(`servo ${socket}`);
+    this.tells(`servo ${socket}`, angle, { type: 'servo', socket, angle });
     this.endRamp(socket);
     this.command(() => void (servo.target = angle));
   }
@@ -426,6 +439,7 @@ export class Machine extends Face implements Device {
     const from = servo?.target ?? 90;
     this.servo(socket, angleDeg);
     if (seconds <= 0) return;
+    this.untold(`servo ${socket}`);
     const to = servo!.target === from ? Math.max(0, Math.min(180, angleDeg)) : servo!.target;
     const fromUs = this.clock.now;
     this.command(() => {
@@ -443,7 +457,7 @@ export class Machine extends Face implements Device {
     if (part.type !== 'spin') throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
     const p = this.percent('power', power, -100);
     this.spins.set(socket, p);
-    this.event({ type: 'servo', socket, power: p });
+    this.tells(`servo ${socket}`, p, { type: 'servo', socket, power: p });
     const servo = this.yard.spins.get(socket);
     this.command(() => void (servo!.power = p));
   }

@@ -37,7 +37,9 @@ const FASTEST = 0.12;
 export const round6 = (v: number): number => Math.round(v * 1e6) / 1e6 || 0;
 
 export class Moves {
-  private readonly all: Move[] = [];
+  private made = 0;
+  /** those that are not over */
+  private readonly alive = new Set<MoveId>();
   private readonly active: Move[] = [];
   private readonly ref = { x: 0, v: 0, a: 0 };
   constructor(
@@ -47,8 +49,8 @@ export class Moves {
 
   /** A move that begins when `go` is called, at a tick's boundary. */
   plan(plan: Plan): { id: MoveId; go: () => void } {
-    const move: Move = { ...plan, bias: 0, id: this.all.length + 1, startUs: 0, status: 'waiting' };
-    this.all.push(move);
+    const move: Move = { ...plan, bias: 0, id: ++this.made, startUs: 0, status: 'waiting' };
+    this.alive.add(move.id);
     return { id: move.id, go: () => this.go(move) };
   }
   private go(move: Move): void {
@@ -61,8 +63,7 @@ export class Moves {
     else if (move.never) this.over(move, 'blocked');
   }
   isOver(id: MoveId): boolean {
-    const { status } = this.all[id - 1];
-    return status !== 'waiting' && status !== 'going';
+    return !this.alive.has(id);
   }
   get going(): boolean {
     return this.active.length > 0;
@@ -119,6 +120,7 @@ export class Moves {
 
   private over(move: Move, status: 'done' | 'blocked' | 'taken over', except?: Motor): void {
     move.status = status;
+    this.alive.delete(move.id);
     this.active.splice(this.active.indexOf(move), 1);
     for (const { motor } of move.list)
       if (motor !== except) {

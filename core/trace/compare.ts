@@ -1,6 +1,6 @@
 /** Two runs beside each other: whether they did the same, where one lies on the other's time, and where they part. */
 import { retell, say, word } from '../words.ts';
-import { sampleAt } from './query.ts';
+import { rowsAt, sampleAt } from './query.ts';
 import { channel, endUs, type Channel, type Trace, type TraceEvent } from './trace.ts';
 
 export type Parting = { same: true; events: number } | { same: false; at: number; a?: TraceEvent; b?: TraceEvent };
@@ -9,7 +9,7 @@ const LEFT_OUT = new Set(['began', 'moved', 'input', 'missed', 'ready', 'touch']
 
 const seen = (trace: Trace): TraceEvent[] => trace.events.filter((e) => !LEFT_OUT.has(e.type));
 function shown(e: TraceEvent): string {
-  const { tUs: _, block: __, ...rest } = e as TraceEvent & { id?: number };
+  const { tUs: _, block: __, times: ___, ...rest } = e as TraceEvent & { id?: number };
   if ('id' in rest) delete rest.id;
   return JSON.stringify(rest, (_, v) => (typeof v === 'number' ? Number(v.toPrecision(6)) : v));
 }
@@ -74,7 +74,14 @@ export function apart(a: Trace, b: Trace, key: string, shiftUs: number): Apart {
   }
   return out;
 }
-const rangeOf = (c: Channel): number => (Math.max(0, ...c.high) - Math.min(0, ...c.low)) * c.scale;
+function rangeOf(c: Channel): number {
+  let [low, high] = [0, 0];
+  for (let i = 0; i < c.low.length; i++) {
+    if (c.low[i] < low) low = c.low[i];
+    if (c.high[i] > high) high = c.high[i];
+  }
+  return (high - low) * c.scale;
+}
 
 export type Difference = { atUs: number; says: string; block?: string; lanes: string[] };
 const CM = 2;
@@ -148,10 +155,8 @@ export function differences(a: Trace, b: Trace, shiftUs: number): Difference[] {
     });
   return out.sort((p, q) => p.atUs - q.atUs);
 }
-function blockThen({ spans, header }: Trace, tUs: number): string | undefined {
-  for (let row = spans.count - 1; row >= 0; row--)
-    if (spans.start[row] <= tUs && (spans.end[row] === 0 || spans.end[row] > tUs))
-      return header.blocks[spans.block[row]];
+function blockThen(trace: Trace, tUs: number): string | undefined {
+  for (const row of rowsAt(trace, tUs)) return trace.header.blocks[trace.spans.block[row]];
   return undefined;
 }
 /** An event in a few words. */

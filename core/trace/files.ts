@@ -2,7 +2,7 @@
 import Papa from 'papaparse';
 import { utf8 } from '../bytes.ts';
 import { sampleAt } from './query.ts';
-import { CHUNK, type Trace } from './trace.ts';
+import { CHUNK, cutSpans, type Trace } from './trace.ts';
 
 /** CSV as RFC 4180 has it: one header row, CRLF, one row every `everyMs` of simulated time; only those between two times (µs), if asked. */
 export function traceCsv(trace: Trace, everyMs = 10, between?: readonly [number, number]): string {
@@ -46,11 +46,7 @@ export function traceBytes(trace: Trace): Uint8Array {
     }
     parts.push(new Uint8Array(samples.buffer));
   }
-  const { block, task, start, end, count } = trace.spans;
-  for (const column of [block, task, start, end]) {
-    const cut = column.slice(0, count);
-    parts.push(new Uint8Array(cut.buffer, cut.byteOffset, cut.byteLength));
-  }
+  for (const column of Object.values(cutSpans(trace.spans))) parts.push(new Uint8Array(column.buffer));
   const { changes } = trace;
   for (const column of [changes.variable, changes.tUs, changes.value]) {
     const cut = column.slice(0, changes.count);
@@ -64,9 +60,23 @@ export function traceBytes(trace: Trace): Uint8Array {
   }
   return out;
 }
-/** Bytes of memory that the channels take. */
-export const channelBytes = (trace: Trace): number =>
-  trace.channels.reduce(
+/** Bytes of an event in memory, about: an object of some six fields with a text. */
+const EVENT_BYTES = 160;
+/** Bytes of memory that a trace takes, its events by estimate. */
+export const bytesOfTrace = ({ channels, spans, changes, events }: Trace): number =>
+  channels.reduce(
     (sum, c) => sum + c.chunks.reduce<number>((n, chunk) => n + (typeof chunk === 'number' ? 8 : chunk.byteLength), 0),
     0
-  );
+  ) +
+  [
+    spans.block,
+    spans.task,
+    spans.start,
+    spans.end,
+    spans.times,
+    spans.busy,
+    changes.variable,
+    changes.tUs,
+    changes.value
+  ].reduce((sum, column) => sum + column.byteLength, 0) +
+  events.length * EVENT_BYTES;

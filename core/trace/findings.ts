@@ -6,7 +6,8 @@
 import { definition } from '../language/catalogue.ts';
 import { isLive, isStep, liveSteps, walkSteps, type Program, type Step } from '../language/program.ts';
 import { say, retell, word } from '../words.ts';
-import { askedAndGot, sampleAt, tickAt, type Asked } from './query.ts';
+import { eventsOf, firstAfter, lastBy } from './apart.ts';
+import { askedAndGot, rowsAt, sampleAt, tickAt, type Asked } from './query.ts';
 import { channel, endUs, type Trace, type TraceEvent } from './trace.ts';
 
 export type Finding = {
@@ -47,7 +48,13 @@ export function findings(trace: Trace, program?: Program): Finding[] {
     ...clipped(trace),
     ...battery(trace)
   ];
-  if (program) found.push(...waits(trace, program), ...sensing(trace, program), ...unreached(trace, program));
+  if (!program) return told(trace, found);
+  const spans = spansById(trace);
+  const more = [waits(trace, program, spans), sensing(trace, program, spans), unreached(trace, program, spans)];
+  return told(trace, found.concat(...more));
+}
+/** The same at the same block told once, with its place, the heaviest first. */
+function told(trace: Trace, found: Found[]): Finding[] {
   return together(found)
     .map((f) => ({ ...f, at: f.at ?? placeAt(trace, f.fromUs) }))
     .sort((a, b) => b.weight - a.weight || a.fromUs - b.fromUs);
@@ -107,7 +114,10 @@ const mishaps = (trace: Trace): Found[] =>
         }
       ];
     if (e.type !== 'stalled') return [];
-    const asked = trace.events.findLast((s) => s.type === 'servo' && s.socket === e.socket && s.tUs <= e.tUs);
+    const asked = lastBy(
+      eventsOf(trace, 'servo').filter((s) => s.socket === e.socket),
+      e.tUs
+    );
     return [
       {
         rule: 'stalled',
@@ -126,10 +136,7 @@ const mishaps = (trace: Trace): Found[] =>
   });
 /** The innermost block that ran at a moment. */
 function running(trace: Trace, tUs: number): string[] {
-  const { spans, header } = trace;
-  for (let row = spans.count - 1; row >= 0; row--)
-    if (spans.start[row] <= tUs && (spans.end[row] === 0 || spans.end[row] >= tUs))
-      return [header.blocks[spans.block[row]]];
+  for (const row of rowsAt(trace, tUs)) return [trace.header.blocks[trace.spans.block[row]]];
   return [];
 }
 
@@ -153,7 +160,7 @@ function ended(trace: Trace): Found[] {
   switch (trace.ended) {
     case 'still driving': {
       const started = trace.events.findLast((e) => (e.type === 'wheels' || e.type === 'motor') && e.how === 'power');
-      const over = trace.spans.count ? Math.max(...trace.spans.end.subarray(0, trace.spans.count)) : at;
+      const over = trace.spans.count ? trace.spans.latest.reduce((a, b) => Math.max(a, b), 0) : at;
       return [
         {
           rule: 'still-driving',
@@ -269,12 +276,15 @@ const worthTelling = (m: Asked): boolean =>
   m.unit !== 'turns' && Math.abs(m.got - m.asked) > Math.max(0.02 * Math.abs(m.asked), m.unit === 'cm' ? 0.3 : 1);
 /** How far it rolled or turned on, until something new was commanded or it stood. */
 function rolledOn(trace: Trace, fromUs: number): { cm: number; deg: number; untilUs: number; next?: TraceEvent } {
-  const next = trace.events.find(
-    (e) =>
-      (e.tUs > fromUs && (e.type === 'touch' || e.type === 'input')) ||
-      (e.tUs >= fromUs && e.type === 'move') ||
-      (e.tUs > fromUs && (e.type === 'wheels' || e.type === 'motor'))
-  );
+  const { events } = trace;
+  let next: TraceEvent | undefined;
+  // events are in the order of time to within a tick
+  for (let i = firstAfter(events, fromUs - 2000); i < events.length && !next; i++) {
+    const e = events[i];
+    const { type } = e;
+    const after = e.tUs > fromUs && (type === 'touch' || type === 'input' || type === 'wheels' || type === 'motor');
+    if (after || (e.tUs >= fromUs && type === 'move')) next = e;
+  }
   const untilUs = Math.min(next?.tUs ?? Infinity, endUs(trace));
   const dx = value(trace, 'x', untilUs) - value(trace, 'x', fromUs);
   const dy = value(trace, 'y', untilUs) - value(trace, 'y', fromUs);
@@ -290,8 +300,10 @@ const moving = (trace: Trace, tUs: number): boolean =>
 function moves(trace: Trace): Found[] {
   const out: Found[] = [];
   const list = askedAndGot(trace);
+  const touches = eventsOf(trace, 'touch');
+  const setMoving = movers(trace);
   list.forEach((m, i) => {
-    out.push(...begunInMotion(trace, m, list[i - 1]));
+    out.push(...begunInMotion(trace, m, list[i - 1], setMoving));
     const blocks = m.block ? [m.block] : [];
     const turns = m.unit === '°';
     const span = {
@@ -372,13 +384,13 @@ function moves(trace: Trace): Found[] {
       return;
     }
     if (!worthTelling(m)) return;
-    const touch = trace.events.find((e) => e.type === 'touch' && e.tUs >= m.fromUs && e.tUs <= m.toUs);
-    const why =
-      touch?.type === 'touch'
-        ? say('it touched {what} on the way', { what: retell(touch.what) })
-        : moving(trace, m.fromUs)
-          ? say('it was still moving when this began')
-          : say('its wheels are not quite as the kit sheet has them');
+    const first = touches[firstAfter(touches, m.fromUs - 1)];
+    const touch = first && first.tUs <= m.toUs ? first : undefined;
+    const why = touch
+      ? say('it touched {what} on the way', { what: retell(touch.what) })
+      : moving(trace, m.fromUs)
+        ? say('it was still moving when this began')
+        : say('its wheels are not quite as the kit sheet has them');
     const off = m.got - m.asked;
     out.push({
       rule: 'asked-and-got',
@@ -406,16 +418,25 @@ function most(fromUs: number, toUs: number, of: (tUs: number) => number): number
 }
 /** A move that began while the robot still rolled or turned: what was before it had not come to rest. */
 const SETTLES_US = 600_000;
-function begunInMotion(trace: Trace, m: Asked, before: Asked | undefined): Found[] {
+/** Who set the wheels moving last by a time, another block than the one that is asked about. */
+type Movers = (tUs: number, but: string | undefined) => string | undefined;
+function movers(trace: Trace): Movers {
+  const list = trace.events.filter((e) => e.type === 'wheels' || e.type === 'move');
+  // of each the nearest one before it that has another block
+  const other = new Int32Array(list.length).fill(-1);
+  for (let i = 1; i < list.length; i++) other[i] = list[i - 1].block !== list[i].block ? i - 1 : other[i - 1];
+  return (tUs, but) => {
+    const at = firstAfter(list, tUs) - 1;
+    return (at >= 0 && list[at].block === but ? list[other[at]] : list[at])?.block;
+  };
+}
+function begunInMotion(trace: Trace, m: Asked, before: Asked | undefined, setMoving: Movers): Found[] {
   if (!moving(trace, m.fromUs) || m.ended === 'blocked') return [];
   const [left, right] = SPEED.map((key) => value(trace, key, m.fromUs));
   const until = Math.min(m.toUs, m.fromUs + SETTLES_US);
   const span = { fromUs: m.fromUs, toUs: until, lanes: [...SPEED, 'heading'] };
   // the block that set it moving is the one to change
-  const earlier = trace.events.findLast(
-    (e) => e.tUs <= m.fromUs && (e.type === 'wheels' || e.type === 'move') && e.block !== m.block
-  );
-  const blocks = [earlier?.block, m.block].filter((b): b is string => !!b);
+  const blocks = [setMoving(m.fromUs, m.block), m.block].filter((b): b is string => !!b);
   const todo = say('Let it end in brake, or wait until it stands, before the next move.');
   if (m.unit === '°' && Math.abs(left + right) / 2 > STILL_CM_S) {
     const cm = most(m.fromUs, until, (t) => {
@@ -529,19 +550,26 @@ function slipped(trace: Trace): Found[] {
 }
 
 function missed(trace: Trace): Found[] {
-  const counts = new Map<string, TraceEvent[]>();
-  for (const e of trace.events) if (e.type === 'missed') counts.set(e.trigger, [...(counts.get(e.trigger) ?? []), e]);
-  return [...counts].map(([trigger, list]) => ({
+  const counts = new Map<string, { first: TraceEvent; last: TraceEvent; n: number }>();
+  for (const e of eventsOf(trace, 'missed')) {
+    const one = counts.get(e.trigger);
+    if (!one) counts.set(e.trigger, { first: e, last: e, n: e.times ?? 1 });
+    else {
+      one.last = e;
+      one.n += e.times ?? 1;
+    }
+  }
+  return [...counts].map(([trigger, { first, last, n }]) => ({
     rule: 'trigger-missed',
     weight: 60,
     says: say('"{trigger}" came {n, plural, one {once} other {# times}} while its stack still ran, and was missed.', {
       trigger: retell(trigger),
-      n: list.length
+      n
     }),
     todo: say('Make the stack shorter, or let it send a message to another one.'),
-    blocks: blocksOf(list[0]),
-    fromUs: list[0].tUs,
-    toUs: list[list.length - 1].tUs,
+    blocks: blocksOf(first),
+    fromUs: first.tUs,
+    toUs: last.tUs,
     lanes: ['blocks']
   }));
 }
@@ -591,48 +619,52 @@ function battery(trace: Trace): Found[] {
   ];
 }
 
-/** Spans of each block, as pairs of microseconds. */
-function spansById(trace: Trace): Map<string, [number, number][]> {
-  const out = new Map<string, [number, number][]>();
+/** Rows of the spans of each block: those of a tight loop are bundles of many runs. */
+type Rows = ReadonlyMap<string, readonly number[]>;
+function spansById(trace: Trace): Rows {
+  const out = new Map<string, number[]>();
   const { spans, header } = trace;
   for (let row = 0; row < spans.count; row++) {
     const id = header.blocks[spans.block[row]];
-    let list = out.get(id);
-    if (!list) out.set(id, (list = []));
-    list.push([spans.start[row], spans.end[row] || endUs(trace)]);
+    const list = out.get(id);
+    if (list) list.push(row);
+    else out.set(id, [row]);
   }
   return out;
 }
 /** wait-ended-at-once: its condition was already true. */
 const AT_ONCE_US = 1500;
-function waits(trace: Trace, program: Program): Found[] {
-  const spans = spansById(trace);
+function waits(trace: Trace, program: Program, rows: Rows): Found[] {
+  const { start, end, times, busy } = trace.spans;
   return [...liveSteps(program)].flatMap((step): Found[] => {
     if (step.kind !== 'wait.until' && step.kind !== 'wait.limit') return [];
-    const all = spans.get(step.id) ?? [];
-    const short = all.filter(([from, to]) => to - from < AT_ONCE_US && to < endUs(trace));
-    if (!short.length) return [];
-    const nth = all.indexOf(short[0]) + 1;
+    let all = 0;
+    let n = 0;
+    let nth = 0;
+    let first = -1;
+    for (const row of rows.get(step.id) ?? []) {
+      if (end[row] && end[row] < endUs(trace) && busy[row] / times[row] < AT_ONCE_US) {
+        n += times[row];
+        if (first < 0) [first, nth] = [row, all + 1];
+      }
+      all += times[row];
+    }
+    if (first < 0) return [];
     return [
       {
         rule: 'wait-ended-at-once',
         weight: 72,
         says:
-          all.length === 1
-            ? say('This wait ended at once, at {s} s: its condition was already true.', { s: seconds(short[0][0]) })
+          all === 1
+            ? say('This wait ended at once, at {s} s: its condition was already true.', { s: seconds(start[first]) })
             : say(
                 'This wait ended at once {n} of {all} times, first the time number {nth}, at {s} s: its condition was already true.',
-                {
-                  n: short.length,
-                  all: all.length,
-                  nth,
-                  s: seconds(short[0][0])
-                }
+                { n, all, nth, s: seconds(start[first]) }
               ),
         todo: say('Zero what it measures before it, or ask for "turn by" instead of "turn to".'),
         blocks: [step.id],
-        fromUs: short[0][0],
-        toUs: short[0][1],
+        fromUs: start[first],
+        toUs: end[first],
         lanes: lanesOf(step)
       }
     ];
@@ -664,11 +696,11 @@ const lanesOf = (step: Step): string[] => {
 
 /** sensing-rate: how often a loop looked at its sensors, and how far it went blind. */
 const BLIND_CM = 4;
-function sensing(trace: Trace, program: Program): Found[] {
+function sensing(trace: Trace, program: Program, rows: Rows): Found[] {
   const x = channel(trace, 'x');
   const y = channel(trace, 'y');
   if (!x || !y) return [];
-  const spans = spansById(trace);
+  const { start, times } = trace.spans;
   return [...liveSteps(program)].flatMap((loop): Found[] => {
     if (!loop.kind.startsWith('repeat.') || !loop.bodies) return [];
     const body = (loop.bodies.do ?? []).filter((s) => !s.off);
@@ -677,13 +709,16 @@ function sensing(trace: Trace, program: Program): Found[] {
     );
     const asks = isStep(loop.slots.condition) && lanesOf({ ...loop, bodies: {} }).some((k) => k !== 'variables');
     const marker = looks[0] ?? (asks ? body[0] : undefined);
-    const turns = marker && spans.get(marker.id);
+    const turns = marker && rows.get(marker.id);
     if (!turns || turns.length < 2) return [];
     let longest = 0;
     let furthest = 0;
-    let at = turns[0][0];
+    let at = start[turns[0]];
+    let looked = 0;
     for (let i = 1; i < turns.length; i++) {
-      const [a, b] = [turns[i - 1][0], turns[i][0]];
+      looked += times[turns[i - 1]];
+      // within a bundle the looks follow closely: what counts is the way from its last one to the next row
+      const [a, b] = [times[turns[i - 1]] > 1 ? trace.spans.end[turns[i - 1]] : start[turns[i - 1]], start[turns[i]]];
       const way = path(trace, a, b);
       longest = Math.max(longest, b - a);
       if (way > furthest) {
@@ -692,7 +727,7 @@ function sensing(trace: Trace, program: Program): Found[] {
       }
     }
     if (furthest < BLIND_CM) return [];
-    const rate = ((turns.length - 1) * 1e6) / (turns[turns.length - 1][0] - turns[0][0]);
+    const rate = (looked * 1e6) / (start[turns[turns.length - 1]] - start[turns[0]]);
     // whole moves between two looks are meant so; what is not is a wait
     const slow = [...walkSteps(body)].find((s) => s.kind === 'wait.time');
     if (!slow || [...walkSteps(body)].some((s) => /\.(measure|facing|angle|gyro|face|span)$/.test(s.kind))) return [];
@@ -733,15 +768,14 @@ function path(trace: Trace, fromUs: number, toUs: number): number {
 }
 
 /** never-reached: steps that did not run although the run came to its end. */
-function unreached(trace: Trace, program: Program): Found[] {
+function unreached(trace: Trace, program: Program, rows: Rows): Found[] {
   if (!trace.ended || trace.ended === 'stopped' || trace.ended === 'error') return [];
-  const ran = new Set(spansById(trace).keys());
   const began = new Set(trace.events.flatMap((e) => (e.type === 'began' && e.block ? [e.block] : [])));
   const out: Found[] = [];
   const at = endUs(trace);
   const look = (list: readonly Step[]): void => {
     const steps = list.filter((s) => !s.off && definition(s.kind).shape !== 'starter');
-    const first = steps.findIndex((s) => !ran.has(s.id));
+    const first = steps.findIndex((s) => !rows.has(s.id));
     // cases of a choice come and go; what is told is what stands below something that never ended
     if (first > 0)
       out.push({
@@ -750,15 +784,12 @@ function unreached(trace: Trace, program: Program): Found[] {
         says: say('This block never ran, and what is below it neither: the block above it was not over at the end.'),
         todo: say('Look what the block above it waits for, and at its value.'),
         blocks: [steps[first].id],
-        fromUs:
-          spansById(trace)
-            .get(steps[first - 1].id)
-            ?.at(-1)?.[0] ?? at,
+        fromUs: trace.spans.start[rows.get(steps[first - 1].id)?.at(-1) ?? -1] ?? at,
         toUs: at,
         lanes: lanesOf(steps[first - 1])
       });
     for (const s of steps)
-      if (ran.has(s.id) && s.kind.startsWith('repeat.')) for (const body of Object.values(s.bodies ?? {})) look(body);
+      if (rows.has(s.id) && s.kind.startsWith('repeat.')) for (const body of Object.values(s.bodies ?? {})) look(body);
   };
   for (const stack of program.stacks) {
     if (!isLive(stack)) continue;

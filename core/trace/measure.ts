@@ -1,4 +1,5 @@
 /** Figures between two cursors on the time axis. */
+import { rowsOf, upTo } from './apart.ts';
 import { sampleAt, tickAt } from './query.ts';
 import { CHUNK, type Channel, type Trace } from './trace.ts';
 
@@ -72,12 +73,15 @@ export function statistics(trace: Trace): Ran[] {
   const { spans, header, ticks } = trace;
   const all = new Map<number, { times: number; shortest: number; longest: number; sum: number; first: number }>();
   for (let row = 0; row < spans.count; row++) {
-    const us = (spans.end[row] || ticks * 1000) - spans.start[row];
+    const times = spans.times[row];
+    // what still runs has not been added up; of a bundle each run took its share
+    const sum = spans.end[row] === 0 ? Math.max(spans.busy[row], ticks * 1000 - spans.start[row]) : spans.busy[row];
+    const us = sum / times;
     const one = all.get(spans.block[row]);
-    if (!one) all.set(spans.block[row], { times: 1, shortest: us, longest: us, sum: us, first: spans.start[row] });
+    if (!one) all.set(spans.block[row], { times, shortest: us, longest: us, sum, first: spans.start[row] });
     else {
-      one.times++;
-      one.sum += us;
+      one.times += times;
+      one.sum += sum;
       if (us < one.shortest) one.shortest = us;
       if (us > one.longest) one.longest = us;
     }
@@ -96,24 +100,21 @@ export function statistics(trace: Trace): Ran[] {
 
 /** Rows of a variable's changes: when, a number to draw (NaN for text) and what is said. */
 export function changesOf(trace: Trace, name: string): { tUs: number; value: number; text?: string }[] {
-  const index = trace.names.indexOf(name);
   const { changes } = trace;
-  const out: { tUs: number; value: number; text?: string }[] = [];
-  if (index < 0) return out;
-  for (let row = 0; row < changes.count; row++)
-    if (changes.variable[row] === index)
-      out.push({
-        tUs: changes.tUs[row],
-        value: changes.value[row],
-        ...(row in changes.texts ? { text: changes.texts[row] } : {})
-      });
-  return out;
+  return rowsOf(trace, trace.names.indexOf(name)).map((row) => ({
+    tUs: changes.tUs[row],
+    value: changes.value[row],
+    ...(row in changes.texts ? { text: changes.texts[row] } : {})
+  }));
 }
 /** What every variable holds at a moment, as it is shown; nothing for those that were not set yet. */
 export function heldAt(trace: Trace, tUs: number): Map<string, string> {
   const out = new Map<string, string>();
   const { changes, names } = trace;
-  for (let row = 0; row < changes.count && changes.tUs[row] <= tUs; row++)
-    out.set(names[changes.variable[row]], changes.texts[row] ?? String(Math.round(changes.value[row] * 1e9) / 1e9));
+  names.forEach((name, variable) => {
+    const rows = rowsOf(trace, variable);
+    const row = rows[upTo(rows.length, (i) => changes.tUs[rows[i]], tUs) - 1];
+    if (row !== undefined) out.set(name, changes.texts[row] ?? String(Math.round(changes.value[row] * 1e9) / 1e9));
+  });
   return out;
 }

@@ -1,6 +1,7 @@
 /** Questions to a trace. */
 import { DARK } from '../language/pixels.ts';
-import { channel, CHUNK, type Channel, type Trace, type TraceEvent } from './trace.ts';
+import { eventsOf, lastBy, upTo } from './apart.ts';
+import { channel, CHUNK, PAGE, type Channel, type Trace, type TraceEvent } from './trace.ts';
 
 /** The sample at a tick, in the channel's unit; before the first and after the last, those. */
 export function sampleAt(c: Channel, tick: number): number {
@@ -47,73 +48,42 @@ export function stateAt(trace: Trace, tUs: number): State {
   };
   if (ticks === 0 || tUs < 1000)
     Object.assign(state, { x: header.start.x, y: header.start.y, facingDeg: header.start.facingDeg });
-  const shown = shownBy(trace);
-  const last = <E extends TraceEvent>(list: E[]): E | undefined => list[firstAfter(list, tUs) - 1];
-  for (const side of ['left', 'right'] as const) {
-    const lamp = last(shown[side]);
-    if (lamp) state.lamps[side] = { on: lamp.on, colour: lamp.colour, level: lamp.level };
-  }
-  state.picture = last(shown.display)?.picture ?? DARK;
-  const tone = last(shown.tone);
+  for (const e of [lastOf(trace, 'left', tUs), lastOf(trace, 'right', tUs)])
+    if (e) state.lamps[e.lamp] = { on: e.on, colour: e.colour, level: e.level };
+  state.picture = lastBy(eventsOf(trace, 'display'), tUs)?.picture ?? DARK;
+  const tone = lastBy(eventsOf(trace, 'tone'), tUs);
   if (tone && tone.hertz > 0 && (tone.seconds === undefined || tone.tUs + tone.seconds * 1e6 > tUs))
     state.tone = tone.hertz;
   return state;
 }
-
-type Shown = {
-  upTo: number;
-  left: (TraceEvent & { type: 'lamp' })[];
-  right: (TraceEvent & { type: 'lamp' })[];
-  display: (TraceEvent & { type: 'display' })[];
-  tone: (TraceEvent & { type: 'tone' })[];
-};
-const shownOf = new WeakMap<Trace, Shown>();
-/** Events of lamps, display and tones apart, kept up as the trace grows. */
-function shownBy(trace: Trace): Shown {
-  let shown = shownOf.get(trace);
-  if (!shown) shownOf.set(trace, (shown = { upTo: 0, left: [], right: [], display: [], tone: [] }));
-  for (; shown.upTo < trace.events.length; shown.upTo++) {
-    const e = trace.events[shown.upTo];
-    if (e.type === 'lamp') shown[e.lamp].push(e);
-    else if (e.type === 'display') shown.display.push(e);
-    else if (e.type === 'tone') shown.tone.push(e);
-  }
-  return shown;
-}
-/** Index of the first event after t, in a list in the order of time. */
-export function firstAfter(list: readonly { tUs: number }[], tUs: number): number {
-  let low = 0;
-  let high = list.length;
-  while (low < high) {
-    const mid = (low + high) >> 1;
-    if (list[mid].tUs <= tUs) low = mid + 1;
-    else high = mid;
-  }
-  return low;
+/** The newest event of one lamp by then. */
+function lastOf(trace: Trace, side: 'left' | 'right', tUs: number): (TraceEvent & { type: 'lamp' }) | undefined {
+  const list = eventsOf(trace, 'lamp');
+  for (let i = upTo(list.length, (k) => list[k].tUs, tUs) - 1; i >= 0; i--) if (list[i].lamp === side) return list[i];
+  return undefined;
 }
 
-/** Ids of the blocks that ran at t. Spans are in the order they began, so the search starts at the last begun by then. */
-export function runningAt(trace: Trace, tUs: number): string[] {
-  const { spans, header } = trace;
-  let low = 0;
-  let high = spans.count;
-  while (low < high) {
-    const mid = (low + high) >> 1;
-    if (spans.start[mid] <= tUs) low = mid + 1;
-    else high = mid;
+/**
+ * Rows of spans that run at t, newest first: from the last one that had begun by then back, over whole pages that were
+ * over before. A block that was entered and left in one instant at t counts.
+ */
+export function* rowsAt(trace: Trace, tUs: number): Generator<number> {
+  const { start, end, latest, open, count } = trace.spans;
+  const last = upTo(count, (row) => start[row], tUs) - 1;
+  for (let row = last; row >= 0; row--) {
+    const page = Math.floor(row / PAGE);
+    if (open[page] === 0 && latest[page] < tUs) {
+      row = page * PAGE;
+      continue;
+    }
+    if (end[row] === 0 || end[row] > tUs || (row === last && end[row] === tUs && start[row] === tUs)) yield row;
   }
-  const found: string[] = [];
-  for (let row = low - 1; row >= 0 && row > low - 2000; row--)
-    if (
-      spans.end[row] === 0 ||
-      spans.end[row] > tUs ||
-      (row === low - 1 && spans.end[row] === tUs && spans.start[row] === tUs)
-    )
-      found.push(header.blocks[spans.block[row]]);
-  return found.reverse();
 }
+/** Ids of the blocks that ran at t, outermost first. */
+export const runningAt = (trace: Trace, tUs: number): string[] =>
+  [...rowsAt(trace, tUs)].map((row) => trace.header.blocks[trace.spans.block[row]]).reverse();
 
-/** Every time a block ran: [start, end] in microseconds; an unfinished one ends with the trace. */
+/** Every time a block ran, a bundle as one: [start, end] in microseconds; an unfinished one ends with the trace. */
 export function ranWhen(trace: Trace, block: string): [number, number][] {
   const index = trace.header.blocks.indexOf(block);
   const { spans } = trace;

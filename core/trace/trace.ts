@@ -20,8 +20,24 @@ export type Channel = ChannelSpec & {
   high: number[];
 };
 
-/** When blocks ran, one row a block entered, in the order they were entered. `end` is 0 while it runs. */
-export type Spans = { block: Uint16Array; task: Uint16Array; start: Uint32Array; end: Uint32Array; count: number };
+/**
+ * When blocks ran, in the order they were entered; `end` is 0 while it runs. One row is one run of a block or, in a tight
+ * loop, a bundle (recorder.ts): `times` runs that followed closely on one another, from the start of the first to the end of
+ * the last, of which the block itself ran for `busy` µs.
+ */
+export type Spans = {
+  block: Uint16Array;
+  task: Uint16Array;
+  start: Uint32Array;
+  end: Uint32Array;
+  times: Uint32Array;
+  busy: Uint32Array;
+  count: number;
+  /** of every PAGE rows the latest end and how many still run, so that what ran at a moment is found without all rows */
+  latest: number[];
+  open: number[];
+};
+export const PAGE = 256;
 
 /** When variables got other values, one row a change. Of a list `value` is how many it holds, of text NaN; `texts` says it. */
 export type Changes = {
@@ -32,7 +48,8 @@ export type Changes = {
   count: number;
 };
 
-export type TraceEvent = { tUs: number; block?: string } & (
+/** `times`: it stands for so many of its kind that came within a few ms, of which it is the last (recorder.ts). */
+export type TraceEvent = { tUs: number; block?: string; times?: number } & (
   | { type: 'wheels'; left: number; right: number; how: 'power' | 'brake' | 'coast' }
   | { type: 'motor'; socket: string; power: number; how: 'power' | 'brake' | 'coast' }
   | { type: 'move'; id: number; what: string; asked: number; unit: 'cm' | '°' | 's' | 'turns' }
@@ -128,13 +145,62 @@ export type Trace = {
   variables: Record<string, Value>;
 };
 
-export const emptySpans = (): Spans => ({
-  block: new Uint16Array(256),
-  task: new Uint16Array(256),
-  start: new Uint32Array(256),
-  end: new Uint32Array(256),
-  count: 0
+type Column = Uint16Array | Uint32Array | Float64Array;
+const grown = <T extends Column>(old: T, size: number): T => {
+  const fresh = new (old.constructor as new (size: number) => T)(size);
+  fresh.set(old);
+  return fresh;
+};
+const SPAN_COLUMNS = ['block', 'task', 'start', 'end', 'times', 'busy'] as const;
+export type SpanColumns = Pick<Spans, (typeof SPAN_COLUMNS)[number]>;
+const spanColumns = (size: number): SpanColumns => ({
+  block: new Uint16Array(size),
+  task: new Uint16Array(size),
+  start: new Uint32Array(size),
+  end: new Uint32Array(size),
+  times: new Uint32Array(size),
+  busy: new Uint32Array(size)
 });
+export const emptySpans = (): Spans => ({ ...spanColumns(256), count: 0, latest: [], open: [] });
+/** Spans from columns that are whole, as a file has them. */
+export function spansOf(columns: SpanColumns): Spans {
+  const spans: Spans = { ...columns, count: columns.block.length, latest: [], open: [] };
+  for (let row = 0; row < spans.count; row++) {
+    const page = Math.floor(row / PAGE);
+    spans.latest[page] = Math.max(spans.latest[page] ?? 0, spans.end[row]);
+    spans.open[page] = (spans.open[page] ?? 0) + (spans.end[row] === 0 ? 1 : 0);
+  }
+  return spans;
+}
+/** Copies of rows, to be sent or written. */
+export const cutSpans = (spans: Spans, from = 0): SpanColumns =>
+  Object.fromEntries(SPAN_COLUMNS.map((c) => [c, spans[c].slice(from, spans.count)])) as SpanColumns;
+
+/** A block is entered. @returns its row */
+export function pushSpan(spans: Spans, block: number, task: number, start: number): number {
+  if (spans.count === spans.block.length)
+    for (const c of SPAN_COLUMNS) (spans[c] as Column) = grown(spans[c] as Column, spans.count * 2);
+  const row = spans.count++;
+  spans.block[row] = block;
+  spans.task[row] = task;
+  spans.start[row] = start;
+  spans.end[row] = 0;
+  spans.times[row] = 1;
+  spans.busy[row] = 0;
+  const page = Math.floor(row / PAGE);
+  spans.latest[page] ??= 0;
+  spans.open[page] = (spans.open[page] ?? 0) + 1;
+  return row;
+}
+/** What a row comes to: its end (0 while it runs), how many runs it stands for, and how long they took. */
+export function putSpan(spans: Spans, row: number, end: number, times: number, busy: number): void {
+  const page = Math.floor(row / PAGE);
+  spans.open[page] += (end === 0 ? 1 : 0) - (spans.end[row] === 0 ? 1 : 0);
+  if (end > spans.latest[page]) spans.latest[page] = end;
+  spans.end[row] = end;
+  spans.times[row] = times;
+  spans.busy[row] = busy;
+}
 
 export const emptyChanges = (): Changes => ({
   variable: new Uint16Array(64),
@@ -144,35 +210,18 @@ export const emptyChanges = (): Changes => ({
   count: 0
 });
 export function pushChange(changes: Changes, variable: number, tUs: number, value: number, text?: string): void {
-  if (changes.count === changes.tUs.length) {
-    const size = changes.count * 2;
-    const grow = <T extends Uint16Array | Uint32Array | Float64Array>(old: T, fresh: T): T => (fresh.set(old), fresh);
-    changes.variable = grow(changes.variable, new Uint16Array(size));
-    changes.tUs = grow(changes.tUs, new Uint32Array(size));
-    changes.value = grow(changes.value, new Float64Array(size));
-  }
+  if (changes.count === changes.tUs.length)
+    for (const c of ['variable', 'tUs', 'value'] as const)
+      (changes[c] as Column) = grown(changes[c] as Column, changes.count * 2);
   const row = changes.count++;
   changes.variable[row] = variable;
+  putChange(changes, row, tUs, value, text);
+}
+export function putChange(changes: Changes, row: number, tUs: number, value: number, text?: string): void {
   changes.tUs[row] = tUs;
   changes.value[row] = value;
   if (text !== undefined) changes.texts[row] = text;
-}
-
-export function pushSpan(spans: Spans, block: number, task: number, start: number, end = 0): number {
-  if (spans.count === spans.block.length) {
-    const grow = <T extends Uint16Array | Uint32Array>(old: T, fresh: T): T => (fresh.set(old), fresh);
-    const size = spans.count * 2;
-    spans.block = grow(spans.block, new Uint16Array(size));
-    spans.task = grow(spans.task, new Uint16Array(size));
-    spans.start = grow(spans.start, new Uint32Array(size));
-    spans.end = grow(spans.end, new Uint32Array(size));
-  }
-  const row = spans.count++;
-  spans.block[row] = block;
-  spans.task[row] = task;
-  spans.start[row] = start;
-  spans.end[row] = end;
-  return row;
+  else if (row in changes.texts) delete changes.texts[row];
 }
 export const channel = (trace: Trace, key: string): Channel | undefined => trace.channels.find((c) => c.key === key);
 export const endUs = (trace: Trace): number => trace.ticks * 1000;

@@ -9,7 +9,7 @@ import type { Calibration } from '../../core/kit/calibration.ts';
 import { calibrate } from '../../core/run/calibrate.ts';
 import { stateAt } from '../../core/trace/query.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
-import type { Delta } from '../../core/trace/recorder.ts';
+import { buffersOf, type Delta } from '../../core/trace/recorder.ts';
 import { compareRuns, type Parting } from '../../core/trace/compare.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';
@@ -72,21 +72,10 @@ function frame(state: Frame['state']): void {
         here: interpreter.here,
         ...(state === 'paused' ? { why: stops?.why, seen: snapshot(interpreter) } : {})
       },
-      [delta, ...others].flatMap(buffers) as Transferable[]
+      [delta, ...others].flatMap(buffersOf) as Transferable[]
     )
   );
 }
-const buffers = (delta: Delta): ArrayBufferLike[] => [
-  ...delta.samples.map((s) => s.buffer),
-  delta.spans.block.buffer,
-  delta.spans.task.buffer,
-  delta.spans.start.buffer,
-  delta.spans.end.buffer,
-  delta.ends.buffer,
-  delta.changes.variable.buffer,
-  delta.changes.tUs.buffer,
-  delta.changes.value.buffer
-];
 function slice(): void {
   timer = undefined;
   if (!bench || !interpreter || paused) return;
@@ -207,7 +196,7 @@ const api = {
     const delta = all.recorder.drain();
     return Comlink.transfer(
       { header: all.trace.header, specs: channelSpecs(all.options.kit, all.options.mat), delta },
-      buffers(delta) as Transferable[]
+      buffersOf(delta) as Transferable[]
     );
   },
   /** Two whole runs at once, and the first moment at which they part. */

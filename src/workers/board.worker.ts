@@ -11,7 +11,7 @@ import type { Value } from '../../core/language/program.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
 import type { Bench } from '../../core/run/bench.ts';
 import { Stops, type Go, type Stop, type Why } from '../../core/run/stops.ts';
-import type { Delta } from '../../core/trace/recorder.ts';
+import { buffersOf, type Delta } from '../../core/trace/recorder.ts';
 import type { ChannelSpec, Input, TimedInput, TraceHeader } from '../../core/trace/trace.ts';
 import { Ring } from './ring.ts';
 
@@ -80,17 +80,8 @@ const sleeper = typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32
 
 function frame(bench: Bench): void {
   const delta = bench.recorder.drain();
-  post({ type: 'frame', delta, worldUs: bench.worldUs, charge: board!.charge, pose: bench.yard.pose }, [
-    ...delta.samples.map((s) => s.buffer),
-    delta.spans.block.buffer,
-    delta.spans.start.buffer,
-    delta.spans.end.buffer,
-    delta.spans.task.buffer,
-    delta.ends.buffer,
-    delta.changes.variable.buffer,
-    delta.changes.tUs.buffer,
-    delta.changes.value.buffer
-  ]);
+  const pose = bench.yard.pose;
+  post({ type: 'frame', delta, worldUs: bench.worldUs, charge: board!.charge, pose }, buffersOf(delta) as ArrayBuffer[]);
 }
 /** At every boundary of a running program: take orders, keep to the wall clock, report now and then. */
 function tick(bench: Bench): void {

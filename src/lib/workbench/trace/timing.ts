@@ -1,6 +1,6 @@
 /** How long drawing and comparing take, for `npm run speed`: in this page, on the trace that is seen. */
 import { apart, differences } from '../../../../core/trace/compare.ts';
-import { channelBytes } from '../../../../core/trace/files.ts';
+import { bytesOfTrace } from '../../../../core/trace/files.ts';
 import { CHUNK, channel, type Trace } from '../../../../core/trace/trace.ts';
 import { draw, type Drawing } from './draw.ts';
 
@@ -51,9 +51,6 @@ export function timing(d: Drawing, other: Trace): { draw: number; bare: number; 
       differences(d.trace, other, 0);
       for (const key of keys) apart(d.trace, other, key, 0);
     }),
-    bytes: [d.trace, other].reduce(
-      (sum, t) => sum + channelBytes(t) + t.spans.start.length * 12 + t.changes.tUs.length * 14,
-      0
-    )
+    bytes: bytesOfTrace(d.trace) + bytesOfTrace(other)
   };
 }

@@ -1,0 +1,46 @@
+/** What a trace holds sorted apart (events by type, changes by variable), kept up as the trace grows; and where a time lies. */
+import type { Trace, TraceEvent } from './trace.ts';
+
+type Type = TraceEvent['type'];
+export type EventOf<T extends Type> = Extract<TraceEvent, { type: T }>;
+type Sorted = { events: number; byType: Map<Type, TraceEvent[]>; changes: number; byVariable: number[][] };
+const sorted = new WeakMap<Trace, Sorted>();
+
+function of(trace: Trace): Sorted {
+  let s = sorted.get(trace);
+  if (!s) sorted.set(trace, (s = { events: 0, byType: new Map(), changes: 0, byVariable: [] }));
+  for (; s.events < trace.events.length; s.events++) {
+    const e = trace.events[s.events];
+    const list = s.byType.get(e.type);
+    if (list) list.push(e);
+    else s.byType.set(e.type, [e]);
+  }
+  for (; s.changes < trace.changes.count; s.changes++) {
+    const variable = trace.changes.variable[s.changes];
+    (s.byVariable[variable] ??= []).push(s.changes);
+  }
+  return s;
+}
+/** The events of one type, in the order of time. */
+export const eventsOf = <T extends Type>(trace: Trace, type: T): readonly EventOf<T>[] =>
+  (of(trace).byType.get(type) ?? []) as EventOf<T>[];
+/** Rows of `changes` that are a variable's, by its place in `names`, in the order of time. */
+export const rowsOf = (trace: Trace, variable: number): readonly number[] => of(trace).byVariable[variable] ?? [];
+
+/** @returns how many of `count` things, sorted by time, come up to t (those at t too) */
+export function upTo(count: number, timeOf: (i: number) => number, tUs: number): number {
+  let low = 0;
+  let high = count;
+  while (low < high) {
+    const mid = (low + high) >> 1;
+    if (timeOf(mid) <= tUs) low = mid + 1;
+    else high = mid;
+  }
+  return low;
+}
+/** Index of the first event after t, in a list in the order of time. */
+export const firstAfter = (list: readonly { tUs: number }[], tUs: number): number =>
+  upTo(list.length, (i) => list[i].tUs, tUs);
+/** The last event of a list at or before t. */
+export const lastBy = <E extends { tUs: number }>(list: readonly E[], tUs: number): E | undefined =>
+  list[firstAfter(list, tUs) - 1];
