@@ -1,9 +1,6 @@
-/** UTF-8 without the DOM's TextEncoder, which the core's types do not know. */
-export const utf8 = (text: string): Uint8Array =>
-  Uint8Array.from(
-    encodeURIComponent(text).replace(/%([0-9A-F]{2})/g, (_, hex: string) => String.fromCharCode(parseInt(hex, 16))),
-    (c) => c.charCodeAt(0)
-  );
+/** What browsers and Node have and the core's types do not know. */
+declare const TextEncoder: new () => { encode(text: string): Uint8Array };
+export const utf8 = (text: string): Uint8Array => new TextEncoder().encode(text);
 const DIGITS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/';
 /** The value of each digit by its character code; -1 for what is none. */
 const VALUES = new Int8Array(128).fill(-1);

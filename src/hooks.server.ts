@@ -1,13 +1,23 @@
 import type { Handle, HandleServerError } from '@sveltejs/kit';
+import { refuses } from './lib/server/guard.ts';
 import { languageOf, speaks } from './lib/server/language.ts';
 import { say } from '../core/words.ts';
 
 export const handle: Handle = async ({ event, resolve }) => {
   const code = languageOf(event.cookies.get('mossbell.language'), event.request.headers.get('accept-language'));
   event.locals.language = code;
-  const response = await speaks(code, () =>
-    resolve(event, { transformPageChunk: ({ html }) => html.replace('%language%', code) })
-  );
+  let response = await speaks(code, async () => {
+    const refusal = refuses(event.request, event.url);
+    if (refusal) return Response.json({ message: refusal.message }, { status: refusal.status });
+    return resolve(event, { transformPageChunk: ({ html }) => html.replace('%language%', code) });
+  });
+  // who asks the API wants JSON, also of what went wrong and of what is not there
+  const isApi = event.url.pathname.startsWith('/api/');
+  if (isApi && response.status >= 400 && !response.headers.get('content-type')?.includes('json'))
+    response = Response.json(
+      { message: speaks(code, () => say(response.status === 404 ? 'There is nothing here.' : 'This cannot be done.')) },
+      { status: response.status }
+    );
   // the built server sets these on static files too; here they make `vite dev` the same
   response.headers.set('Cross-Origin-Opener-Policy', 'same-origin');
   response.headers.set('Cross-Origin-Embedder-Policy', 'require-corp');

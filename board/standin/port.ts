@@ -230,8 +230,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     hold: (on: boolean) => void (machine().holdWheels = on),
     word: () => machine().word,
     prepared(): void {
-      const bench = host.bench();
-      bench.recorder.event({ tUs: bench.now, type: 'ready' });
+      machine().prepared();
     },
     // ---- values ----
     open_list: () => void open.push([]),

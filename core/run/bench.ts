@@ -17,6 +17,8 @@ export const TICK_US = 1000;
 const STILL_US = 500_000;
 const RUN_OUT_US = 10_000_000;
 export const LIMIT_S = 120;
+/** Nobody gave the word for so long: the run ends. */
+const LONGEST_WAIT_US = 1800e6;
 
 export type RunOptions = {
   program: Program;
@@ -72,6 +74,7 @@ export class Bench {
   readonly beside: Beside[] = [];
   private stillSince = -1;
   private overSince = -1;
+  private waitedUs = 0;
 
   /** @param lead the bench of the first device in the yard, if this is another: its clock drives this one */
   constructor(
@@ -129,8 +132,10 @@ export class Bench {
     this.arrive(boundary);
     for (const { bench } of this.beside) bench.arrive(boundary);
     if (this.beside.length) this.carryMessages();
+    // waiting for the word to set off is not running
+    if (this.machine.waits) this.waitedUs += TICK_US;
     if (this.yard.battery.flat) this.finish('battery flat');
-    else if (boundary >= this.limitUs) this.finish('time limit');
+    else if (boundary - this.waitedUs >= this.limitUs || this.waitedUs >= LONGEST_WAIT_US) this.finish('time limit');
     else if (this.sleepUs && boundary - this.machine.touchedUs >= this.sleepUs) this.finish('asleep');
     this.onTick?.();
     if (this.ended) throw new Halt();

@@ -294,7 +294,7 @@ export class Interpreter {
     if (!this.isOff && this.tasks.length === 0) {
       if (!this.isReady) {
         this.isReady = true;
-        bench.recorder.event({ tUs: bench.now, type: 'ready' });
+        machine.prepared();
       }
       if (machine.word) {
         this.isOff = true;

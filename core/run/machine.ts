@@ -32,6 +32,8 @@ export class Machine extends Face implements Device {
   /** before setting off: the wheels may not move; and whether the person gave the word */
   holdWheels = false;
   word = false;
+  /** all is prepared, and the person has not given the word yet */
+  waits = false;
   readonly hand = new Hand();
   private readonly keys = new Set<string>();
   private readonly edges = { left: false, right: false };
@@ -600,6 +602,11 @@ export class Machine extends Face implements Device {
     return uniform(this.chanceSource);
   }
 
+  /** All is prepared: from here on it waits for the word. */
+  prepared(): void {
+    this.recorder.event({ tUs: this.clock.now, type: 'ready' });
+    this.waits = !this.word;
+  }
   /** A trigger that a program waits for: what has to be looked at for it. */
   watch(trigger: string): void {
     if (/^(dip|moved|shaken|jolt) /.test(trigger)) this.hand.watch(trigger);
@@ -613,8 +620,10 @@ export class Machine extends Face implements Device {
     const { worldUs } = this.clock;
     this.touchedUs = worldUs;
     if ('nose' in input) this.noseByHand = input.nose;
-    else if ('word' in input) this.word = true;
-    else if ('key' in input) {
+    else if ('word' in input) {
+      this.word = true;
+      this.waits = false;
+    } else if ('key' in input) {
       if (input.down === this.keys.has(input.key)) return;
       if (input.down) this.keys.add(input.key);
       else this.keys.delete(input.key);

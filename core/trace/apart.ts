@@ -3,18 +3,34 @@ import type { Trace, TraceEvent } from './trace.ts';
 
 type Type = TraceEvent['type'];
 export type EventOf<T extends Type> = Extract<TraceEvent, { type: T }>;
-type Sorted = { events: number; byType: Map<Type, TraceEvent[]>; changes: number; byVariable: number[][] };
+type Sorted = {
+  events: number;
+  byType: Map<Type, TraceEvent[]>;
+  plots: Map<string, EventOf<'plot'>[]>;
+  changes: number;
+  byVariable: number[][];
+  spans: number;
+  byBlock: number[][];
+};
 const sorted = new WeakMap<Trace, Sorted>();
 
+function put<K, V>(lists: Map<K, V[]>, key: K, value: V): void {
+  const list = lists.get(key);
+  if (list) list.push(value);
+  else lists.set(key, [value]);
+}
 function of(trace: Trace): Sorted {
   let s = sorted.get(trace);
-  if (!s) sorted.set(trace, (s = { events: 0, byType: new Map(), changes: 0, byVariable: [] }));
+  if (!s) {
+    s = { events: 0, byType: new Map(), plots: new Map(), changes: 0, byVariable: [], spans: 0, byBlock: [] };
+    sorted.set(trace, s);
+  }
   for (; s.events < trace.events.length; s.events++) {
     const e = trace.events[s.events];
-    const list = s.byType.get(e.type);
-    if (list) list.push(e);
-    else s.byType.set(e.type, [e]);
+    put(s.byType, e.type, e);
+    if (e.type === 'plot') put(s.plots, e.name, e);
   }
+  for (; s.spans < trace.spans.count; s.spans++) (s.byBlock[trace.spans.block[s.spans]] ??= []).push(s.spans);
   for (; s.changes < trace.changes.count; s.changes++) {
     const variable = trace.changes.variable[s.changes];
     (s.byVariable[variable] ??= []).push(s.changes);
@@ -24,6 +40,11 @@ function of(trace: Trace): Sorted {
 /** The events of one type, in the order of time. */
 export const eventsOf = <T extends Type>(trace: Trace, type: T): readonly EventOf<T>[] =>
   (of(trace).byType.get(type) ?? []) as EventOf<T>[];
+/** What was plotted, by name, in the order in which the names came. */
+export const plotsOf = (trace: Trace): ReadonlyMap<string, readonly EventOf<'plot'>[]> => of(trace).plots;
+/** Rows of `spans` that are a block's, in the order they began. */
+export const rowsOfBlock = (trace: Trace, id: string): readonly number[] =>
+  of(trace).byBlock[trace.header.blocks.indexOf(id)] ?? [];
 /** Rows of `changes` that are a variable's, by its place in `names`, in the order of time. */
 export const rowsOf = (trace: Trace, variable: number): readonly number[] => of(trace).byVariable[variable] ?? [];
 

@@ -6,7 +6,7 @@
 import { definition } from '../language/catalogue.ts';
 import { isLive, isStep, liveSteps, walkSteps, type Program, type Step } from '../language/program.ts';
 import { say, retell, word } from '../words.ts';
-import { eventsOf, firstAfter, lastBy } from './apart.ts';
+import { eventsOf, firstAfter, lastBy, rowsOfBlock } from './apart.ts';
 import { askedAndGot, rowsAt, sampleAt, tickAt, type Asked } from './query.ts';
 import { channel, endUs, type Trace, type TraceEvent } from './trace.ts';
 
@@ -49,9 +49,7 @@ export function findings(trace: Trace, program?: Program): Finding[] {
     ...battery(trace)
   ];
   if (!program) return told(trace, found);
-  const spans = spansById(trace);
-  const more = [waits(trace, program, spans), sensing(trace, program, spans), unreached(trace, program, spans)];
-  return told(trace, found.concat(...more));
+  return told(trace, found.concat(waits(trace, program), sensing(trace, program), unreached(trace, program)));
 }
 /** The same at the same block told once, with its place, the heaviest first. */
 function told(trace: Trace, found: Found[]): Finding[] {
@@ -619,22 +617,9 @@ function battery(trace: Trace): Found[] {
   ];
 }
 
-/** Rows of the spans of each block: those of a tight loop are bundles of many runs. */
-type Rows = ReadonlyMap<string, readonly number[]>;
-function spansById(trace: Trace): Rows {
-  const out = new Map<string, number[]>();
-  const { spans, header } = trace;
-  for (let row = 0; row < spans.count; row++) {
-    const id = header.blocks[spans.block[row]];
-    const list = out.get(id);
-    if (list) list.push(row);
-    else out.set(id, [row]);
-  }
-  return out;
-}
 /** wait-ended-at-once: its condition was already true. */
 const AT_ONCE_US = 1500;
-function waits(trace: Trace, program: Program, rows: Rows): Found[] {
+function waits(trace: Trace, program: Program): Found[] {
   const { start, end, times, busy } = trace.spans;
   return [...liveSteps(program)].flatMap((step): Found[] => {
     if (step.kind !== 'wait.until' && step.kind !== 'wait.limit') return [];
@@ -642,7 +627,7 @@ function waits(trace: Trace, program: Program, rows: Rows): Found[] {
     let n = 0;
     let nth = 0;
     let first = -1;
-    for (const row of rows.get(step.id) ?? []) {
+    for (const row of rowsOfBlock(trace, step.id)) {
       if (end[row] && end[row] < endUs(trace) && busy[row] / times[row] < AT_ONCE_US) {
         n += times[row];
         if (first < 0) [first, nth] = [row, all + 1];
@@ -696,7 +681,7 @@ const lanesOf = (step: Step): string[] => {
 
 /** sensing-rate: how often a loop looked at its sensors, and how far it went blind. */
 const BLIND_CM = 4;
-function sensing(trace: Trace, program: Program, rows: Rows): Found[] {
+function sensing(trace: Trace, program: Program): Found[] {
   const x = channel(trace, 'x');
   const y = channel(trace, 'y');
   if (!x || !y) return [];
@@ -709,7 +694,7 @@ function sensing(trace: Trace, program: Program, rows: Rows): Found[] {
     );
     const asks = isStep(loop.slots.condition) && lanesOf({ ...loop, bodies: {} }).some((k) => k !== 'variables');
     const marker = looks[0] ?? (asks ? body[0] : undefined);
-    const turns = marker && rows.get(marker.id);
+    const turns = marker && rowsOfBlock(trace, marker.id);
     if (!turns || turns.length < 2) return [];
     let longest = 0;
     let furthest = 0;
@@ -768,14 +753,15 @@ function path(trace: Trace, fromUs: number, toUs: number): number {
 }
 
 /** never-reached: steps that did not run although the run came to its end. */
-function unreached(trace: Trace, program: Program, rows: Rows): Found[] {
+function unreached(trace: Trace, program: Program): Found[] {
   if (!trace.ended || trace.ended === 'stopped' || trace.ended === 'error') return [];
+  const ran = (id: string): boolean => rowsOfBlock(trace, id).length > 0;
   const began = new Set(trace.events.flatMap((e) => (e.type === 'began' && e.block ? [e.block] : [])));
   const out: Found[] = [];
   const at = endUs(trace);
   const look = (list: readonly Step[]): void => {
     const steps = list.filter((s) => !s.off && definition(s.kind).shape !== 'starter');
-    const first = steps.findIndex((s) => !rows.has(s.id));
+    const first = steps.findIndex((s) => !ran(s.id));
     // cases of a choice come and go; what is told is what stands below something that never ended
     if (first > 0)
       out.push({
@@ -784,12 +770,12 @@ function unreached(trace: Trace, program: Program, rows: Rows): Found[] {
         says: say('This block never ran, and what is below it neither: the block above it was not over at the end.'),
         todo: say('Look what the block above it waits for, and at its value.'),
         blocks: [steps[first].id],
-        fromUs: trace.spans.start[rows.get(steps[first - 1].id)?.at(-1) ?? -1] ?? at,
+        fromUs: trace.spans.start[rowsOfBlock(trace, steps[first - 1].id).at(-1) ?? -1] ?? at,
         toUs: at,
         lanes: lanesOf(steps[first - 1])
       });
     for (const s of steps)
-      if (rows.has(s.id) && s.kind.startsWith('repeat.')) for (const body of Object.values(s.bodies ?? {})) look(body);
+      if (ran(s.id) && s.kind.startsWith('repeat.')) for (const body of Object.values(s.bodies ?? {})) look(body);
   };
   for (const stack of program.stacks) {
     if (!isLive(stack)) continue;

@@ -1,6 +1,6 @@
 /** Questions to a trace. */
 import { DARK } from '../language/pixels.ts';
-import { eventsOf, lastBy, upTo } from './apart.ts';
+import { eventsOf, lastBy, rowsOfBlock, upTo } from './apart.ts';
 import { channel, CHUNK, PAGE, type Channel, type Trace, type TraceEvent } from './trace.ts';
 
 /** The sample at a tick, in the channel's unit; before the first and after the last, those. */
@@ -84,21 +84,21 @@ export const runningAt = (trace: Trace, tUs: number): string[] =>
   [...rowsAt(trace, tUs)].map((row) => trace.header.blocks[trace.spans.block[row]]).reverse();
 
 /** Every time a block ran, a bundle as one: [start, end] in microseconds; an unfinished one ends with the trace. */
-export function ranWhen(trace: Trace, block: string): [number, number][] {
-  const index = trace.header.blocks.indexOf(block);
-  const { spans } = trace;
-  const out: [number, number][] = [];
-  if (index < 0) return out;
-  for (let row = 0; row < spans.count; row++)
-    if (spans.block[row] === index) out.push([spans.start[row], spans.end[row] || trace.ticks * 1000]);
-  return out;
-}
+export const ranWhen = (trace: Trace, block: string): [number, number][] =>
+  rowsOfBlock(trace, block).map((row) => [trace.spans.start[row], trace.spans.end[row] || trace.ticks * 1000]);
 
+/** Envelopes that were asked for: while a run goes on only their last columns are new. */
+const envelopes = new WeakMap<Channel, { key: string; ticks: number; out: Float64Array }>();
 /** Smallest and largest sample of each of `count` equal pieces between two times, for drawing: pairs, in the channel's unit. */
 export function envelope(c: Channel, ticks: number, fromUs: number, toUs: number, count: number): Float64Array {
-  const out = new Float64Array(count * 2).fill(Number.NaN);
+  const key = `${fromUs} ${toUs} ${count}`;
+  const before = envelopes.get(c);
+  const known = before?.key === key && before.ticks <= ticks ? before : undefined;
+  const out = known?.out ?? new Float64Array(count * 2).fill(Number.NaN);
   const per = (toUs - fromUs) / count / 1000;
-  for (let i = 0; i < count; i++) {
+  envelopes.set(c, { key, ticks, out });
+  for (let i = known ? Math.max(0, Math.floor((known.ticks - fromUs / 1000) / per) - 1) : 0; i < count; i++) {
+    if (fromUs / 1000 + i * per > ticks) break;
     let a = Math.floor(fromUs / 1000 + i * per);
     const b = Math.min(ticks, Math.max(a + 1, Math.floor(fromUs / 1000 + (i + 1) * per)));
     if (a < 0) a = 0;
@@ -126,23 +126,34 @@ export function envelope(c: Channel, ticks: number, fromUs: number, toUs: number
   return out;
 }
 
+/** Distance rolled by the middle of the robot up to the end of each second, m: kept up as the trace grows. */
+const rolled = new WeakMap<Trace, number[]>();
+const ROLLED_EVERY = 10;
 /** Distance rolled by the middle of the robot, m. */
 export function travelled(trace: Trace, upToUs = Infinity): number {
   const x = channel(trace, 'x');
   const y = channel(trace, 'y');
   if (!x || !y) return 0;
-  const last = Math.min(trace.ticks - 1, upToUs === Infinity ? Infinity : tickAt(upToUs, trace.ticks));
-  let sum = 0;
-  let px = trace.header.start.x;
-  let py = trace.header.start.y;
-  for (let t = 9; t <= last; t += 10) {
-    const nx = sampleAt(x, t);
-    const ny = sampleAt(y, t);
-    sum += Math.sqrt((nx - px) * (nx - px) + (ny - py) * (ny - py));
-    px = nx;
-    py = ny;
-  }
-  return sum;
+  let seconds = rolled.get(trace);
+  if (!seconds) rolled.set(trace, (seconds = [0]));
+  const way = (from: number, to: number): number => {
+    let sum = 0;
+    let [px, py] =
+      from === 0 ? [trace.header.start.x, trace.header.start.y] : [sampleAt(x, from - 1), sampleAt(y, from - 1)];
+    for (let t = from + ROLLED_EVERY - 1; t < to; t += ROLLED_EVERY) {
+      const nx = sampleAt(x, t);
+      const ny = sampleAt(y, t);
+      sum += Math.sqrt((nx - px) * (nx - px) + (ny - py) * (ny - py));
+      px = nx;
+      py = ny;
+    }
+    return sum;
+  };
+  while (seconds.length * CHUNK <= trace.ticks)
+    seconds.push(seconds[seconds.length - 1] + way((seconds.length - 1) * CHUNK, seconds.length * CHUNK));
+  const last = Math.min(trace.ticks, upToUs === Infinity ? Infinity : tickAt(upToUs, trace.ticks) + 1);
+  const whole = Math.floor(last / CHUNK);
+  return seconds[whole] + way(whole * CHUNK, last);
 }
 
 export type Asked = {

@@ -1,7 +1,12 @@
 import { database } from '$lib/server/database.ts';
-import { listProjects } from '$lib/server/projects.ts';
+import { listProjects, PAGE_OF_SHELF } from '$lib/server/projects.ts';
 
+/** The first page of the shelf; one card more tells that there is another page. */
 export function load() {
-  const cards = listProjects(database());
-  return { own: cards.filter((c) => !c.demo), demo: cards.filter((c) => c.demo) };
+  const own = listProjects(database(), { most: PAGE_OF_SHELF + 1 });
+  return {
+    own: own.slice(0, PAGE_OF_SHELF),
+    more: own.length > PAGE_OF_SHELF,
+    demo: listProjects(database(), { demo: true, most: 200 })
+  };
 }

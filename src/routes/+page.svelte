@@ -14,6 +14,9 @@
   import { isTyping, singleKeys } from '$lib/ui/keys.svelte.ts';
   import DeviceArt from '$lib/ui/DeviceArt.svelte';
 
+  import type { Card } from '$lib/shelf/cards.ts';
+  import Deleted from '$lib/shelf/Deleted.svelte';
+
   let { data } = $props();
   let making = $state.raw<Kit>();
   const ABOUT: Record<Kit['device'], string> = {
@@ -26,7 +29,28 @@
   let field = $state<HTMLInputElement>();
   let picker = $state<HTMLInputElement>();
   const wanted = (name: string) => name.toLowerCase().includes(find.trim().toLowerCase());
-  const own = $derived(data.own.filter((c) => wanted(c.name)));
+  /** pages of the shelf after the first one, and what is found on all of them */
+  let later_ = $state.raw<Card[]>([]);
+  let hasMore = $derived(data.more);
+  let found = $state.raw<Card[]>();
+  const own = $derived(found ?? [...data.own, ...later_.filter((c) => !data.own.some((o) => o.id === c.id))]);
+  async function more() {
+    const last = own.at(-1)!;
+    const page = (await (
+      await fetch(`/api/projects?after=${encodeURIComponent(`${last.changedAt} ${last.id}`)}`)
+    ).json()) as Card[];
+    later_ = [...later_, ...page];
+    hasMore = page.length > 0;
+  }
+  $effect(() => {
+    const words = find.trim();
+    if (!words) return void (found = undefined);
+    const timer = setTimeout(async () => {
+      const answer = await fetch(`/api/projects?find=${encodeURIComponent(words)}`).catch(() => undefined);
+      if (answer?.ok && words === find.trim()) found = (await answer.json()) as Card[];
+    }, 150);
+    return () => clearTimeout(timer);
+  });
   const demo = $derived(data.demo.filter((c) => wanted(c.name)));
 
   async function take(file: File | undefined) {
@@ -42,10 +66,26 @@
     if (made.ok) await goto(`/project/${made.id}`);
     else problem = made.problem;
   }
-  async function remove(id: string, name: string) {
-    if (!confirm(say('Take "{name}" off the shelf? It cannot be brought back.', { name }))) return;
-    await fetch(`/api/projects/${id}`, { method: 'DELETE' });
+  /** what was taken off last: it can be taken back at once, or for 30 days from the list below */
+  let off = $state.raw<{ id: string; name: string }>();
+  let showsOff = $state(false);
+  async function again() {
+    later_ = [];
     await invalidateAll();
+    if (find.trim())
+      found = (await (await fetch(`/api/projects?find=${encodeURIComponent(find.trim())}`)).json()) as Card[];
+  }
+  async function remove(id: string, name: string) {
+    const answer = await fetch(`/api/projects/${id}`, { method: 'DELETE' }).catch(() => undefined);
+    if (!answer?.ok)
+      return void (problem = say('The school computer does not answer. Is Moss Bell still running there?'));
+    off = { id, name };
+    await again();
+  }
+  async function back(id: string) {
+    await fetch(`/api/projects/${id}?back`, { method: 'POST' });
+    off = undefined;
+    await again();
   }
   function when(at: number): string {
     const days = Math.floor((new Date().setHours(24, 0, 0, 0) - at) / 86_400_000);
@@ -142,9 +182,22 @@
           >
         </div>
       {/if}
+      {#if off}
+        <div class="remark mb-4 flex items-center justify-between gap-4" role="status" data-testid="off">
+          <span>{say('"{name}" was taken off the shelf.', { name: off.name })}</span>
+          <span class="flex gap-2"
+            ><button class="btn btn-plain !py-1" onclick={() => back(off!.id)}>{say('Take back')}</button><button
+              class="chip"
+              onclick={() => (off = undefined)}>{say('Close')}</button
+            ></span
+          >
+        </div>
+      {/if}
       <div class="mb-2.5 flex items-baseline gap-3.5">
         <h2 class="text-[19px]">{say('Go on with')}</h2>
         <span class="text-soft">{say('saved by themselves as you work')}</span>
+        <span class="flex-1"></span>
+        <button class="chip underline" onclick={() => (showsOff = true)}>{say('Taken off the shelf')}</button>
       </div>
       {#if own.length === 0}
         <p class="rounded-xl border border-dashed border-rule bg-paper p-5 text-soft">
@@ -165,7 +218,10 @@
                 <Thumb bars={card.bars} />
                 <span class="block px-3 py-2 leading-snug">
                   <b class="block truncate">{card.name}</b><small class="text-soft"
-                    >{say('Barrow · {when}', { when: when(card.changedAt) })}</small
+                    >{say('{device} · {when}', {
+                      device: kits[card.device as keyof typeof kits]?.name ?? card.device,
+                      when: when(card.changedAt)
+                    })}</small
                   >
                   {#if card.toCheck}<small class="mt-1 block w-fit rounded-md bg-[var(--claywash)] px-2 text-clay"
                       >{say('{n, plural, one {# thing} other {# things}} to check', { n: card.toCheck })}</small
@@ -184,6 +240,9 @@
             </li>
           {/each}
         </ul>
+        {#if hasMore && !found}<button class="btn btn-plain mt-3" onclick={more} data-testid="more"
+            >{say('Show older ones')}</button
+          >{/if}
       {/if}
       <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
       <div class="mb-2.5 flex items-baseline gap-3.5">
@@ -218,4 +277,5 @@
     </div>{/if}
 </div>
 <NewProject bind:kit={making} />
+<Deleted bind:open={showsOff} onback={again} />
 <KeysDialog />

@@ -12,7 +12,13 @@ import { channelSpecs } from '../../core/run/channels.ts';
 import { buffersOf, type Delta } from '../../core/trace/recorder.ts';
 import { compareRuns, type Parting } from '../../core/trace/compare.ts';
 import { traceBytes } from '../../core/trace/files.ts';
-import type { ChannelSpec, Input, TraceHeader } from '../../core/trace/trace.ts';
+import { findings, type Finding } from '../../core/trace/findings.ts';
+import { recordedInputs } from '../../core/trace/inputs.ts';
+import { readRun, writeRun, type RunFile } from '../../core/trace/runfile.ts';
+import type { ChannelSpec, Input, Trace, TraceHeader } from '../../core/trace/trace.ts';
+import { utf8, zipped } from '../../core/bytes.ts';
+import type { Program } from '../../core/language/program.ts';
+import { speakFrom, type Tongue } from '../../core/words.ts';
 import { snapshot, type Snapshot } from '../../core/run/snapshot.ts';
 import { Stops, type Go, type Stop, type Why } from '../../core/run/stops.ts';
 
@@ -29,6 +35,24 @@ export type Frame = {
   why?: Why;
   seen?: Snapshot;
 };
+/** A run from a file, and the number by which this worker knows it. */
+export type Opened = { run: RunFile; missing: string[]; held: number };
+/** So many opened runs are held here, to be asked for findings. */
+const HELD = 3;
+const held = new Map<number, Trace>();
+let holds = 0;
+function hold(trace: Trace): number {
+  held.set(++holds, trace);
+  held.delete(holds - HELD);
+  return holds;
+}
+/** With every sample as it was, otherwise made again from what made it. */
+function traceOf({ trace, project }: RunFile): Trace {
+  if (trace.channels.length || !project) return trace;
+  const { program, kit, mat, start, others } = project;
+  const { seed } = trace.header;
+  return rehearse({ program, kit, mat, start, others, seed, inputs: recordedInputs(trace), name: project.name });
+}
 type Recording = { header: TraceHeader; specs: ChannelSpec[] };
 /** `room`: whether the device has room where it starts */
 export type Begun = Recording & { others: Recording[]; room: boolean };
@@ -52,6 +76,8 @@ let timer: ReturnType<typeof setTimeout> | undefined;
 /** wall clock and world clock where pacing began */
 let wall0 = 0;
 let world0 = 0;
+/** it waited for the word to set off, at the last slice */
+let waited = false;
 
 function rebase(): void {
   wall0 = performance.now();
@@ -81,10 +107,21 @@ function slice(): void {
   if (!bench || !interpreter || paused) return;
   const began = performance.now();
   const rushes = untilUs !== undefined;
-  const target = untilUs ?? (speed === Infinity ? Infinity : world0 + (began - wall0) * 1000 * speed);
+  // while it waits for the person's word it does not hurry on
+  if (bench.machine.waits !== waited) {
+    waited = bench.machine.waits;
+    rebase();
+  }
+  const pace = waited ? Math.min(1, speed) : speed;
+  const target = untilUs ?? (pace === Infinity ? Infinity : world0 + (began - wall0) * 1000 * pace);
   let state: 'running' | 'paused' | 'ended' = 'running';
   const steps = !rushes && stops?.looksAtTicks ? 1000 : 20_000;
-  while (state === 'running' && bench.worldUs < target && performance.now() - began < SLICE_MS) {
+  while (
+    state === 'running' &&
+    bench.worldUs < target &&
+    bench.machine.waits === waited &&
+    performance.now() - began < SLICE_MS
+  ) {
     state = interpreter.advance(Math.min(target, bench.worldUs + steps));
     if (state === 'running' && !rushes && stops?.looksAtTicks && stops.tick()) state = 'paused';
   }
@@ -93,7 +130,7 @@ function slice(): void {
     state = 'paused';
     attend();
   }
-  if (!rushes && speed !== Infinity && bench.worldUs < target - 200_000) rebase(); // too slow for the wanted speed: do not run after it
+  if (!rushes && pace !== Infinity && bench.worldUs < target - 200_000) rebase(); // too slow for the wanted speed: do not run after it
   if (state === 'paused') paused = true;
   frame(state);
   if (state === 'running') timer = setTimeout(slice, Math.max(0, FRAME_MS - (performance.now() - began)));
@@ -188,16 +225,34 @@ const api = {
     bench?.finish('stopped');
     frame('ended');
   },
+  /** A run file opened: as it was recorded, or made again from what made it. */
+  async open(text: string, name: string): Promise<{ ok: true; opened: Opened } | { ok: false; problem: string }> {
+    const read = await readRun(text, name);
+    if (!read.ok) return read;
+    const run = { ...read.run, trace: traceOf(read.run) };
+    return { ok: true, opened: { run, missing: read.missing, held: hold(run.trace) } };
+  },
   /** A whole run at once. */
-  whole(options: RunOptions): Recording & { delta: Delta } {
-    const all = new Bench(options);
-    const i = new Interpreter(all);
-    while (i.advance(Infinity) !== 'ended');
-    const delta = all.recorder.drain();
-    return Comlink.transfer(
-      { header: all.trace.header, specs: channelSpecs(all.options.kit, all.options.mat), delta },
-      buffersOf(delta) as Transferable[]
-    );
+  whole(options: RunOptions): { trace: Trace; held: number } {
+    const trace = rehearse(options);
+    return { trace, held: hold(trace) };
+  },
+  /** A run as a compressed file. @param whole with everything that was recorded */
+  async pack(file: RunFile, whole: boolean): Promise<Uint8Array> {
+    return zipped(utf8(await writeRun(file, whole)));
+  },
+  /** The same run file with everything that is recorded when it is made again. */
+  async packWhole(text: string, name: string): Promise<Uint8Array> {
+    const read = await readRun(text, name);
+    if (!read.ok) throw new Error(read.problem);
+    return zipped(utf8(await writeRun({ ...read.run, trace: traceOf(read.run) })));
+  },
+  write: (file: RunFile): Promise<string> => writeRun(file),
+  /** What a run that is over has to tell. @param of the run that was made here last, one that is held, or a trace */
+  findings(of: 'this' | number | Trace, program: Program | undefined, tongue: Tongue): Finding[] {
+    speakFrom(() => tongue);
+    const trace = of === 'this' ? bench?.trace : typeof of === 'number' ? held.get(of) : of;
+    return trace ? findings(trace, program) : [];
   },
   /** Two whole runs at once, and the first moment at which they part. */
   compare(a: RunOptions, b: RunOptions): Parting {

@@ -68,6 +68,9 @@ let wall0 = 0;
 let sent = 0;
 let speed = 1;
 let stopNext = false;
+/** it waits for the word to set off: it does not hurry on */
+let waited = false;
+const pace = (): number => (waited ? Math.min(1, speed) : speed);
 /** where a text that is rehearsed stops, and up to when it goes as fast as it can */
 let list: Stop[] = [];
 let first: Go = 'on';
@@ -81,7 +84,10 @@ const sleeper = typeof SharedArrayBuffer === 'undefined' ? undefined : new Int32
 function frame(bench: Bench): void {
   const delta = bench.recorder.drain();
   const pose = bench.yard.pose;
-  post({ type: 'frame', delta, worldUs: bench.worldUs, charge: board!.charge, pose }, buffersOf(delta) as ArrayBuffer[]);
+  post(
+    { type: 'frame', delta, worldUs: bench.worldUs, charge: board!.charge, pose },
+    buffersOf(delta) as ArrayBuffer[]
+  );
 }
 /** At every boundary of a running program: take orders, keep to the wall clock, report now and then. */
 function tick(bench: Bench): void {
@@ -91,7 +97,11 @@ function tick(bench: Bench): void {
     untilUs = undefined;
     rest(lineNow, {});
   } else if (stops?.looksAtTicks && stops.tick()) rest(lineNow, {});
-  const ahead = speed === Infinity ? 0 : bench.worldUs / 1000 / speed - (performance.now() - wall0);
+  if (bench.machine.waits !== waited) {
+    waited = bench.machine.waits;
+    rebase(bench);
+  }
+  const ahead = pace() === Infinity ? 0 : bench.worldUs / 1000 / pace() - (performance.now() - wall0);
   if (ahead > 4 && sleeper) Atomics.wait(sleeper, 0, 0, ahead);
   else if (ahead < -500) rebase(bench);
   if (performance.now() - sent > FRAME_MS) {
@@ -100,7 +110,7 @@ function tick(bench: Bench): void {
   }
 }
 function rebase(bench: Bench): void {
-  wall0 = performance.now() - bench.worldUs / 1000 / speed;
+  wall0 = performance.now() - bench.worldUs / 1000 / pace();
 }
 /** The program rests before a line until the person goes on; orders are taken meanwhile. */
 function rest(line: number, values: Record<string, Value>): boolean {

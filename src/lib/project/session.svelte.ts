@@ -7,7 +7,7 @@ import type { Project } from '../../../core/project.ts';
 import { checkProject } from '../../../core/project.ts';
 import type { Program } from '../../../core/language/program.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
-import { say } from '../../../core/words.ts';
+import { clockIn, say } from '../../../core/words.ts';
 
 type Past = { label: string; project: Project };
 type Journal = { base: number; project: Project };
@@ -17,35 +17,43 @@ const SAVE_AFTER_MS = 500;
 const AGAIN_MS = 4000;
 
 export class Session {
+  /** under which it is saved; another one once work was kept apart from what somebody else saved */
+  id = $state() as string;
   project = $state.raw() as Project;
   saving = $state<Saving>('saved');
   /** why it is only kept in the browser, or what happened in another tab */
   trouble = $state('');
-  /** where this tab's own work went when another tab had saved first */
-  secondId = $state<string>();
+  /** the other of two: what somebody else saved under the old id, or where unsaved work was kept when this was opened */
+  otherId = $state<string>();
+  /** it was taken off the shelf while it is open here */
+  gone = $state(false);
+  /** the address follows the id */
+  onMoved: ((id: string) => void) | undefined;
   past = $state.raw<Past[]>([]);
   future = $state.raw<Past[]>([]);
   private version: number;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private busy = false;
-  private readonly channel: BroadcastChannel;
-  private readonly journal: string;
+  private channel: BroadcastChannel;
 
-  constructor(
-    readonly id: string,
-    version: number,
-    project: Project
-  ) {
+  constructor(id: string, version: number, project: Project) {
+    this.id = id;
     this.project = project;
     this.version = version;
-    this.journal = `mossbell.journal.${id}`;
-    this.channel = new BroadcastChannel(`mossbell.${id}`);
-    this.channel.onmessage = ({ data }) => {
+    this.channel = this.listen();
+  }
+  private get journal(): string {
+    return `mossbell.journal.${this.id}`;
+  }
+  private listen(): BroadcastChannel {
+    const channel = new BroadcastChannel(`mossbell.${this.id}`);
+    channel.onmessage = ({ data }) => {
       if (data > this.version && this.saving === 'saved') {
         this.saving = 'elsewhere';
         this.trouble = say('This project was changed in another tab.');
       }
     };
+    return channel;
   }
 
   /** Opens a project; work that never reached the database is taken up again. */
@@ -61,9 +69,14 @@ export class Session {
         session.project = kept.project;
         session.saving = 'saving';
         session.saveSoon(0);
-      } else if (kept.base < answer.version && JSON.stringify(kept.project) !== JSON.stringify(answer.project))
-        await session.second(kept.project);
-      else await del(session.journal);
+      } else if (kept.base < answer.version && JSON.stringify(kept.project) !== JSON.stringify(answer.project)) {
+        const { project } = session;
+        const copy = await session.copy(kept.project, true);
+        session.project = project;
+        session.otherId = copy.id;
+        session.trouble = say('Work from here that had not been saved was kept as "{name}".', { name: copy.name });
+        await del(session.journal);
+      } else await del(session.journal);
     }
     return session;
   }
@@ -116,19 +129,25 @@ export class Session {
     this.busy = true;
     const project = this.project;
     try {
-      const response = await fetch(`/api/projects/${this.id}`, {
+      const response = await fetch(`/api/projects/${this.id}?base=${this.version}`, {
         method: 'PUT',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ base: this.version, project })
+        body: JSON.stringify(project)
       });
       const answer = await response.json();
       if (response.status === 409) {
-        // what was changed while the answer was under way belongs to it too
-        await this.second(this.project);
-        this.version = answer.version;
-        this.past = [...this.past, { label: say('the other tab'), project: this.project }];
-        this.project = answer.project;
-        this.saving = 'saved';
+        // somebody else saved first: from here on this work is a project of its own, and both are there
+        const { id, version, name } = await this.copy(this.project, true);
+        this.otherId = this.id;
+        await this.moveTo(id, version);
+        this.trouble = say(
+          'Somebody else changed this project at the same time. Both are kept: you go on here, in "{name}".',
+          { name }
+        );
+      } else if (response.status === 404) {
+        this.gone = true;
+        this.saving = 'kept here';
+        this.trouble = say('This project was taken off the shelf elsewhere. Your work is kept in this browser.');
       } else if (!response.ok) throw new Error(answer.message);
       else {
         this.version = answer.version;
@@ -151,18 +170,48 @@ export class Session {
       if (this.project !== project && this.saving === 'saving') this.saveSoon(SAVE_AFTER_MS);
     }
   }
-  /** Another tab saved first: this tab's work becomes a project of its own, and both are offered. */
-  private async second(project: Project): Promise<void> {
-    const name = say('{name} (second tab)', { name: project.name }).slice(0, 80);
+  /** A project of its own from this work. @param named with a name that tells it from the other one */
+  private async copy(project: Project, named: boolean): Promise<{ id: string; version: number; name: string }> {
+    const time = new Date().toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' });
+    const name = named
+      ? say('{name} (changed here, {time})', { name: project.name.slice(0, 50), time }).slice(0, 80)
+      : project.name;
     const response = await fetch('/api/projects', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ ...project, name })
     });
-    if (!response.ok) throw new Error((await response.json()).message);
-    this.secondId = (await response.json()).id;
-    this.trouble = say('Another tab had changed this project. What you did here was kept as "{name}".', { name });
+    const answer = await response.json();
+    if (!response.ok) throw new Error(answer.message);
+    this.project = { ...this.project, name };
+    return { ...answer, name };
+  }
+  /** From here on it is saved under another id. */
+  private async moveTo(id: string, version: number): Promise<void> {
     await del(this.journal);
+    this.channel.close();
+    this.id = id;
+    this.version = version;
+    this.channel = this.listen();
+    this.saving = 'saved';
+    this.gone = false;
+    this.onMoved?.(id);
+  }
+  /** It was taken off the shelf: this work becomes a project of its own. */
+  async keepAsNew(): Promise<void> {
+    try {
+      const { id, version } = await this.copy(this.project, false);
+      await this.moveTo(id, version);
+      this.trouble = '';
+    } catch (error) {
+      this.trouble = (error as Error).message;
+    }
+  }
+  /** It was taken off the shelf: it is taken back, with this work in it. */
+  async takeBack(): Promise<void> {
+    await fetch(`/api/projects/${this.id}?back`, { method: 'POST' });
+    this.gone = false;
+    await this.save();
   }
   /** The newest from the database, after another tab saved. */
   async refresh(): Promise<void> {

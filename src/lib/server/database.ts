@@ -4,6 +4,7 @@ import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3'
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { fillShelf } from './projects.ts';
 import * as schema from './schema.ts';
 
 export type Store = BetterSQLite3Database<typeof schema>;
@@ -20,4 +21,10 @@ export function openDatabase(folder: string): Store {
 }
 
 let opened: Store | undefined;
-export const database = (): Store => (opened ??= openDatabase(process.env.MOSSBELL_DATA ?? 'data'));
+export function database(): Store {
+  if (!opened) {
+    opened = openDatabase(process.env.MOSSBELL_DATA ?? 'data');
+    fillShelf(opened);
+  }
+  return opened;
+}

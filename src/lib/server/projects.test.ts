@@ -2,6 +2,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type Database from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { demoProjects, seed } from '../../../demo/seed.ts';
 import { barrow } from '../../../core/kit/kit.ts';
@@ -11,7 +12,20 @@ import { b, log, program, start } from '../../../core/testing/build.ts';
 import { longAisle } from '../../../core/yard/mats.ts';
 import { thumb } from '../shelf/thumb.ts';
 import { openDatabase, type Store } from './database.ts';
-import { createProject, deleteProject, listProjects, openProject, saveProject } from './projects.ts';
+import {
+  createProject,
+  deleteProject,
+  fillShelf,
+  findProjects,
+  listDeleted,
+  listProjects,
+  listVersions,
+  openProject,
+  openVersion,
+  rawProject,
+  restoreProject,
+  saveProject
+} from './projects.ts';
 
 let folder: string;
 let store: Store;
@@ -50,28 +64,114 @@ describe('projects in the database', () => {
     expect(openProject(store, id)!.project.name).toBe('One');
     expect(listProjects(store).map((c) => c.name)).toEqual(['One']);
   });
-  it('keep the newest 200 versions', () => {
-    const { id, version: first } = createProject(store, pots());
+  it('keep 200 versions: all new ones, and of older ones those that lie apart', () => {
+    const at = (minutes: number) => 1_700_000_000_000 + minutes * 60_000;
+    const { id, version: first } = createProject(store, pots(), { at: at(0) });
     let version = first;
-    for (let i = 0; i < 210; i++) {
-      const saved = saveProject(store, id, version, { ...pots(), name: `Pots ${i}` });
+    // an afternoon at one save a minute, but for one hour in which nothing was done
+    for (let i = 0; i < 300; i++) {
+      const saved = saveProject(store, id, version, { ...pots(), name: `Pots ${i}` }, at(i < 40 ? i : i + 60));
       if (!saved?.ok) throw new Error('not saved');
       version = saved.version;
     }
-    const count = (store as unknown as { $client: { prepare(q: string): { get(): { n: number } } } }).$client
-      .prepare('select count(*) as n from versions')
-      .get().n;
-    expect(count).toBe(200);
-    expect(openProject(store, id)!.project.name).toBe('Pots 209');
+    const list = listVersions(store, id, undefined, 1000);
+    expect(list).toHaveLength(200);
+    expect(list.slice(0, 60).map((v) => v.name)).toEqual(Array.from({ length: 60 }, (_, i) => `Pots ${299 - i}`));
+    expect(list.at(-1)!.id).toBe(first);
+    // the last one before the pause is a place to go back to
+    expect(list.map((v) => v.name)).toContain('Pots 39');
+    expect(openProject(store, id)!.project.name).toBe('Pots 299');
+    expect(openVersion(store, id, list[70].id)!.name).toBe(list[70].name);
+    expect(openVersion(store, id, 987_654)).toBeUndefined();
+    expect(list[0]).toMatchObject({ blocks: 2, bars: [{ family: 'order' }, { family: 'think' }] });
+  });
+  it('that are taken off stay for 30 days and come back as they were', () => {
+    const { id, version } = createProject(store, pots());
+    const day = 86_400_000;
+    expect(deleteProject(store, id, day)).toBe(true);
+    expect(deleteProject(store, id, day)).toBe(false);
+    expect([listProjects(store), openProject(store, id)]).toEqual([[], undefined]);
+    // work that goes on elsewhere is told that it is gone, and is not lost by it
+    expect(saveProject(store, id, version, pots())).toBeUndefined();
+    expect(listDeleted(store, 3 * day)).toMatchObject([{ id, name: 'Pots', days: 28 }]);
+    expect(restoreProject(store, id)).toBe(true);
+    expect(restoreProject(store, id)).toBe(false);
+    expect(openProject(store, id)!.version).toBe(version);
+    deleteProject(store, id, day);
+    expect(listDeleted(store, 32 * day)).toEqual([]);
+    expect(restoreProject(store, id)).toBe(false);
+  });
+  it('stand on the shelf page by page, each once, and are found by their names', () => {
+    for (let i = 0; i < 130; i++)
+      createProject(
+        store,
+        { ...pots(), name: `Pots ${i}` },
+        { id: `p${String(i).padStart(3, '0')}`, at: 1000 + (i >> 1) }
+      );
+    const seen: string[] = [];
+    for (let page = listProjects(store); page.length; page = listProjects(store, { after: page.at(-1) }))
+      seen.push(...page.map((c) => c.name));
+    expect(seen).toEqual(Array.from({ length: 130 }, (_, i) => `Pots ${129 - i}`));
+    expect(
+      findProjects(store, 'POTS 12')
+        .map((c) => c.name)
+        .sort()
+    ).toEqual(['Pots 12', ...Array.from({ length: 10 }, (_, i) => `Pots 12${i}`)].sort());
+    expect(findProjects(store, '%')).toEqual([]);
+    // one query, from the index alone, without a sort of its own
+    const client = (store as unknown as { $client: Database.Database }).$client;
+    const plan = client
+      .prepare(
+        'explain query plan select id from projects where demo = 0 and deleted_at is null order by changed_at desc, id desc limit 48'
+      )
+      .all() as { detail: string }[];
+    expect(plan.map((r) => r.detail).join()).toMatch(/USING (COVERING )?INDEX projects_shelf/);
+    expect(plan.map((r) => r.detail).join()).not.toContain('TEMP B-TREE');
+  });
+  it('keep a large picture once, however many versions have it, and give it back', () => {
+    const png = `data:image/png;base64,${'iVBORw0KGgo'.repeat(9000)}`;
+    const floor = { ...longAisle, floor: { png, columns: 100, rows: 100, grey: 'QUJD'.repeat(3400) } };
+    const withFloor = { ...pots(), mat: floor };
+    const { id, version: first } = createProject(store, withFloor);
+    let version = first;
+    for (let i = 0; i < 20; i++) {
+      const saved = saveProject(store, id, version, { ...withFloor, name: `Pots ${i}` });
+      if (!saved?.ok) throw new Error('not saved');
+      version = saved.version;
+    }
+    expect(openProject(store, id)!.project.mat).toEqual(floor);
+    expect(openVersion(store, id, first)!.mat).toEqual(floor);
+    expect(listVersions(store, id)[3].blocks).toBe(2);
+    const client = (store as unknown as { $client: Database.Database }).$client;
+    const size = (q: string) => (client.prepare(q).get() as { n: number }).n;
+    expect(size('select sum(length(json)) as n from versions')).toBeLessThan(100_000);
+    expect(size('select count(*) as n from pictures')).toBe(2);
+    // it goes with the last project that has it
+    deleteProject(store, id, 1);
+    listDeleted(store);
+    expect(size('select count(*) as n from pictures')).toBe(0);
+  });
+  it('of a database of before get what the shelf shows, and one that cannot be read no error page but its file', () => {
+    const { id } = createProject(store, { ...pots(), program: program(start(b('wheels.run'))) });
+    const odd = createProject(store, pots());
+    const client = (store as unknown as { $client: Database.Database }).$client;
+    client.exec('update projects set shelf = null');
+    client
+      .prepare('update versions set json = ? where project_id = ?')
+      .run('{"format":"mossbell.project","version":1}', odd.id);
+    fillShelf(store);
+    expect(listProjects(store).find((c) => c.id === id)).toMatchObject({ toCheck: 1 });
+    expect(() => openProject(store, odd.id)).toThrow('The saved project cannot be opened');
+    expect(rawProject(store, odd.id)).toContain('"version":1');
   });
   it('of the demo are laid on an empty shelf once, and can be neither written nor taken off', () => {
     expect(seed(store)).toBe(demoProjects().length);
     expect(seed(store)).toBe(0);
-    const [card] = listProjects(store);
+    const [card] = listProjects(store, { demo: true });
     const { version, project } = openProject(store, card.id)!;
     expect(saveProject(store, card.id, version, project)).toBeUndefined();
     expect(deleteProject(store, card.id)).toBe(false);
-    expect(listProjects(store).find((c) => c.name === 'Three mistakes')!.toCheck).toBe(3);
+    expect(listProjects(store, { demo: true }).find((c) => c.name === 'Three mistakes')!.toCheck).toBe(3);
   });
   it('are known by a picture of their blocks', () => {
     const bars = thumb(program(start(b('repeat.times', {}, { do: [b('drive.measure')] }), { ...log('x'), off: true })));

@@ -1,74 +1,128 @@
 /** The projects of this school computer: a repository over the database. */
-import { and, desc, eq, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { checkProject, type Project } from '../../../core/project.ts';
-import { isLive } from '../../../core/language/program.ts';
+import { allSteps, isLive } from '../../../core/language/program.ts';
 import { lookOver, remarkKey } from '../../../core/language/lookover/lookover.ts';
-import { thumb, type Bar } from '../shelf/thumb.ts';
+import type { Card, DeletedCard, OnShelf, VersionCard } from '../shelf/cards.ts';
+import { thumb } from '../shelf/thumb.ts';
 import type { Store } from './database.ts';
+import { stow, sweepPictures, unstow, withoutPictures } from './pictures.ts';
 import { projects, versions } from './schema.ts';
 import { say } from '../../../core/words.ts';
 
 /** Versions kept of each project. */
-const KEPT = 200;
-export type Card = {
-  id: string;
-  name: string;
-  device: string;
-  demo: boolean;
-  changedAt: number;
-  bars: Bar[];
-  toCheck: number;
-  parked: number;
-};
+export const KEPT = 200;
+/** The newest of them are kept whatever their times; of older ones those go first that lie closest together. */
+const KEPT_ALL = 60;
+/** What was taken off the shelf can be taken back for so long. */
+export const DAYS_BACK = 30;
+const DAY_MS = 86_400_000;
+export const PAGE_OF_SHELF = 48;
+
 export type Opened = { id: string; version: number; demo: boolean; project: Project };
 export type Saved = { ok: true; version: number } | { ok: false; newest: Opened };
 
-export function listProjects(store: Store): Card[] {
-  const newest = store
-    .select({ projectId: versions.projectId, id: sql<number>`max(${versions.id})`.as('newest') })
-    .from(versions)
-    .groupBy(versions.projectId)
-    .as('newest');
-  return store
-    .select({
-      id: projects.id,
-      name: projects.name,
-      device: projects.device,
-      demo: projects.demo,
-      changedAt: projects.changedAt,
-      json: versions.json
-    })
-    .from(projects)
-    .innerJoin(newest, eq(newest.projectId, projects.id))
-    .innerJoin(versions, eq(versions.id, newest.id))
-    .orderBy(desc(projects.changedAt))
-    .all()
-    .map(({ json, ...card }) => {
-      const { program, kit, setAside = [] } = JSON.parse(json) as Project;
-      return {
-        ...card,
-        bars: thumb(program),
-        toCheck: lookOver({ program, kit }).filter((r) => r.severity !== 'consider' && !setAside.includes(remarkKey(r)))
-          .length,
-        parked: program.stacks.filter((s) => s.parked && !isLive(s)).length
-      };
-    });
+function onShelf({ program, kit, setAside = [] }: Project): OnShelf {
+  const remarks = lookOver({ program, kit });
+  return {
+    bars: thumb(program),
+    toCheck: remarks.filter((r) => r.severity !== 'consider' && !setAside.includes(remarkKey(r))).length,
+    parked: program.stacks.filter((s) => s.parked && !isLive(s)).length
+  };
+}
+/** What a database of before has no shelf columns for. A project that cannot be read gets an empty card. */
+export function fillShelf(store: Store): void {
+  for (const { id } of store.select({ id: projects.id }).from(projects).where(isNull(projects.shelf)).all()) {
+    const newest = newestOf(store, id);
+    const read = newest && checkProject(JSON.parse(unstow(store, newest.json)));
+    const shelf = read?.ok ? onShelf(read.project) : { bars: [], toCheck: 0, parked: 0 };
+    store
+      .update(projects)
+      .set({ shelf: JSON.stringify(shelf) })
+      .where(eq(projects.id, id))
+      .run();
+  }
 }
 
-export function openProject(store: Store, id: string): Opened | undefined {
-  const row = store
-    .select({ version: versions.id, json: versions.json, demo: projects.demo })
+const card = {
+  id: projects.id,
+  name: projects.name,
+  device: projects.device,
+  demo: projects.demo,
+  changedAt: projects.changedAt,
+  shelf: projects.shelf
+};
+const toCard = ({ shelf, ...rest }: Omit<Card, keyof OnShelf> & { shelf: string | null }): Card => ({
+  ...rest,
+  ...(JSON.parse(shelf ?? '{"bars":[],"toCheck":0,"parked":0}') as OnShelf)
+});
+/** A page of the shelf, newest first: one indexed query. @param after the last card of the page before */
+export function listProjects(
+  store: Store,
+  which: { demo?: boolean; after?: { changedAt: number; id: string }; most?: number } = {}
+): Card[] {
+  const { demo = false, after, most = PAGE_OF_SHELF } = which;
+  return store
+    .select(card)
+    .from(projects)
+    .where(
+      and(
+        eq(projects.demo, demo),
+        isNull(projects.deletedAt),
+        after &&
+          or(
+            lt(projects.changedAt, after.changedAt),
+            and(eq(projects.changedAt, after.changedAt), lt(projects.id, after.id))
+          )
+      )
+    )
+    .orderBy(desc(projects.changedAt), desc(projects.id))
+    .limit(most)
+    .all()
+    .map(toCard);
+}
+/** Projects whose name holds the words, newest first. */
+export function findProjects(store: Store, words: string, most = PAGE_OF_SHELF): Card[] {
+  const asked = `%${words.toLowerCase().replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+  return store
+    .select(card)
+    .from(projects)
+    .where(
+      and(eq(projects.demo, false), isNull(projects.deletedAt), sql`lower(${projects.name}) like ${asked} escape '\\'`)
+    )
+    .orderBy(desc(projects.changedAt))
+    .limit(most)
+    .all()
+    .map(toCard);
+}
+
+const newestOf = (store: Store, id: string): { version: number; json: string } | undefined =>
+  store
+    .select({ version: versions.id, json: versions.json })
     .from(versions)
-    .innerJoin(projects, eq(projects.id, versions.projectId))
     .where(eq(versions.projectId, id))
     .orderBy(desc(versions.id))
     .limit(1)
     .get();
-  if (!row) return undefined;
-  const read = checkProject(JSON.parse(row.json), say('The saved project'));
+
+/** @throws with a sentence where what is saved cannot be read */
+export function openProject(store: Store, id: string): Opened | undefined {
+  const row = store
+    .select({ demo: projects.demo })
+    .from(projects)
+    .where(and(eq(projects.id, id), isNull(projects.deletedAt)))
+    .get();
+  const newest = row && newestOf(store, id);
+  if (!newest) return undefined;
+  const read = checkProject(JSON.parse(unstow(store, newest.json)), say('The saved project'));
   if (!read.ok) throw new Error(read.problem);
-  return { id, version: row.version, demo: row.demo, project: read.project };
+  return { id, version: newest.version, demo: row.demo, project: read.project };
+}
+/** The newest version as it was saved, whether this Moss Bell can read it or not. */
+export function rawProject(store: Store, id: string): string | undefined {
+  const newest = newestOf(store, id);
+  return newest && unstow(store, newest.json);
 }
 
 export function createProject(
@@ -79,48 +133,129 @@ export function createProject(
   const id = options.id ?? randomUUID().slice(0, 8);
   const at = options.at ?? Date.now();
   const demo = options.demo ?? false;
+  const { name, kit } = project;
+  const shelf = JSON.stringify(onShelf(project));
   return store.transaction((tx) => {
-    tx.insert(projects).values({ id, name: project.name, device: project.kit.device, demo, changedAt: at }).run();
-    const { lastInsertRowid } = tx
-      .insert(versions)
-      .values({ projectId: id, at, json: JSON.stringify(project) })
-      .run();
+    tx.insert(projects).values({ id, name, device: kit.device, demo, changedAt: at, shelf }).run();
+    const json = stow(tx as unknown as Store, id, JSON.stringify(project));
+    const { lastInsertRowid } = tx.insert(versions).values({ projectId: id, at, json }).run();
     return { id, version: Number(lastInsertRowid), demo, project };
   });
 }
 
 /** Adds a version if `base` is still the newest; otherwise says what the newest is, and changes nothing. */
-export function saveProject(store: Store, id: string, base: number, project: Project): Saved | undefined {
+export function saveProject(
+  store: Store,
+  id: string,
+  base: number,
+  project: Project,
+  at = Date.now()
+): Saved | undefined {
+  const shelf = JSON.stringify(onShelf(project));
   return store.transaction((tx) => {
-    const newest = openProject(tx as unknown as Store, id);
-    if (!newest || newest.demo) return undefined;
-    if (newest.version !== base) return { ok: false as const, newest };
-    const at = Date.now();
-    const { lastInsertRowid } = tx
-      .insert(versions)
-      .values({ projectId: id, at, json: JSON.stringify(project) })
-      .run();
-    tx.update(projects).set({ name: project.name, changedAt: at }).where(eq(projects.id, id)).run();
-    const edge = tx
-      .select({ id: versions.id })
-      .from(versions)
-      .where(eq(versions.projectId, id))
-      .orderBy(desc(versions.id))
-      .limit(1)
-      .offset(KEPT)
+    const within = tx as unknown as Store;
+    const row = tx
+      .select({ demo: projects.demo, deletedAt: projects.deletedAt })
+      .from(projects)
+      .where(eq(projects.id, id))
       .get();
-    if (edge)
-      tx.delete(versions)
-        .where(and(eq(versions.projectId, id), lt(versions.id, edge.id + 1)))
-        .run();
+    if (!row || row.demo || row.deletedAt !== null) return undefined;
+    if (newestOf(within, id)?.version !== base) return { ok: false as const, newest: openProject(within, id)! };
+    const json = stow(within, id, JSON.stringify(project));
+    const { lastInsertRowid } = tx.insert(versions).values({ projectId: id, at, json }).run();
+    tx.update(projects)
+      .set({ name: project.name, device: project.kit.device, changedAt: at, shelf })
+      .where(eq(projects.id, id))
+      .run();
+    thin(within, id, at);
     return { ok: true as const, version: Number(lastInsertRowid) };
   });
 }
+/** Beyond KEPT versions one goes: of those that are not new, the one whose neighbours are nearest to it for its age. */
+function thin(store: Store, id: string, now: number): void {
+  const all = store
+    .select({ id: versions.id, at: versions.at })
+    .from(versions)
+    .where(eq(versions.projectId, id))
+    .orderBy(versions.id)
+    .all();
+  if (all.length <= KEPT) return;
+  let least = Infinity;
+  let goes = 1;
+  for (let i = 1; i < all.length - KEPT_ALL; i++) {
+    const room = (all[i + 1].at - all[i - 1].at) / Math.max(1, now - all[i].at);
+    if (room < least) [least, goes] = [room, i];
+  }
+  store.delete(versions).where(eq(versions.id, all[goes].id)).run();
+}
 
-export const deleteProject = (store: Store, id: string): boolean =>
+/** Versions of a project, newest first, each with its picture. */
+export function listVersions(store: Store, id: string, before = Number.MAX_SAFE_INTEGER, most = 24): VersionCard[] {
+  return store
+    .select({ id: versions.id, at: versions.at, json: versions.json })
+    .from(versions)
+    .where(and(eq(versions.projectId, id), lt(versions.id, before)))
+    .orderBy(desc(versions.id))
+    .limit(most)
+    .all()
+    .map(({ json, ...version }) => {
+      const read = checkProject(JSON.parse(withoutPictures(json)));
+      if (!read.ok) return { ...version, name: '', bars: [], blocks: 0 };
+      const { name, program } = read.project;
+      return { ...version, name, bars: thumb(program), blocks: [...allSteps(program)].length };
+    });
+}
+/** One version of a project. */
+export function openVersion(store: Store, id: string, version: number): Project | undefined {
+  const row = store
+    .select({ json: versions.json })
+    .from(versions)
+    .where(and(eq(versions.projectId, id), eq(versions.id, version)))
+    .get();
+  const read = row && checkProject(JSON.parse(unstow(store, row.json)), say('This version'));
+  if (read && !read.ok) throw new Error(read.problem);
+  return read?.project;
+}
+
+/** Takes it off the shelf; it can be taken back for DAYS_BACK days. */
+export const deleteProject = (store: Store, id: string, at = Date.now()): boolean => {
+  sweep(store, at);
+  return (
+    store
+      .update(projects)
+      .set({ deletedAt: at })
+      .where(and(eq(projects.id, id), eq(projects.demo, false), isNull(projects.deletedAt)))
+      .run().changes > 0
+  );
+};
+export const restoreProject = (store: Store, id: string): boolean =>
   store
-    .delete(projects)
-    .where(and(eq(projects.id, id), eq(projects.demo, false)))
+    .update(projects)
+    .set({ deletedAt: null })
+    .where(and(eq(projects.id, id), isNotNull(projects.deletedAt)))
     .run().changes > 0;
+/** What was taken off, newest first, and how many days it stays. */
+export function listDeleted(store: Store, now = Date.now()): DeletedCard[] {
+  sweep(store, now);
+  return store
+    .select({ ...card, deletedAt: projects.deletedAt })
+    .from(projects)
+    .where(isNotNull(projects.deletedAt))
+    .orderBy(desc(projects.deletedAt))
+    .limit(200)
+    .all()
+    .map(({ deletedAt, ...row }) => ({
+      ...toCard(row),
+      days: Math.max(1, Math.ceil(DAYS_BACK - (now - deletedAt!) / DAY_MS))
+    }));
+}
+/** What was taken off long ago goes for good, and pictures that nothing has any more. */
+function sweep(store: Store, now: number): void {
+  const { changes } = store
+    .delete(projects)
+    .where(lt(projects.deletedAt, now - DAYS_BACK * DAY_MS))
+    .run();
+  if (changes) sweepPictures(store);
+}
 export const isEmpty = (store: Store): boolean =>
   store.select({ id: projects.id }).from(projects).limit(1).get() === undefined;

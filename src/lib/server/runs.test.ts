@@ -5,16 +5,19 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { barrow } from '../../../core/kit/kit.ts';
 import { newProject } from '../../../core/project.ts';
 import { b, hall, program, run, start } from '../../../core/testing/build.ts';
+import { rehearse } from '../../../core/run/interpreter.ts';
 import { writeRun } from '../../../core/trace/runfile.ts';
 import { openDatabase, type Store } from './database.ts';
-import { createProject, deleteProject } from './projects.ts';
-import { changeRun, deleteRun, KEPT_RUNS, keepRun, listRuns, runFile } from './runs.ts';
+import { gzipSync } from 'node:zlib';
+import { createProject, deleteProject, listDeleted } from './projects.ts';
+import { changeRun, deleteRun, KEPT_RUNS, keepRun, listRuns, putRunFile, runFile } from './runs.ts';
 
 const p = program(start(b('drive.measure', { amount: 5 })));
 const project = { ...newProject('Errand', barrow, hall), program: p };
 const trace = run(p);
-const file = writeRun({ name: 'try', kind: 'rehearsal', project, trace }, false);
-const whole = writeRun({ name: 'try', kind: 'rehearsal', project, trace });
+const text = await writeRun({ name: 'try', kind: 'rehearsal', project, trace }, false);
+const file = gzipSync(text);
+const whole = await writeRun({ name: 'try', kind: 'rehearsal', project, trace });
 
 let folder: string;
 let store: Store;
@@ -28,10 +31,10 @@ afterEach(() => {
 });
 
 describe('runs that are kept', () => {
-  it('come back as they went in, the newest first; they get names and are pinned whole', () => {
+  it('come back as they went in, the newest first; they get names and are pinned whole', async () => {
     const { id } = createProject(store, project);
-    const first = keepRun(store, id, file, trace.ticks, 1000);
-    const second = keepRun(store, id, file, trace.ticks, 2000);
+    const first = await keepRun(store, id, file, trace.ticks, 1000);
+    const second = await keepRun(store, id, file, trace.ticks, 2000);
     if (!first || !second || typeof first === 'string' || typeof second === 'string') throw new Error('not kept');
     expect(listRuns(store, id).map((r) => r.id)).toEqual([second.id, first.id]);
     expect(listRuns(store, id)[0]).toMatchObject({
@@ -41,33 +44,52 @@ describe('runs that are kept', () => {
       ms: trace.ticks,
       pinned: false
     });
-    expect(runFile(store, first.id)).toBe(file);
-    expect(changeRun(store, first.id, { name: 'the good one', pinned: true, file: whole })).toBe(true);
+    expect(runFile(store, first.id)).toBe(text);
+    expect(changeRun(store, first.id, { name: 'the good one', pinned: true })).toBe(true);
+    expect(await putRunFile(store, first.id, gzipSync(whole))).toBe(true);
     expect(runFile(store, first.id)).toBe(whole);
-    expect(changeRun(store, first.id, { file: 'nonsense' })).toBe(false);
+    expect(await putRunFile(store, first.id, new Uint8Array(9))).toContain('not those of a compressed run file');
+    expect(await putRunFile(store, first.id, gzipSync('nonsense'))).toContain('is not a run');
+    expect(await putRunFile(store, 'nobody', gzipSync(whole))).toBeUndefined();
     expect(runFile(store, first.id)).toBe(whole);
     expect(changeRun(store, 'nobody', { name: 'x' })).toBe(false);
     expect(deleteRun(store, second.id)).toBe(true);
     expect(deleteRun(store, second.id)).toBe(false);
     expect(listRuns(store, id)).toHaveLength(1);
   });
-  it('make room for newer ones, but for those that are pinned', () => {
+  it('of two minutes that never waited take less than 2 MB to send, with what makes them again, and whole', async () => {
+    const busy = program(
+      start(
+        b('wheels.run', { left: 18, right: 24 }),
+        b('repeat.ever', {}, { do: [b('display.dark'), b('pixel.set', { to: 'on' }), b('var.change')] })
+      )
+    );
+    const run = { name: '', kind: 'rehearsal' as const, project: { ...project, program: busy } };
+    const long = rehearse({ program: busy, kit: barrow, mat: hall, seed: 1, limitS: 120 });
+    expect(long.ticks).toBe(120_000);
+    expect(gzipSync(await writeRun({ ...run, trace: long }, false)).length).toBeLessThan(10_000);
+    expect(gzipSync(await writeRun({ ...run, trace: long })).length).toBeLessThan(2e6);
+  });
+  it('make room for newer ones, but for those that are pinned', async () => {
     const { id } = createProject(store, project);
-    const pinned = keepRun(store, id, file, 1, 1);
+    const pinned = await keepRun(store, id, file, 1, 1);
     if (!pinned || typeof pinned === 'string') throw new Error('not kept');
     changeRun(store, pinned.id, { pinned: true });
-    for (let i = 0; i < KEPT_RUNS + 5; i++) keepRun(store, id, file, 1, 10 + i);
+    for (let i = 0; i < KEPT_RUNS + 5; i++) await keepRun(store, id, file, 1, 10 + i);
     const list = listRuns(store, id);
     expect(list).toHaveLength(KEPT_RUNS + 1);
     expect(list.at(-1)!.id).toBe(pinned.id);
     expect(list[0].at).toBe(10 + KEPT_RUNS + 4);
   });
-  it('are refused with a sentence, need a project, and go with it', () => {
+  it('are refused with a sentence, need a project, and go with it', async () => {
     const { id } = createProject(store, project);
-    expect(keepRun(store, id, 'nonsense', 1)).toContain('is not a run');
-    expect(keepRun(store, 'nobody', file, 1)).toBeUndefined();
-    keepRun(store, id, file, 1);
-    deleteProject(store, id);
+    expect(await keepRun(store, id, gzipSync('nonsense'), 1)).toContain('is not a run');
+    expect(await keepRun(store, 'nobody', file, 1)).toBeUndefined();
+    await keepRun(store, id, file, 1);
+    // off the shelf they wait with it; after 30 days all of it is gone
+    deleteProject(store, id, 1000);
+    expect(listRuns(store, id)).toHaveLength(1);
+    listDeleted(store, 1000 + 31 * 86_400_000);
     expect(listRuns(store, id)).toEqual([]);
   });
 });

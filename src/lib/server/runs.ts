@@ -2,9 +2,11 @@
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { and, desc, eq } from 'drizzle-orm';
-import { readRun, type RunCard } from '../../../core/trace/runfile.ts';
+import { LARGEST_RUN, readRun, type RunCard } from '../../../core/trace/runfile.ts';
+import { say } from '../../../core/words.ts';
 import type { Store } from './database.ts';
 import { projects, runs } from './schema.ts';
+import { stow, unstow } from './pictures.ts';
 
 /** So many that are not pinned are kept of each project. */
 export const KEPT_RUNS = 40;
@@ -23,15 +25,27 @@ const card = {
 export const listRuns = (store: Store, projectId: string): RunCard[] =>
   store.select(card).from(runs).where(eq(runs.projectId, projectId)).orderBy(desc(runs.at)).all();
 
-/** @param file a run's file; @returns its card, a sentence that says what is wrong, or undefined without such a project */
-export function keepRun(
+/** A run's file as it comes over the wire: gzip. @returns its text, or undefined where it is none or unpacks to too much */
+function textOf(file: Uint8Array): string | undefined {
+  try {
+    return gunzipSync(file, { maxOutputLength: LARGEST_RUN }).toString('utf8');
+  } catch {
+    return undefined;
+  }
+}
+const NO_RUN = (): string => say('This is not a run: its bytes are not those of a compressed run file.');
+
+/** @param file a run's file, compressed; @returns its card, a sentence that says what is wrong, or undefined without such a project */
+export async function keepRun(
   store: Store,
   projectId: string,
-  file: string,
+  file: Uint8Array,
   ms: number,
   at = Date.now()
-): RunCard | string | undefined {
-  const read = readRun(file, 'This run');
+): Promise<RunCard | string | undefined> {
+  const text = textOf(file);
+  if (text === undefined) return NO_RUN();
+  const read = await readRun(text, say('This run'));
   if (!read.ok) return read.problem;
   return store.transaction((tx) => {
     if (!tx.select({ id: projects.id }).from(projects).where(eq(projects.id, projectId)).get()) return undefined;
@@ -48,7 +62,7 @@ export function keepRun(
       pinned: false
     };
     tx.insert(runs)
-      .values({ ...row, file: gzipSync(file) })
+      .values({ ...row, file: gzipSync(stow(tx as unknown as Store, projectId, text)) })
       .run();
     const old = tx
       .select({ id: runs.id })
@@ -63,20 +77,28 @@ export function keepRun(
     return made;
   });
 }
+/** @returns the run's file, not compressed */
 export function runFile(store: Store, id: string): string | undefined {
   const row = store.select({ file: runs.file }).from(runs).where(eq(runs.id, id)).get();
-  return row && gunzipSync(row.file).toString('utf8');
+  return row && unstow(store, gunzipSync(row.file).toString('utf8'));
 }
-/** @param change another name; pinned or not; and with a pin the whole file */
-export function changeRun(
-  store: Store,
-  id: string,
-  change: { name?: string; pinned?: boolean; file?: string }
-): boolean {
-  const { file, ...rest } = change;
-  if (file !== undefined && !readRun(file).ok) return false;
-  const values = { ...rest, ...(file === undefined ? {} : { file: gzipSync(file) }) };
-  return Object.keys(values).length > 0 && store.update(runs).set(values).where(eq(runs.id, id)).run().changes > 0;
+/** @param change another name; pinned or not */
+export const changeRun = (store: Store, id: string, change: { name?: string; pinned?: boolean }): boolean =>
+  Object.keys(change).length > 0 && store.update(runs).set(change).where(eq(runs.id, id)).run().changes > 0;
+/** The run gets a file with every sample. @returns what is wrong with it, undefined without such a run */
+export async function putRunFile(store: Store, id: string, file: Uint8Array): Promise<true | string | undefined> {
+  const text = textOf(file);
+  if (text === undefined) return NO_RUN();
+  const read = await readRun(text, say('This run'));
+  if (!read.ok) return read.problem;
+  const run = store.select({ projectId: runs.projectId }).from(runs).where(eq(runs.id, id)).get();
+  if (!run) return undefined;
+  store
+    .update(runs)
+    .set({ file: gzipSync(stow(store, run.projectId, text)) })
+    .where(eq(runs.id, id))
+    .run();
+  return true;
 }
 export const deleteRun = (store: Store, id: string): boolean =>
   store.delete(runs).where(eq(runs.id, id)).run().changes > 0;

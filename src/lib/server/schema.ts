@@ -1,13 +1,21 @@
-import { blob, index, integer, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
-export const projects = sqliteTable('projects', {
-  id: text('id').primaryKey(),
-  name: text('name').notNull(),
-  device: text('device').notNull(),
-  /** a demo project is opened as a copy and never written */
-  demo: integer('demo', { mode: 'boolean' }).notNull().default(false),
-  changedAt: integer('changed_at').notNull()
-});
+export const projects = sqliteTable(
+  'projects',
+  {
+    id: text('id').primaryKey(),
+    name: text('name').notNull(),
+    device: text('device').notNull(),
+    /** a demo project is opened as a copy and never written */
+    demo: integer('demo', { mode: 'boolean' }).notNull().default(false),
+    changedAt: integer('changed_at').notNull(),
+    /** what the shelf shows of it, as JSON, worked out when it is saved */
+    shelf: text('shelf'),
+    /** taken off the shelf: it can be taken back for a while */
+    deletedAt: integer('deleted_at')
+  },
+  (t) => [index('projects_shelf').on(t.demo, t.deletedAt, t.changedAt, t.id)]
+);
 
 /** Append-only: saving a project adds a version. */
 export const versions = sqliteTable(
@@ -43,4 +51,17 @@ export const runs = sqliteTable(
     file: blob('file', { mode: 'buffer' }).notNull()
   },
   (t) => [index('runs_project').on(t.projectId, t.at)]
+);
+
+/** Large pictures, once each by their hash (SHA-256), and which projects have them in a version or a run. */
+export const pictures = sqliteTable('pictures', { hash: text('hash').primaryKey(), data: text('data').notNull() });
+export const pictureUses = sqliteTable(
+  'picture_uses',
+  {
+    hash: text('hash').notNull(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' })
+  },
+  (t) => [primaryKey({ columns: [t.hash, t.projectId] })]
 );

@@ -1,7 +1,7 @@
 /** The runs of a project that are kept on the school computer. */
 import { clockIn, say } from '../../../core/words.ts';
-import type { RunCard } from '../../../core/trace/runfile.ts';
-import type { Run } from './runs.svelte.ts';
+import type { RunCard, RunFile } from '../../../core/trace/runfile.ts';
+import type { Run, Runs } from './runs.svelte.ts';
 
 /** Shorter ones are not worth keeping, ticks. */
 const SHORTEST = 100;
@@ -11,13 +11,20 @@ export class History {
   trouble = $state('');
   private readonly cards = new WeakMap<Run, RunCard>();
   private readonly on = new WeakSet<Run>();
-  constructor(private readonly projectId: () => string) {}
+  constructor(
+    private readonly projectId: () => string,
+    private readonly runs: Runs
+  ) {}
 
   private async ask(path: string, method = 'GET', body?: unknown): Promise<Response | undefined> {
     try {
       const answer = await fetch(path, {
         method,
-        ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+        ...(body instanceof Uint8Array
+          ? { headers: { 'content-type': 'application/gzip' }, body: body as Uint8Array<ArrayBuffer> }
+          : body === undefined
+            ? {}
+            : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
       });
       if (answer.ok) {
         this.trouble = '';
@@ -37,31 +44,26 @@ export class History {
   async keep(run: Run): Promise<void> {
     if (this.on.has(run) || run.trace.ticks < SHORTEST || !run.trace.ended) return;
     this.on.add(run);
-    const answer = await this.ask(`/api/projects/${this.projectId()}/runs`, 'POST', {
-      file: await this.fileOf(run, run.kind === 'device' || !run.project || run.project.text !== undefined),
-      ms: run.trace.ticks
-    });
+    const whole = run.kind === 'device' || !run.project || run.project.text !== undefined;
+    const file = await this.runs.pack(this.fileOf(run), whole);
+    const answer = await this.ask(`/api/projects/${this.projectId()}/runs?ms=${run.trace.ticks}`, 'POST', file);
     if (!answer) return;
     const card = (await answer.json()) as RunCard;
     this.cards.set(run, card);
     this.list = [card, ...this.list];
   }
-  async fileOf(run: Run, whole = true): Promise<string> {
-    const { writeRun } = await import('../../../core/trace/runfile.ts');
+  fileOf(run: Run): RunFile {
     const at = new Date();
     const name =
       run.kind === 'device' ? run.name : at.toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' });
-    return writeRun(
-      {
-        name: run.title || name,
-        at: at.toISOString(),
-        kind: run.kind,
-        project: run.project,
-        trace: run.trace,
-        predictions: run.predictions
-      },
-      whole
-    );
+    return {
+      name: run.title || name,
+      at: at.toISOString(),
+      kind: run.kind,
+      project: run.project,
+      trace: run.trace,
+      predictions: run.predictions
+    };
   }
   cardOf(run: Run | undefined): RunCard | undefined {
     return run && this.cards.get(run);
@@ -79,9 +81,14 @@ export class History {
   async rename(id: string, name: string): Promise<void> {
     if (await this.ask(`/api/runs/${id}`, 'PATCH', { name })) this.put(id, { name });
   }
-  /** @param file with every sample, so that it opens to the same picture in a later version too */
-  async pin(id: string, pinned: boolean, file?: string): Promise<void> {
-    if (await this.ask(`/api/runs/${id}`, 'PATCH', { pinned, ...(file ? { file } : {}) })) this.put(id, { pinned });
+  /** A run that is pinned gets every sample into its file, so that it opens to the same picture in a later version too. */
+  async pin({ id, name }: RunCard, pinned: boolean): Promise<void> {
+    if (pinned) {
+      const text = await this.text(id);
+      if (text === undefined || !(await this.ask(`/api/runs/${id}`, 'PUT', await this.runs.packWhole(text, name))))
+        return;
+    }
+    if (await this.ask(`/api/runs/${id}`, 'PATCH', { pinned })) this.put(id, { pinned });
   }
   async remove(id: string): Promise<void> {
     if (await this.ask(`/api/runs/${id}`, 'DELETE')) this.list = this.list.filter((c) => c.id !== id);

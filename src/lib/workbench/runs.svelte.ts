@@ -6,14 +6,18 @@ import * as Comlink from 'comlink';
 import type { Kit } from '../../../core/kit/kit.ts';
 import type { Calibration } from '../../../core/kit/calibration.ts';
 import type { Project } from '../../../core/project.ts';
-import { emptyProgram, type Value } from '../../../core/language/program.ts';
+import { emptyProgram, type Program, type Value } from '../../../core/language/program.ts';
 import type { Parting } from '../../../core/trace/compare.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
 import type { Go, Stop, Why } from '../../../core/run/stops.ts';
 import type { Snapshot } from '../../../core/run/snapshot.ts';
 import { recordedInputs } from '../../../core/trace/inputs.ts';
+import { eventsOf } from '../../../core/trace/apart.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';
+import type { Finding } from '../../../core/trace/findings.ts';
+import type { RunFile } from '../../../core/trace/runfile.ts';
+import type { Tongue } from '../../../core/words.ts';
 import type { Prediction } from '../../../core/predict.ts';
 import type { Pose } from '../../../core/yard/mat.ts';
 import { programFile } from '../../../board/standin/program-file.ts';
@@ -34,6 +38,8 @@ export class Run {
   version = $state(0);
   /** a name of its own, if it was given one */
   title = '';
+  /** the number by which the worker that read it knows it */
+  held: number | undefined;
   /** what was expected of it */
   predictions = $state.raw<readonly Prediction[]>([]);
   constructor(
@@ -286,14 +292,44 @@ export class Runs {
     this.seen_ = frame.seen;
     if (frame.state === 'ended' && this.current && !this.looking) this.onEnd?.(this.current);
   }
-  /** A run made again from what made it, as fast as it goes. */
-  async again(run: { project: Project; seed: number; inputs: readonly TimedInput[]; name: string }): Promise<Run> {
-    const { program, kit, mat, start, others } = run.project;
-    const options = { program, kit, mat, start, others, seed: run.seed, inputs: run.inputs, name: run.project.name };
-    const whole = await this.past().whole(JSON.parse(JSON.stringify(options)));
-    const made = new Run('rehearsal', run.name, whole.header, whole.specs, run.project);
-    made.add(whole.delta);
-    return made;
+  /** A run from a file: read, and made again where the file has only what makes it, off the page's thread. */
+  async open(
+    text: string,
+    name: string
+  ): Promise<{ ok: true; run: Run; missing: string[] } | { ok: false; problem: string }> {
+    const read = await this.past().open(text, name);
+    if (!read.ok) return read;
+    const { run: file, missing, held } = read.opened;
+    const run = Run.of(file.kind, file.name, file.trace, file.project);
+    run.predictions = file.predictions ?? [];
+    run.held = held;
+    return { ok: true, run, missing };
+  }
+  /** A whole rehearsal of a project, as fast as it goes, off the page's thread. */
+  async whole(project: Project): Promise<Run> {
+    const { program, kit, mat, start, others, name } = project;
+    const options = { program, kit, mat, start, others, seed: this.seed, name };
+    const { trace, held } = await this.past().whole(JSON.parse(JSON.stringify(options)));
+    const run = Run.of('rehearsal', name, trace, project);
+    run.held = held;
+    return run;
+  }
+  /** A run as a file, compressed; made off the page's thread. */
+  pack(file: RunFile, whole: boolean): Promise<Uint8Array> {
+    return this.past().pack(file, whole);
+  }
+  packWhole(text: string, name: string): Promise<Uint8Array> {
+    return this.past().packWhole(text, name);
+  }
+  write(file: RunFile): Promise<string> {
+    return this.past().write(file);
+  }
+  /** What a run that is over has to tell; of a long one it is worked out by the worker that has it. */
+  async findingsOf(run: Run, tongue: Tongue): Promise<Finding[]> {
+    const program = run.project && (JSON.parse(JSON.stringify(run.project.program)) as Program);
+    if (run === this.current && this.worker && run.project?.text === undefined)
+      return this.bench().findings('this', program, tongue);
+    return this.past().findings(run.held ?? run.trace, program, tongue);
   }
   /** What there is to see at the playhead: of the run that stands still there, or of the same run made again up to it. */
   get seenNow(): Snapshot | undefined {
@@ -414,9 +450,11 @@ export class Runs {
   /** All is prepared, and the run waits for the word to set off. */
   get waits(): boolean {
     if (!this.busy || !this.current || this.current.version < 0) return false;
-    const { events } = this.current.trace;
-    const ready = events.findLastIndex((e) => e.type === 'ready');
-    return ready >= 0 && !events.slice(ready).some((e) => e.type === 'began');
+    const { trace } = this.current;
+    const ready = eventsOf(trace, 'ready').at(-1);
+    const began = eventsOf(trace, 'began').at(-1);
+    if (!ready || !began || began.tUs !== ready.tUs) return !!ready && !(began && began.tUs > ready.tUs);
+    return trace.events.lastIndexOf(began) < trace.events.lastIndexOf(ready);
   }
   get busy(): boolean {
     return this.state === 'running' || this.state === 'paused';

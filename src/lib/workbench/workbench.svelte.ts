@@ -6,8 +6,6 @@ import { lookOver, remarkKey, stopsStart } from '../../../core/language/lookover
 import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
 import type { Finding } from '../../../core/trace/findings.ts';
-import type { RunFile } from '../../../core/trace/runfile.ts';
-import { recordedInputs } from '../../../core/trace/inputs.ts';
 import { History } from './history.svelte.ts';
 import { Predicting } from './predict/predict.svelte.ts';
 import { TraceView } from './trace/view.svelte.ts';
@@ -16,7 +14,7 @@ import type { Session } from '../project/session.svelte.ts';
 import { GamepadReader } from './inputs/gamepad.svelte.ts';
 import { PhoneReader } from './inputs/phone.svelte.ts';
 import type { Project } from '../../../core/project.ts';
-import { Runs, type How, type Run } from './runs.svelte.ts';
+import { Runs, type How } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
 import { say } from '../../../core/words.ts';
 
@@ -77,7 +75,7 @@ export class Workbench {
     this.predict = new Predicting(() =>
       hasWheels(session.project.kit) ? { ...(session.project.start ?? session.project.mat.start) } : undefined
     );
-    this.history = new History(() => session.id);
+    this.history = new History(() => session.id, this.runs);
     this.runs.onEnd = (run) => void this.history.keep(run);
     this.device = new DeviceLink(this);
     if (typeof window !== 'undefined') {
@@ -160,16 +158,6 @@ export class Workbench {
   /** Goes on from the playhead: the same up to there, then live, with the program as it is now. */
   async resumeHere(): Promise<void> {
     if (await this.canStart()) await this.runs.resumeHere(this.session.project);
-  }
-  /** A run from a file: with every sample as it was, otherwise made again from what made it. */
-  async opened(file: RunFile, Made: typeof Run): Promise<Run> {
-    const { trace, project, name, kind } = file;
-    const run =
-      trace.channels.length || !project
-        ? Made.of(kind, name, trace, project)
-        : await this.runs.again({ project, seed: trace.header.seed, inputs: recordedInputs(trace), name });
-    run.predictions = file.predictions ?? [];
-    return run;
   }
   /** The run played with its findings as captions, slowed at each. */
   tellStory(): void {

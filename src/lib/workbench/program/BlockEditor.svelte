@@ -1,4 +1,5 @@
 <script lang="ts" module>
+  import { eventsOf } from '../../../../core/trace/apart.ts';
   import { KeyboardNavigation } from '@blockly/keyboard-navigation';
 
   // once a page: the block library refuses styles that come twice
@@ -489,9 +490,7 @@
     for (const id of lit) ws?.getBlockById(id)?.getSvgRoot().classList.add('mb-running');
     litNow = lit;
   });
-  const failed = $derived(
-    runs.run && runs.run.version >= 0 ? runs.run.trace.events.find((e) => e.type === 'error')?.block : undefined
-  );
+  const failed = $derived(runs.run && runs.run.version >= 0 ? eventsOf(runs.run.trace, 'error')[0]?.block : undefined);
   let failedNow: string | undefined;
   $effect(() => {
     if (failedNow) ws?.getBlockById(failedNow)?.getSvgRoot().classList.remove('mb-failed');

@@ -45,6 +45,7 @@
     setTimeout(() => editor?.zoom(0), 150);
   }
   let more = $state(false);
+  let versions = $state(false);
   const isText = $derived(w.session.project.text !== undefined);
   const modes = $derived<[typeof mode, string][]>(
     isText
@@ -132,6 +133,7 @@
           <button class="mb-item" onclick={stage}
             >{w.stage ? say('Back to the workbench') : say('Fill the screen')}</button
           >
+          <button class="mb-item" onclick={() => (versions = true)}>{say('Versions of this project')}</button>
           <button class="mb-item" onclick={toText}>{say('Make it a text project')}</button>
           <a class="mb-item" href="/project/{w.session.id}/worksheet">{say('Worksheet to print')}</a>
         </div>
@@ -236,3 +238,7 @@
   </div>
   <p class="sr-only" role="status" aria-live="polite" data-testid="spoken">{w.spoken}</p>
 </section>
+{#if versions}{#await import('../../project/Versions.svelte') then { default: Versions }}<Versions
+      bind:open={versions}
+      session={w.session}
+    />{/await}{/if}

@@ -4,8 +4,8 @@
   import Trash from '@lucide/svelte/icons/trash-2';
   import { onMount } from 'svelte';
   import { clockIn, say, word } from '../../../../core/words.ts';
-  import { readRun, type RunCard } from '../../../../core/trace/runfile.ts';
-  import { Run } from '../runs.svelte.ts';
+  import type { RunCard } from '../../../../core/trace/runfile.ts';
+  import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Sheet from './Sheet.svelte';
   // a sheet like the others, but it needs no run
@@ -19,12 +19,12 @@
     try {
       const text = await history.text(card.id);
       if (text === undefined) return undefined;
-      const read = readRun(text, card.name);
+      const read = await runs.open(text, card.name);
       if (!read.ok) {
         w.notice = read.problem;
         return undefined;
       }
-      const run = await w.opened(read.run, Run);
+      const { run } = read;
       run.title = card.name;
       history.remember(run, card);
       return run;
@@ -45,8 +45,9 @@
     if (run) w.trace.beside = run;
   }
   async function pin(card: RunCard) {
-    const run = card.pinned ? undefined : await made(card);
-    await history.pin(card.id, !card.pinned, run && (await history.fileOf(run)));
+    busy = card.id;
+    await history.pin(card, !card.pinned);
+    busy = '';
   }
   const when = (at: number) => new Date(at).toLocaleString(clockIn(), { dateStyle: 'short', timeStyle: 'medium' });
 </script>

@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { say, word } from '../../../../core/words.ts';
+  import { say, tongue, word } from '../../../../core/words.ts';
   import Ellipsis from '@lucide/svelte/icons/ellipsis';
   import PlayIcon from '@lucide/svelte/icons/play';
   import PauseIcon from '@lucide/svelte/icons/pause';
@@ -7,7 +7,8 @@
   import { onMount, type Component } from 'svelte';
   import type { Alignment } from '../../../../core/trace/compare.ts';
   import { sampleAt, tickAt } from '../../../../core/trace/query.ts';
-  import { channel } from '../../../../core/trace/trace.ts';
+  import type { Finding } from '../../../../core/trace/findings.ts';
+  import { channel, type Trace } from '../../../../core/trace/trace.ts';
   import { lineOf, sentences } from '../sentences.ts';
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -93,9 +94,20 @@
   const range = $derived(view.range ?? full);
   const x = $derived(scaleLinear(range, [0, width]));
   const ticks = $derived(x.ticks(Math.max(2, Math.floor(width / 110))));
-  const found = $derived(
-    tools && run && version >= 0 && run.trace.ended ? tools.findings(run.trace, run.project?.program) : []
-  );
+  /** of a short run they are worked out here, of a long one by a worker */
+  const LONG_TICKS = 60_000;
+  const isLong = (t: Trace) => t.ticks > LONG_TICKS || t.events.length > 5000 || t.spans.count > 10_000;
+  const over = $derived(version >= 0 && run?.trace.ended ? run : undefined);
+  let found = $state.raw<readonly Finding[]>([]);
+  $effect(() => {
+    const of = over;
+    if (!of || !tools) found = [];
+    else if (!isLong(of.trace)) found = tools.findings(of.trace, of.project?.program);
+    else {
+      found = [];
+      void runs.findingsOf(of, tongue()).then((list) => of === over && (found = list));
+    }
+  });
   const names = $derived(sentences(project));
   const now = $derived(runs.lit.at(-1));
   $effect(() => {
@@ -240,15 +252,13 @@
   let file: HTMLInputElement;
   async function openRun(chosen: File | undefined) {
     if (!chosen) return;
-    const { readRun } = await import('../../../../core/trace/runfile.ts');
-    const { Run: Made } = await import('../runs.svelte.ts');
-    const read = readRun(await chosen.text(), chosen.name);
+    const read = await runs.open(await chosen.text(), chosen.name);
     if (!read.ok) {
       w.notice = read.problem;
       return;
     }
     const seen = run;
-    const opened = await w.opened(read.run, Made);
+    const opened = read.run;
     runs.earlier = opened;
     runs.shown = 'earlier';
     runs.scrubUs = undefined;

@@ -1,12 +1,15 @@
-/** Drawing lanes on a canvas (or on an SVG that takes the same calls) with D3 scales. */
+/**
+ * Drawing lanes on a canvas (or on an SVG that takes the same calls) with D3 scales. However much a run did, what is drawn is
+ * bounded by the pixels: of what falls into one pixel one mark is made.
+ */
 import { scaleLinear } from 'd3-scale';
 import { catalogue, definition, familyOf } from '../../../../core/language/catalogue.ts';
 import type { Family } from '../../../../core/language/define.ts';
 import { allSteps, type Program } from '../../../../core/language/program.ts';
-import { changesOf } from '../../../../core/trace/measure.ts';
-import { envelope } from '../../../../core/trace/query.ts';
+import { eventsOf, firstAfter, plotsOf, rowsOf, rowsOfBlock, upTo } from '../../../../core/trace/apart.ts';
+import { envelope, rowsAt } from '../../../../core/trace/query.ts';
 import { LAMP_COLOURS } from '../../ui/lamp-colours.ts';
-import { channel, type Trace, type TraceEvent } from '../../../../core/trace/trace.ts';
+import { channel, type Trace } from '../../../../core/trace/trace.ts';
 import type { Lane } from './lanes.ts';
 
 export type Palette = Record<'ink' | 'soft' | 'rule' | 'card' | 'water' | Family, string> & {
@@ -96,15 +99,9 @@ function one(g: CanvasRenderingContext2D, d: Drawing, lane: Lane, x: (t: number)
     case 'lamps':
       return lamps(g, d, lane, x);
     case 'plot':
-      return steps(
-        g,
-        d,
-        lane.height,
-        x,
-        d.trace.events.flatMap((e) => (e.type === 'plot' && e.name === lane.name ? [e] : []))
-      );
+      return steps(g, d, lane.height, x, plotted(d.trace, lane.name));
     case 'variable':
-      return steps(g, d, lane.height, x, changesOf(d.trace, lane.name));
+      return steps(g, d, lane.height, x, changed(d.trace, lane.name));
     case 'display':
       return display(g, d, lane.height, x);
     case 'tone':
@@ -122,44 +119,64 @@ function kinds(program: Program): Map<string, string> {
   if (!found) kindsOf.set(program, (found = new Map([...allSteps(program)].map((s) => [s.id, s.kind]))));
   return found;
 }
+const FAMILIES = ['order', 'act', 'think', 'read'] as const;
+/** Whether something was drawn at this pixel before: asked in the order of time. */
+function oncePerPixel(): (px: number) => boolean {
+  let last = -Infinity;
+  return (px) => Math.floor(px) > last && ((last = Math.floor(px)), true);
+}
 function blocks(g: CanvasRenderingContext2D, d: Drawing, height: number): void {
-  const { spans, header, ticks } = d.trace;
+  const { trace, fromUs, toUs } = d;
+  const { spans, header, ticks } = trace;
   const kind = kinds(d.program);
-  const perUs = d.width / (d.toUs - d.fromUs);
-  let lastX = -1;
-  let lastBlock = -1;
-  for (let row = 0; row < spans.count; row++) {
-    const start = spans.start[row];
-    if (start > d.toUs) break;
-    const end = spans.end[row] || ticks * 1000;
-    if (end < d.fromUs) continue;
-    const id = header.blocks[spans.block[row]];
+  const perUs = d.width / (toUs - fromUs);
+  // of each block: which family it is of; -1 for the loops around others
+  const family = header.blocks.map((id) => {
     const k = kind.get(id);
-    if (k && WRAPS.has(k)) continue;
-    const px = (start - d.fromUs) * perUs;
-    const width = Math.max(1.6, (end - start) * perUs - 0.8);
-    // thousands of short ones in one pixel are one mark
-    if (px + width - lastX < 1.2 && spans.block[row] === lastBlock) continue;
-    lastX = px + width;
-    lastBlock = spans.block[row];
-    g.fillStyle = d.palette[k ? familyOf(definition(k)) : 'order'];
-    g.globalAlpha = d.selected && d.selected !== id ? 0.3 : 0.85;
-    g.fillRect(px, 5, width, height - 12);
-    if (d.selected === id) {
-      g.globalAlpha = 1;
+    return k && WRAPS.has(k) ? -1 : FAMILIES.indexOf(k ? familyOf(definition(k)) : 'order');
+  });
+  const chosen = d.selected === undefined ? -1 : header.blocks.indexOf(d.selected);
+  const free = FAMILIES.map(oncePerPixel);
+  const one = (row: number): void => {
+    const of = family[spans.block[row]];
+    if (of < 0) return;
+    const px = (spans.start[row] - fromUs) * perUs;
+    const width = ((spans.end[row] || ticks * 1000) - spans.start[row]) * perUs;
+    if (width < 1 && !free[of](px)) return;
+    g.fillStyle = d.palette[FAMILIES[of]];
+    g.globalAlpha = chosen < 0 || spans.block[row] === chosen ? 0.85 : 0.3;
+    g.fillRect(px, 5, Math.max(1.6, width - 0.8), height - 12);
+  };
+  const from = upTo(spans.count, (row) => spans.start[row], fromUs);
+  const to = upTo(spans.count, (row) => spans.start[row], toUs);
+  for (const row of [...rowsAt(trace, fromUs)].reverse()) one(row);
+  for (let row = from; row < to; row++) one(row);
+  if (chosen >= 0) {
+    g.globalAlpha = 1;
+    g.lineWidth = 2;
+    const brass = oncePerPixel();
+    for (const row of rowsOfBlock(trace, d.selected!)) {
+      const px = (spans.start[row] - fromUs) * perUs;
+      const width = ((spans.end[row] || ticks * 1000) - spans.start[row]) * perUs;
+      if (px > d.width || px + width < 0 || (width < 1 && !brass(px))) continue;
+      g.fillStyle = d.palette[FAMILIES[Math.max(0, family[chosen])]];
+      g.fillRect(px, 5, Math.max(1.6, width - 0.8), height - 12);
       g.strokeStyle = d.palette.brass;
-      g.lineWidth = 2;
-      g.strokeRect(px, 5, Math.max(2, width), height - 12);
+      g.strokeRect(px, 5, Math.max(2, width - 0.8), height - 12);
     }
   }
   g.globalAlpha = 1;
-  for (const e of d.trace.events)
-    if (e.type === 'error' || e.type === 'touch' || e.type === 'missed') {
-      g.fillStyle = d.palette.clay;
+  g.fillStyle = d.palette.clay;
+  for (const type of ['error', 'touch', 'missed'] as const) {
+    const seen = oncePerPixel();
+    for (const e of eventsOf(trace, type)) {
+      const px = (e.tUs - fromUs) * perUs;
+      if (px < -3 || px > d.width + 3 || !seen(px)) continue;
       g.beginPath();
-      g.arc((e.tUs - d.fromUs) * perUs, height - 4, 3, 0, 7);
+      g.arc(px, height - 4, 3, 0, 7);
       g.fill();
     }
+  }
 }
 function curve(
   g: CanvasRenderingContext2D,
@@ -233,162 +250,214 @@ function curve(
     g.setLineDash([]);
   });
 }
+/** Stretches from one event to the next, those that are seen; short ones as one mark a pixel. */
+function stretches<E extends { tUs: number }>(
+  d: Drawing,
+  x: (t: number) => number,
+  list: readonly E[],
+  bar: (e: E, from: number, to: number) => void,
+  shows: (e: E) => boolean
+): void {
+  const free = oncePerPixel();
+  for (let i = Math.max(0, firstAfter(list, d.fromUs) - 1); i < list.length && list[i].tUs <= d.toUs; i++) {
+    if (!shows(list[i])) continue;
+    const from = x(list[i].tUs);
+    const to = x(list[i + 1]?.tUs ?? d.trace.ticks * 1000);
+    if (to - from >= 1 || free(from)) bar(list[i], from, to);
+  }
+}
 function lamps(
   g: CanvasRenderingContext2D,
   d: Drawing,
   lane: Lane & { kind: 'lamps' },
   x: (t: number) => number
 ): void {
-  let on: (TraceEvent & { type: 'lamp' }) | undefined;
-  const bar = (from: number, to: number, colour: string): void => {
-    g.fillStyle = LAMP_COLOURS[colour] ?? LAMP_COLOURS.amber;
-    g.fillRect(x(from), 4, Math.max(1.5, x(to) - x(from)), lane.height - 9);
-  };
-  for (const e of d.trace.events) {
-    if (e.type !== 'lamp' || e.lamp !== lane.side) continue;
-    if (on) bar(on.tUs, e.tUs, on.colour);
-    on = e.on ? e : undefined;
-  }
-  if (on) bar(on.tUs, d.trace.ticks * 1000, on.colour);
+  stretches(
+    d,
+    x,
+    eventsOf(d.trace, 'lamp').filter((e) => e.lamp === lane.side),
+    ({ colour }, from, to) => {
+      g.fillStyle = LAMP_COLOURS[colour] ?? LAMP_COLOURS.amber;
+      g.fillRect(from, 4, Math.max(1.5, to - from), lane.height - 9);
+    },
+    (e) => e.on
+  );
 }
-/** A value that holds until the next one. Text has no height: a tick where it changes, and the words. */
-function steps(
-  g: CanvasRenderingContext2D,
-  d: Drawing,
-  height: number,
-  x: (t: number) => number,
-  points: readonly { tUs: number; value: number; text?: string }[]
-): void {
-  if (points.length === 0) return;
+/** A value that holds until the next one: how many, when, how much (NaN for text), and what is said of it. */
+type Steps = { count: number; tUs(i: number): number; value(i: number): number; text(i: number): string | undefined };
+function plotted(trace: Trace, name: string): Steps {
+  const list = plotsOf(trace).get(name) ?? [];
+  return { count: list.length, tUs: (i) => list[i].tUs, value: (i) => list[i].value, text: () => undefined };
+}
+function changed(trace: Trace, name: string): Steps {
+  const rows = rowsOf(trace, trace.names.indexOf(name));
+  const { tUs, value, texts } = trace.changes;
+  return { count: rows.length, tUs: (i) => tUs[rows[i]], value: (i) => value[rows[i]], text: (i) => texts[rows[i]] };
+}
+/** A line of steps. Text has no height: a tick where it changes, and the words. */
+function steps(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: number) => number, points: Steps): void {
+  if (points.count === 0) return;
   let [low, high] = [0, 1];
-  for (const { value } of points)
+  for (let i = 0; i < points.count; i++) {
+    const value = points.value(i);
     if (value < low) low = value;
     else if (value > high) high = value;
+  }
   const y = scaleLinear([low, high], [height - 5, 5]);
   g.strokeStyle = d.palette.think;
   g.fillStyle = d.palette.think;
   g.lineWidth = 1.6;
   g.beginPath();
-  let last: number | undefined;
-  let drawn = -10;
-  for (const p of points) {
-    if (Number.isNaN(p.value)) continue;
-    const px = x(p.tUs);
-    // thousands of changes in one pixel are one line up and down
-    if (px - drawn < 0.25 && last !== undefined) {
-      g.lineTo(px, y(p.value));
-      last = p.value;
+  const first = Math.max(0, upTo(points.count, (i) => points.tUs(i), d.fromUs) - 1);
+  const last = upTo(points.count, (i) => points.tUs(i), d.toUs);
+  let held: number | undefined;
+  // many changes in one pixel are one line from the smallest to the largest
+  let column = -Infinity;
+  let [smallest, largest] = [0, 0];
+  const close = (): void => {
+    if (largest > smallest) {
+      g.moveTo(column, y(smallest));
+      g.lineTo(column, y(largest));
+      g.moveTo(column, y(held!));
+    }
+  };
+  for (let i = first; i < last; i++) {
+    const value = points.value(i);
+    if (Number.isNaN(value)) continue;
+    const px = x(points.tUs(i));
+    if (Math.floor(px) === column) {
+      if (value < smallest) smallest = value;
+      else if (value > largest) largest = value;
+      held = value;
       continue;
     }
-    if (last === undefined) g.moveTo(px, y(p.value));
+    if (held === undefined) g.moveTo(px, y(value));
     else {
-      g.lineTo(px, y(last));
-      g.lineTo(px, y(p.value));
+      close();
+      g.lineTo(px, y(held));
+      g.lineTo(px, y(value));
     }
-    drawn = px;
-    last = p.value;
+    column = Math.floor(px);
+    held = smallest = largest = value;
   }
-  if (last !== undefined) g.lineTo(x(d.trace.ticks * 1000), y(last));
+  if (held !== undefined) {
+    close();
+    g.lineTo(x(Math.min(d.trace.ticks * 1000, d.toUs)), y(held));
+  }
   g.stroke();
   g.font = '500 11px "Atkinson Hyperlegible Mono Variable"';
+  const mark = oncePerPixel();
   let free = -1;
-  for (const p of points) {
-    if (!Number.isNaN(p.value) || p.text === undefined || p.tUs > d.toUs) continue;
-    const at = x(p.tUs);
+  for (let i = first; i < last; i++) {
+    const text = points.text(i);
+    if (text === undefined || !Number.isNaN(points.value(i))) continue;
+    const at = x(points.tUs(i));
+    if (!mark(at)) continue;
     g.fillRect(at, 4, 1, height - 8);
-    if (at < free) continue;
-    const text = p.text.length > 20 ? `${p.text.slice(0, 19)}…` : p.text;
-    g.fillText(text, at + 4, height / 2 + 4);
-    free = at + 10 + g.measureText(text).width;
+    if (at >= free) free = label(g, text, 20, at, height / 2 + 4);
   }
+}
+/** Words at a place, cut to so many letters. @returns where there is room again */
+function label(g: CanvasRenderingContext2D, text: string, most: number, at: number, y: number): number {
+  const short = text.length > most ? `${text.slice(0, most - 1)}…` : text;
+  g.fillText(short, at + 4, y);
+  return at + 10 + g.measureText(short).width;
 }
 /** Dark bars while something is on the display. */
 function display(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: number) => number): void {
-  const shown = d.trace.events.flatMap((e) => (e.type === 'display' ? [e] : []));
   g.fillStyle = d.palette.act;
   g.globalAlpha = 0.75;
-  shown.forEach((e, i) => {
-    if (!/[#1-9]/.test(e.picture)) return;
-    const to = shown[i + 1]?.tUs ?? d.trace.ticks * 1000;
-    g.fillRect(x(e.tUs), 4, Math.max(1.5, x(to) - x(e.tUs) - 1), height - 9);
-  });
+  stretches(
+    d,
+    x,
+    eventsOf(d.trace, 'display'),
+    (_, from, to) => g.fillRect(from, 4, Math.max(1.5, to - from - 1), height - 9),
+    (e) => /[#1-9]/.test(e.picture)
+  );
   g.globalAlpha = 1;
 }
 /** Tones by their pitch, high ones up. */
 function tone(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: number) => number): void {
   const y = scaleLinear([Math.log(60), Math.log(4000)], [height - 4, 3]).clamp(true);
-  const heard = d.trace.events.flatMap((e) => (e.type === 'tone' ? [e] : []));
   g.fillStyle = d.palette.act;
-  heard.forEach((e, i) => {
-    if (!e.hertz) return;
-    const end = Math.min(
-      heard[i + 1]?.tUs ?? d.trace.ticks * 1000,
-      e.seconds === undefined ? Infinity : e.tUs + e.seconds * 1e6
-    );
-    g.fillRect(x(e.tUs), y(Math.log(e.hertz)) - 1.5, Math.max(1.5, x(end) - x(e.tUs) - 0.5), 3);
-  });
+  stretches(
+    d,
+    x,
+    eventsOf(d.trace, 'tone'),
+    (e, from, to) => {
+      const end = e.seconds === undefined ? to : Math.min(to, x(e.tUs + e.seconds * 1e6));
+      g.fillRect(from, y(Math.log(e.hertz)) - 1.5, Math.max(1.5, end - from - 0.5), 3);
+    },
+    (e) => e.hertz > 0
+  );
 }
 /** Touches in clay, what a hand did in water, messages in ink. */
 function events(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: number) => number): void {
-  const colour: Partial<Record<TraceEvent['type'], string>> = {
-    touch: d.palette.clay,
-    tipped: d.palette.clay,
-    stalled: d.palette.clay,
-    error: d.palette.clay,
-    input: d.palette.water,
-    message: d.palette.ink,
-    heard: d.palette.ink
-  };
-  for (const e of d.trace.events) {
-    const fill = colour[e.type];
-    if (!fill || e.tUs < d.fromUs || e.tUs > d.toUs) continue;
+  const { clay, water, ink } = d.palette;
+  const colours = [
+    [clay, 'touch', 'tipped', 'stalled', 'error'],
+    [water, 'input'],
+    [ink, 'message', 'heard']
+  ] as const;
+  for (const [fill, ...types] of colours) {
     g.fillStyle = fill;
-    g.fillRect(x(e.tUs) - 1, 4, 2.5, height - 9);
+    for (const type of types) {
+      const free = oncePerPixel();
+      for (const e of eventsOf(d.trace, type))
+        if (e.tUs >= d.fromUs && e.tUs <= d.toUs && free(x(e.tUs))) g.fillRect(x(e.tUs) - 1, 4, 2.5, height - 9);
+    }
   }
 }
 function log(g: CanvasRenderingContext2D, d: Drawing, x: (t: number) => number, height: number): void {
   g.font = '500 11px "Atkinson Hyperlegible Mono Variable"';
-  g.fillStyle = d.palette.ink;
-  let free = -1;
-  for (const e of d.trace.events) {
-    if ((e.type !== 'log' && e.type !== 'mark') || e.tUs < d.fromUs || e.tUs > d.toUs) continue;
+  const within = (e: { tUs: number }): boolean => e.tUs >= d.fromUs && e.tUs <= d.toUs;
+  const flag = oncePerPixel();
+  g.fillStyle = d.palette.water;
+  for (const e of eventsOf(d.trace, 'mark')) {
     const at = x(e.tUs);
-    if (e.type === 'mark') {
-      // a small flag on its pole
-      g.fillStyle = d.palette.water;
-      g.fillRect(at, 2, 1.2, height - 6);
-      g.beginPath();
-      g.moveTo(at, 2);
-      g.lineTo(at + 9, 5.5);
-      g.lineTo(at, 9);
-      g.fill();
-      g.fillStyle = d.palette.ink;
-    }
+    if (!within(e) || !flag(at)) continue;
+    // a small flag on its pole
+    g.fillRect(at, 2, 1.2, height - 6);
+    g.beginPath();
+    g.moveTo(at, 2);
+    g.lineTo(at + 9, 5.5);
+    g.lineTo(at, 9);
+    g.fill();
+  }
+  g.fillStyle = d.palette.ink;
+  // marks and lines of the log, merged in the order of time
+  const [marks, lines] = [eventsOf(d.trace, 'mark'), eventsOf(d.trace, 'log')];
+  const mark = oncePerPixel();
+  let free = -1;
+  for (let i = 0, k = 0; i < marks.length || k < lines.length;) {
+    const e = k >= lines.length || (i < marks.length && marks[i].tUs <= lines[k].tUs) ? marks[i++] : lines[k++];
+    const at = x(e.tUs);
+    if (!within(e) || !mark(at)) continue;
     g.fillRect(at, 3, 1, height - 12);
-    if (at < free) continue;
-    const text = e.text.length > 24 ? `${e.text.slice(0, 23)}…` : e.text;
-    g.fillText(text, at + 4, height / 2 + 2);
-    free = at + 10 + g.measureText(text).width;
+    if (at >= free) free = label(g, e.text, 24, at, height / 2 + 2);
   }
 }
 
-/** The innermost block that ran at t in the blocks lane. */
+/** The innermost block that ran at t in the blocks lane, or the nearest one within the slack. */
 export function blockAt(trace: Trace, program: Program, tUs: number, slackUs: number): string | undefined {
   const { spans, header, ticks } = trace;
   const kind = kinds(program);
   let best: string | undefined;
   let distance = slackUs;
-  for (let row = 0; row < spans.count; row++) {
-    if (spans.start[row] > tUs + slackUs) break;
+  const look = (row: number): void => {
     const id = header.blocks[spans.block[row]];
     const k = kind.get(id);
-    if (k && WRAPS.has(k)) continue;
+    if (k && WRAPS.has(k)) return;
     const end = spans.end[row] || ticks * 1000;
     const away = tUs < spans.start[row] ? spans.start[row] - tUs : tUs > end ? tUs - end : 0;
     if (away <= distance) {
       best = id;
       distance = away;
     }
-  }
+  };
+  // what ran there, what ended shortly before, what began shortly after
+  const after = upTo(spans.count, (row) => spans.start[row], tUs + slackUs);
+  for (const row of [...rowsAt(trace, Math.max(0, tUs - slackUs))].reverse()) look(row);
+  for (let row = upTo(spans.count, (r) => spans.start[r], tUs - slackUs); row < after; row++) look(row);
   return best;
 }

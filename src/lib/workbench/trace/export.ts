@@ -86,7 +86,7 @@ export async function exportTrace(
     case 'csv':
       return download(`${name}.csv`, traceCsv(run.trace, selection ? 1 : 10, selection), 'text/csv');
     case 'json':
-      return download(`${name}.mossbell-run.jsonl`, await w.history.fileOf(run), 'application/jsonl');
+      return download(`${name}.mossbell-run.jsonl`, await w.runs.write(w.history.fileOf(run)), 'application/jsonl');
     case 'png': {
       const canvas = document.createElement('canvas');
       canvas.width = (LABELS + d.width) * 2;

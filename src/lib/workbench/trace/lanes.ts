@@ -1,5 +1,6 @@
 /** Which lanes a trace has: those that stand there at first, and all others that can be chosen. */
 import { hasWheels, type Kit } from '../../../../core/kit/kit.ts';
+import { plotsOf } from '../../../../core/trace/apart.ts';
 import type { Trace } from '../../../../core/trace/trace.ts';
 import { later, say } from '../../../../core/words.ts';
 
@@ -161,7 +162,7 @@ export function allLanes(kit: Kit, trace?: Trace): Lane[] {
       usual: true,
       name
     })),
-    ...plotsOf(trace).map((name): Lane => ({
+    ...(trace ? [...plotsOf(trace).keys()] : []).map((name): Lane => ({
       kind: 'plot',
       key: `p ${name}`,
       title: name,
@@ -226,8 +227,3 @@ export const lanesWith = (all: readonly Lane[], channels: readonly string[]): La
       (l.kind === 'variable' && channels.includes('variables')) ||
       (l.kind === 'display' && channels.includes('display'))
   );
-
-/** Names of what a trace has plotted, in the order they came. */
-export const plotsOf = (trace: Trace | undefined): string[] => [
-  ...new Set((trace?.events ?? []).flatMap((e) => (e.type === 'plot' ? [e.name] : [])))
-];

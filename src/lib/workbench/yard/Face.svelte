@@ -1,6 +1,7 @@
 <script lang="ts">
   import { say, word } from '../../../../core/words.ts';
   import { DARK, levelOf, shownAs } from '../../../../core/language/pixels.ts';
+  import { eventsOf, lastBy } from '../../../../core/trace/apart.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
@@ -13,14 +14,13 @@
   const caption = $derived.by(() => {
     const run = w.runs.run;
     if (!run || run.version < 0) return undefined;
-    return run.trace.events.findLast(
-      (e) => e.type === 'speech' && e.tUs <= w.runs.playheadUs && e.tUs > w.runs.playheadUs - 6e6
-    );
+    const newest = lastBy(eventsOf(run.trace, 'speech'), w.runs.playheadUs);
+    return newest && newest.tUs > w.runs.playheadUs - 6e6 ? newest : undefined;
   });
   let said: unknown;
   $effect(() => {
     const live = w.runs.state === 'running' && w.runs.scrubUs === undefined && !w.muted;
-    if (!live || !caption || caption === said || caption.type !== 'speech') return;
+    if (!live || !caption || caption === said) return;
     said = caption;
     window.speechSynthesis?.speak(new SpeechSynthesisUtterance(caption.text));
   });

@@ -1,5 +1,6 @@
 <!-- Where the robot began and where it is now, what lies between, and the program's marks as a stopwatch. -->
 <script lang="ts">
+  import { eventsOf } from '../../../../core/trace/apart.ts';
   import { say } from '../../../../core/words.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -14,7 +15,7 @@
   const turned = $derived(((((pose.facingDeg - from.facingDeg) % 360) + 540) % 360) - 180 || 0);
   const marks = $derived(
     runs.seen && runs.seen.version >= 0
-      ? runs.seen.trace.events.flatMap((e) => (e.type === 'mark' ? [{ s: e.tUs / 1e6, text: e.text }] : []))
+      ? eventsOf(runs.seen.trace, 'mark').map((e) => ({ s: e.tUs / 1e6, text: e.text }))
       : []
   );
 </script>

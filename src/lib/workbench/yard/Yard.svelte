@@ -8,6 +8,7 @@
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { allSteps } from '../../../../core/language/program.ts';
   import { ghostOf } from '../../../../core/run/ghost.ts';
+  import { eventsOf } from '../../../../core/trace/apart.ts';
   import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
   import { travelled } from '../../../../core/trace/query.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
@@ -89,9 +90,7 @@
     return Math.round(by) % 360;
   });
   const touches = $derived(
-    runs.seen && runs.seen.version >= 0
-      ? runs.seen.trace.events.filter((e) => e.type === 'touch' && e.tUs <= runs.seenUs)
-      : []
+    runs.seen && runs.seen.version >= 0 ? eventsOf(runs.seen.trace, 'touch').filter((e) => e.tUs <= runs.seenUs) : []
   );
   /** the way that the chosen move block asks for: from where it last began, or from the start */
   const ghost = $derived.by(() => {

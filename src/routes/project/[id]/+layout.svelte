@@ -1,10 +1,12 @@
 <script lang="ts">
+  import { replaceState } from '$app/navigation';
   import { onDestroy, untrack } from 'svelte';
   import { Workbench, setWorkbench } from '$lib/workbench/workbench.svelte.ts';
   let { data, children } = $props();
   // one workbench a project; the kit sheet and the workbench share it, and with it the history
   let workbench = $derived.by(() => {
     const { session } = data;
+    session.onMoved = (id) => replaceState(location.pathname.replace(/^\/project\/[^/]+/, `/project/${id}`), {});
     // what the workbench looks at as it is made must not make it anew
     return untrack(() => new Workbench(session));
   });

@@ -1,5 +1,6 @@
 <!-- A text project: its Python is the program. -->
 <script lang="ts">
+  import { eventsOf } from '../../../../../core/trace/apart.ts';
   import { retell, say } from '../../../../../core/words.ts';
   import { EditorState } from '@codemirror/state';
   import { EditorView } from '@codemirror/view';
@@ -72,9 +73,7 @@
     view?.dispatch({ effects: setRunning.of(lines.slice(-1)) });
   });
   const values = $derived(Object.entries(runs.values).sort(([a], [b]) => (a < b ? -1 : 1)));
-  const error = $derived(
-    runs.run && runs.run.version >= 0 ? runs.run.trace.events.find((e) => e.type === 'error') : undefined
-  );
+  const error = $derived(runs.run && runs.run.version >= 0 ? eventsOf(runs.run.trace, 'error')[0] : undefined);
   const place = $derived(error?.block ? `${say('Line {x}', { x: error.block.slice(5) })}: ` : '');
   let lost = $state.raw<ReadProblem[]>([]);
   function toBlocks(allTheSame = false) {

@@ -1,30 +1,48 @@
 import { error, json } from '@sveltejs/kit';
-import * as z from 'zod';
-import { checkProject } from '../../../../../core/project.ts';
+import { readProject } from '../../../../../core/project.ts';
 import { database } from '$lib/server/database.ts';
-import { deleteProject, openProject, saveProject } from '$lib/server/projects.ts';
+import { deleteProject, openProject, rawProject, restoreProject, saveProject } from '$lib/server/projects.ts';
 import { say } from '../../../../../core/words.ts';
 
-const body = z.object({ base: z.number().int(), project: z.unknown() });
+const none = (): never => error(404, say('There is no such project on this computer.'));
 
-export function GET({ params }) {
-  const opened = openProject(database(), params.id);
-  if (!opened) error(404, say('There is no such project on this computer.'));
-  return json(opened);
+/** The project; with `?raw` its newest version as it was saved, as a file, even where it cannot be opened. */
+export function GET({ params, url }) {
+  if (url.searchParams.has('raw')) {
+    const raw = rawProject(database(), params.id) ?? none();
+    return new Response(raw, {
+      headers: {
+        'content-type': 'application/json',
+        'content-disposition': `attachment; filename="${params.id.replace(/[^\w-]/g, '')}.mossbell.json"`
+      }
+    });
+  }
+  let opened: ReturnType<typeof openProject>;
+  try {
+    opened = openProject(database(), params.id);
+  } catch (problem) {
+    error(422, (problem as Error).message);
+  }
+  return json(opened ?? none());
 }
 
-/** Saves on top of version `base`; 409 with the newest version if somebody else saved in between. */
-export async function PUT({ params, request }) {
-  const parsed = body.safeParse(await request.json().catch(() => null));
-  if (!parsed.success) error(400, say('A save needs "base" and "project".'));
-  const read = checkProject(parsed.data.project, say('This project'));
+/** Saves the body, a project's file, on top of version `?base`; 409 with the newest version if somebody else saved in between. */
+export async function PUT({ params, request, url }) {
+  const base = Number(url.searchParams.get('base'));
+  if (!Number.isSafeInteger(base) || base < 1) error(400, say('A save needs the version that it is based on.'));
+  const read = readProject(await request.text(), say('This project'));
   if (!read.ok) error(400, read.problem);
-  const saved = saveProject(database(), params.id, parsed.data.base, read.project);
-  if (!saved) error(404, say('There is no such project on this computer.'));
+  const saved = saveProject(database(), params.id, base, read.project) ?? none();
   return saved.ok ? json({ version: saved.version }) : json(saved.newest, { status: 409 });
 }
 
+/** Takes it off the shelf, or with `?back` back onto it. */
 export function DELETE({ params }) {
   if (!deleteProject(database(), params.id)) error(404, say('There is no such project, or it is a demo project.'));
+  return new Response(null, { status: 204 });
+}
+export function POST({ params, url }) {
+  if (!url.searchParams.has('back')) error(400, say('This cannot be done.'));
+  if (!restoreProject(database(), params.id)) none();
   return new Response(null, { status: 204 });
 }

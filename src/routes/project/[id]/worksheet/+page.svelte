@@ -31,8 +31,7 @@
   const run = $derived(w.runs.run?.trace.ended ? w.runs.run : made);
   const asksRun = $derived(parts.path || parts.graphs || parts.findings);
   $effect(() => {
-    if (asksRun && !run && project.text === undefined)
-      void w.runs.again({ project, seed: 1, inputs: [], name: project.name }).then((r) => (made = r));
+    if (asksRun && !run && project.text === undefined) void w.runs.whole(project).then((r) => (made = r));
   });
   const found = $derived(run && run.version >= 0 ? findings(run.trace, project.program) : []);
   const names = $derived(sentences(project));

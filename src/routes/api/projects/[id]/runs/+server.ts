@@ -1,17 +1,15 @@
 import { error, json } from '@sveltejs/kit';
-import * as z from 'zod';
 import { database } from '$lib/server/database.ts';
 import { keepRun, listRuns } from '$lib/server/runs.ts';
 import { say } from '../../../../../../core/words.ts';
 
-const body = z.object({ file: z.string(), ms: z.number().int().min(0) });
-
 export const GET = ({ params }) => json(listRuns(database(), params.id));
 
-export async function POST({ params, request }) {
-  const parsed = body.safeParse(await request.json().catch(() => null));
-  if (!parsed.success) error(400, say('A run is kept with "file" and "ms".'));
-  const kept = keepRun(database(), params.id, parsed.data.file, parsed.data.ms);
+/** A run that is over: the body is its file, compressed; `?ms` how long it took. */
+export async function POST({ params, request, url }) {
+  const ms = Number(url.searchParams.get('ms'));
+  if (!Number.isSafeInteger(ms) || ms < 0) error(400, say('A run is kept with "ms", how long it took.'));
+  const kept = await keepRun(database(), params.id, new Uint8Array(await request.arrayBuffer()), ms);
   if (typeof kept === 'string') error(400, kept);
   if (!kept) error(404, say('There is no such project on this computer.'));
   return json(kept, { status: 201 });

@@ -1,0 +1,89 @@
+<!-- The versions of a project, newest first, each with its picture: looked at as a project of its own, or taken back. -->
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import type { Project } from '../../../core/project.ts';
+  import { clockIn, say } from '../../../core/words.ts';
+  import type { VersionCard } from '../shelf/cards.ts';
+  import { createOnServer } from '../shelf/files.ts';
+  import Thumb from '../shelf/Thumb.svelte';
+  import Dialog from '../ui/Dialog.svelte';
+  import type { Session } from './session.svelte.ts';
+  let { session, open = $bindable(false) }: { session: Session; open: boolean } = $props();
+  const PAGE = 24;
+  let list = $state.raw<VersionCard[]>([]);
+  let more = $state(false);
+  let problem = $state('');
+  const noAnswer = () => say('The school computer does not answer. Is Moss Bell still running there?');
+  async function load(before?: number) {
+    try {
+      const answer = await fetch(`/api/projects/${session.id}/versions${before ? `?before=${before}` : ''}`);
+      const page = (await answer.json()) as VersionCard[];
+      list = before ? [...list, ...page] : page;
+      more = page.length === PAGE;
+    } catch {
+      problem = noAnswer();
+    }
+  }
+  $effect(() => {
+    if (!open) return;
+    problem = '';
+    void load();
+  });
+  async function version(id: number): Promise<Project | undefined> {
+    problem = '';
+    try {
+      const answer = await fetch(`/api/projects/${session.id}/versions/${id}`);
+      const value = await answer.json();
+      if (answer.ok) return value as Project;
+      problem = (value as { message: string }).message;
+    } catch {
+      problem = noAnswer();
+    }
+    return undefined;
+  }
+  const when = (at: number) => new Date(at).toLocaleString(clockIn(), { dateStyle: 'short', timeStyle: 'medium' });
+  async function takeBack(card: VersionCard) {
+    const project = await version(card.id);
+    if (!project) return;
+    session.change(say('take back the version of {when}', { when: when(card.at) }), project);
+    open = false;
+  }
+  async function look(card: VersionCard) {
+    const project = await version(card.id);
+    if (!project) return;
+    const name = say('{name} of {when}', { name: project.name.slice(0, 50), when: when(card.at) }).slice(0, 80);
+    const made = await createOnServer({ ...project, name });
+    if (!made.ok) problem = made.problem;
+    else await goto(`/project/${made.id}`);
+  }
+</script>
+
+<Dialog bind:open title={say('Versions of this project')} size="md">
+  <p class="text-soft">
+    {say(
+      'Each save is a version; older ones are thinned out. Taking one back is a change like any other: it can be undone.'
+    )}
+  </p>
+  {#if problem}<p class="text-clay" role="alert">{problem}</p>{/if}
+  <ol class="grid max-h-[56vh] grid-cols-2 gap-3 overflow-auto" data-testid="versions">
+    {#each list as card, i (card.id)}
+      <li class="overflow-hidden rounded-lg border border-rule">
+        <Thumb bars={card.bars} />
+        <div class="px-2.5 py-1.5 text-[13px] leading-snug">
+          <b class="block truncate">{i === 0 ? say('{name}, the newest', { name: card.name }) : card.name}</b>
+          <span class="text-soft tabular-nums"
+            >{when(card.at)} · {say('{n, plural, one {# block} other {# blocks}}', { n: card.blocks })}</span
+          >
+          <div class="flex gap-1">
+            {#if i > 0}<button class="chip underline" onclick={() => takeBack(card)}>{say('Take back')}</button>{/if}
+            <button class="chip underline" onclick={() => look(card)}>{say('Open as a copy')}</button>
+          </div>
+        </div>
+      </li>
+    {/each}
+  </ol>
+  <div class="flex justify-end gap-2">
+    {#if more}<button class="btn btn-plain" onclick={() => load(list.at(-1)!.id)}>{say('Older ones')}</button>{/if}
+    <button class="btn btn-go" onclick={() => (open = false)}>{say('Close')}</button>
+  </div>
+</Dialog>
