@@ -1,10 +1,14 @@
 /** The runs of a project that are kept on the school computer. */
 import { clockIn, say } from '../../../core/words.ts';
 import type { RunCard, RunFile } from '../../../core/trace/runfile.ts';
+import { eventsOf } from '../../../core/trace/apart.ts';
+import { emptyTrace, type Trace } from '../../../core/trace/trace.ts';
 import type { Run, Runs } from './runs.svelte.ts';
 
 /** Shorter ones are not worth keeping, ticks. */
 const SHORTEST = 100;
+
+const inputsOnly = (trace: Trace): Partial<Trace> => ({ events: [...eventsOf(trace, 'input')], ended: trace.ended });
 
 export class History {
   list = $state.raw<RunCard[]>([]);
@@ -45,8 +49,11 @@ export class History {
     if (this.on.has(run) || run.trace.ticks < SHORTEST || !run.trace.ended) return;
     this.on.add(run);
     const whole = run.kind === 'device' || !run.project || run.project.text !== undefined;
-    const file = await this.runs.pack(this.fileOf(run), whole);
-    const answer = await this.ask(`/api/projects/${this.projectId()}/runs?ms=${run.trace.ticks}`, 'POST', file);
+    const file = this.fileOf(run);
+    // what makes it again is little: the rest of the trace need not travel
+    const sent = whole ? file : { ...file, trace: { ...emptyTrace(run.trace.header, []), ...inputsOnly(run.trace) } };
+    const packed = await this.runs.pack(sent, whole);
+    const answer = await this.ask(`/api/projects/${this.projectId()}/runs?ms=${run.trace.ticks}`, 'POST', packed);
     if (!answer) return;
     const card = (await answer.json()) as RunCard;
     this.cards.set(run, card);

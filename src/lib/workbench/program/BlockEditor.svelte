@@ -299,6 +299,7 @@
     host.addEventListener('pointerdown', pull, true);
     Object.assign(window, {
       mossbellWorkspace: ws,
+      mossbellEditor: { act: act, session, screen: () => readWorkspace(ws!, session.project.program) },
       mossbellOpening: async () => (await import('./blockly/measure.ts')).opening(ws!, session.project.program)
     });
     return () => {

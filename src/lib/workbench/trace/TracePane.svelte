@@ -14,7 +14,7 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import Inputs from '../inputs/Inputs.svelte';
   import { allLanes, type Lane } from './lanes.ts';
-  import { blockAt, draw, palette, type Palette } from './draw.ts';
+  import { blockAt, Painter, palette, type Palette } from './draw.ts';
   import type { Tool } from './view.svelte.ts';
 
   const w = useWorkbench();
@@ -143,17 +143,37 @@
         }
       : undefined
   );
-  $effect(() => {
+  /** Painted with the screen's frames, and no more than a third of the time, so that whatever a run does the page answers. */
+  let painter: Painter | undefined;
+  let asked = 0;
+  let notBefore = 0;
+  function paint() {
+    asked = 0;
     if (!canvas) return;
+    const now = performance.now();
+    if (now < notBefore) return ask();
     const ratio = devicePixelRatio || 1;
+    const g = canvas.getContext('2d')!;
+    painter ??= new Painter(g);
     if (canvas.width !== Math.round(width * ratio) || canvas.height !== Math.round(height * ratio)) {
       canvas.width = Math.round(width * ratio);
       canvas.height = Math.round(height * ratio);
+      painter.forget();
     }
-    const g = canvas.getContext('2d')!;
     g.setTransform(ratio, 0, 0, ratio, 0, 0);
-    if (drawing) draw(g, drawing);
-    else g.clearRect(0, 0, width, height);
+    if (drawing) painter.paint(drawing);
+    else {
+      g.clearRect(0, 0, width, height);
+      painter.forget();
+    }
+    notBefore = performance.now() + 2 * (performance.now() - now);
+  }
+  function ask() {
+    asked ||= requestAnimationFrame(paint);
+  }
+  $effect(() => {
+    void [drawing, width, height];
+    ask();
   });
   /** What a lane shows at the playhead. */
   function valueOf(lane: Lane): string {

@@ -50,7 +50,57 @@ export type Drawing = {
   palette: Palette;
   /** while the run goes on, lines are drawn without dashes, which are slow where there is no graphics processor */
   live: boolean;
+  /** all before this time is on the canvas already: what came since is painted, the rest left */
+  sinceUs?: number;
 };
+
+/** What a canvas shows: while nothing but the trace's end changes, only what is new is painted. */
+export class Painter {
+  private last: Drawing | undefined;
+  private untilUs = 0;
+  private scales = '';
+  constructor(private readonly g: CanvasRenderingContext2D) {}
+  /** The canvas was cleared, or its size is another. */
+  forget(): void {
+    this.last = undefined;
+  }
+  paint(d: Drawing): void {
+    const { last } = this;
+    const same =
+      last &&
+      (Object.keys(d) as (keyof Drawing)[]).every((key) => d[key] === last[key]) &&
+      d.trace.ticks * 1000 >= this.untilUs;
+    const scales = d.lanes.map((lane) => scaleOf(d, lane).join()).join(' ');
+    draw(this.g, same && scales === this.scales ? { ...d, sinceUs: this.untilUs } : d);
+    this.last = d;
+    this.scales = scales;
+    this.untilUs = d.trace.ticks * 1000;
+  }
+}
+/** Values at the lower and the upper edge of a lane; they grow by steps, so that a run that goes on seldom changes them. */
+function scaleOf(d: Drawing, lane: Lane): [number, number] {
+  let [low, high] = [0, 1];
+  const look = (v: number): void => {
+    if (v < low) low = v;
+    else if (v > high) high = v;
+  };
+  if (lane.kind === 'curve') {
+    if (lane.range) return lane.range;
+    for (const { key } of lane.keys) {
+      const c = channel(d.trace, key);
+      if (c) envelope(c, d.trace.ticks, d.fromUs, d.toUs, columnsOf(d)).forEach(look);
+    }
+  } else if (lane.kind === 'plot' || lane.kind === 'variable') {
+    const points = stepsOf(d, lane);
+    for (let i = 0; i < points.count; i++) look(points.value(i));
+  } else return [0, 0];
+  return scaleLinear().domain([low, high]).nice(4).domain() as [number, number];
+}
+const columnsOf = (d: Drawing): number => Math.max(1, Math.floor(d.width));
+/** The stretch of time that is painted: all that is seen, or what came since; with a few pixels before it. */
+const MARGIN = 3;
+const paintedFrom = (d: Drawing): number =>
+  d.sinceUs === undefined ? d.fromUs : Math.max(d.fromUs, d.sinceUs - (MARGIN * (d.toUs - d.fromUs)) / d.width);
 
 /** Rows of spans that are steps which do something themselves, not the loops around them. */
 const WRAPS = new Set(
@@ -62,8 +112,15 @@ const WRAPS = new Set(
 /** @param clears the canvas first: a sheet that has other things on it is not */
 export function draw(g: CanvasRenderingContext2D, d: Drawing, clears = true): void {
   const x = scaleLinear([d.fromUs, d.toUs], [0, d.width]);
-  if (clears) g.clearRect(0, 0, d.width, 10000);
   const total = d.lanes.reduce((h, l) => h + l.height, 0);
+  g.save();
+  if (d.sinceUs !== undefined) {
+    const left = Math.floor(x(paintedFrom(d)));
+    g.beginPath();
+    g.rect(left, 0, Math.ceil(x(d.trace.ticks * 1000)) + 1 - left, total);
+    g.clip();
+  }
+  if (clears) g.clearRect(0, 0, d.width, 10000);
   g.strokeStyle = d.palette.rule;
   g.globalAlpha = 0.7;
   g.lineWidth = 1;
@@ -88,6 +145,7 @@ export function draw(g: CanvasRenderingContext2D, d: Drawing, clears = true): vo
     g.lineTo(d.width, top - 0.5);
     g.stroke();
   }
+  g.restore();
 }
 
 function one(g: CanvasRenderingContext2D, d: Drawing, lane: Lane, x: (t: number) => number): void {
@@ -99,9 +157,8 @@ function one(g: CanvasRenderingContext2D, d: Drawing, lane: Lane, x: (t: number)
     case 'lamps':
       return lamps(g, d, lane, x);
     case 'plot':
-      return steps(g, d, lane.height, x, plotted(d.trace, lane.name));
     case 'variable':
-      return steps(g, d, lane.height, x, changed(d.trace, lane.name));
+      return steps(g, d, lane, x, stepsOf(d, lane));
     case 'display':
       return display(g, d, lane.height, x);
     case 'tone':
@@ -147,15 +204,17 @@ function blocks(g: CanvasRenderingContext2D, d: Drawing, height: number): void {
     g.globalAlpha = chosen < 0 || spans.block[row] === chosen ? 0.85 : 0.3;
     g.fillRect(px, 5, Math.max(1.6, width - 0.8), height - 12);
   };
-  const from = upTo(spans.count, (row) => spans.start[row], fromUs);
+  const paintedUs = paintedFrom(d);
+  const from = upTo(spans.count, (row) => spans.start[row], paintedUs);
   const to = upTo(spans.count, (row) => spans.start[row], toUs);
-  for (const row of [...rowsAt(trace, fromUs)].reverse()) one(row);
+  for (const row of [...rowsAt(trace, paintedUs)].reverse()) one(row);
   for (let row = from; row < to; row++) one(row);
   if (chosen >= 0) {
     g.globalAlpha = 1;
     g.lineWidth = 2;
     const brass = oncePerPixel();
     for (const row of rowsOfBlock(trace, d.selected!)) {
+      if (spans.end[row] && spans.end[row] < paintedUs) continue;
       const px = (spans.start[row] - fromUs) * perUs;
       const width = ((spans.end[row] || ticks * 1000) - spans.start[row]) * perUs;
       if (px > d.width || px + width < 0 || (width < 1 && !brass(px))) continue;
@@ -171,7 +230,7 @@ function blocks(g: CanvasRenderingContext2D, d: Drawing, height: number): void {
     const seen = oncePerPixel();
     for (const e of eventsOf(trace, type)) {
       const px = (e.tUs - fromUs) * perUs;
-      if (px < -3 || px > d.width + 3 || !seen(px)) continue;
+      if (e.tUs < paintedUs || px > d.width + 3 || !seen(px)) continue;
       g.beginPath();
       g.arc(px, height - 4, 3, 0, 7);
       g.fill();
@@ -184,7 +243,8 @@ function curve(
   lane: Lane & { kind: 'curve' },
   x: (t: number) => number
 ): void {
-  const columns = Math.max(1, Math.floor(d.width));
+  const columns = columnsOf(d);
+  const first = Math.max(0, Math.floor(x(paintedFrom(d))) - 1);
   const sets = lane.keys.map(({ key, colour }) => ({
     colour,
     now: of(d.trace, key),
@@ -201,17 +261,11 @@ function curve(
       g.fillRect(x(from), 1, Math.max(1, x(to) - x(from)), lane.height - 2);
       g.globalAlpha = 1;
     }
-  let [low, high] = lane.range ?? [0, 1];
-  if (!lane.range)
-    for (const { now } of sets)
-      for (const v of now ?? [])
-        if (v < low) low = v;
-        else if (v > high) high = v;
-  const y = scaleLinear([low, high], [lane.height - 5, 5]);
+  const y = scaleLinear(scaleOf(d, lane), [lane.height - 5, 5]);
   const line = (points: Float64Array): void => {
     g.beginPath();
     let open = false;
-    for (let i = 0; i < columns; i++) {
+    for (let i = first; i < columns; i++) {
       const a = points[2 * i];
       if (Number.isNaN(a)) {
         open = false;
@@ -259,7 +313,7 @@ function stretches<E extends { tUs: number }>(
   shows: (e: E) => boolean
 ): void {
   const free = oncePerPixel();
-  for (let i = Math.max(0, firstAfter(list, d.fromUs) - 1); i < list.length && list[i].tUs <= d.toUs; i++) {
+  for (let i = Math.max(0, firstAfter(list, paintedFrom(d)) - 1); i < list.length && list[i].tUs <= d.toUs; i++) {
     if (!shows(list[i])) continue;
     const from = x(list[i].tUs);
     const to = x(list[i + 1]?.tUs ?? d.trace.ticks * 1000);
@@ -294,21 +348,24 @@ function changed(trace: Trace, name: string): Steps {
   const { tUs, value, texts } = trace.changes;
   return { count: rows.length, tUs: (i) => tUs[rows[i]], value: (i) => value[rows[i]], text: (i) => texts[rows[i]] };
 }
+const stepsOf = (d: Drawing, lane: Lane & { kind: 'plot' | 'variable' }): Steps =>
+  lane.kind === 'plot' ? plotted(d.trace, lane.name) : changed(d.trace, lane.name);
 /** A line of steps. Text has no height: a tick where it changes, and the words. */
-function steps(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: number) => number, points: Steps): void {
+function steps(
+  g: CanvasRenderingContext2D,
+  d: Drawing,
+  lane: Lane & { kind: 'plot' | 'variable' },
+  x: (t: number) => number,
+  points: Steps
+): void {
   if (points.count === 0) return;
-  let [low, high] = [0, 1];
-  for (let i = 0; i < points.count; i++) {
-    const value = points.value(i);
-    if (value < low) low = value;
-    else if (value > high) high = value;
-  }
-  const y = scaleLinear([low, high], [height - 5, 5]);
+  const { height } = lane;
+  const y = scaleLinear(scaleOf(d, lane), [height - 5, 5]);
   g.strokeStyle = d.palette.think;
   g.fillStyle = d.palette.think;
   g.lineWidth = 1.6;
   g.beginPath();
-  const first = Math.max(0, upTo(points.count, (i) => points.tUs(i), d.fromUs) - 1);
+  const first = Math.max(0, upTo(points.count, (i) => points.tUs(i), paintedFrom(d)) - 1);
   const last = upTo(points.count, (i) => points.tUs(i), d.toUs);
   let held: number | undefined;
   // many changes in one pixel are one line from the smallest to the largest
@@ -348,7 +405,9 @@ function steps(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: n
   g.font = '500 11px "Atkinson Hyperlegible Mono Variable"';
   const mark = oncePerPixel();
   let free = -1;
-  for (let i = first; i < last; i++) {
+  const start = Math.max(0, upTo(points.count, (i) => points.tUs(i), d.fromUs) - 1);
+  // where words have room depends on all words before
+  for (let i = start; i < last; i++) {
     const text = points.text(i);
     if (text === undefined || !Number.isNaN(points.value(i))) continue;
     const at = x(points.tUs(i));
@@ -404,7 +463,7 @@ function events(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: 
     for (const type of types) {
       const free = oncePerPixel();
       for (const e of eventsOf(d.trace, type))
-        if (e.tUs >= d.fromUs && e.tUs <= d.toUs && free(x(e.tUs))) g.fillRect(x(e.tUs) - 1, 4, 2.5, height - 9);
+        if (e.tUs >= paintedFrom(d) && e.tUs <= d.toUs && free(x(e.tUs))) g.fillRect(x(e.tUs) - 1, 4, 2.5, height - 9);
     }
   }
 }

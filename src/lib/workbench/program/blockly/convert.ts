@@ -161,7 +161,14 @@ export function bringIn(ws: Blockly.WorkspaceSvg, program: Program): void {
   ws.setResizesEnabled(false);
   Blockly.utils.dom.startTextWidthCache();
   try {
-    new Sync(ws, program).all();
+    try {
+      new Sync(ws, program).all();
+    } catch (problem) {
+      // the program is the truth: whatever the sheet came to, it is made anew from it
+      console.error(problem);
+      ws.clear();
+      new Sync(ws, program).all();
+    }
   } finally {
     Blockly.utils.dom.stopTextWidthCache();
     ws.setResizesEnabled(true);
@@ -209,7 +216,9 @@ class Sync {
     for (const l of program.loose) this.top(l, this.one(l.value));
     // what is left over was taken out
     for (const block of ws.getAllBlocks(false))
-      if (!block.isShadow() && !block.isInsertionMarker() && !this.wanted.has(block.id)) block.dispose(true);
+      // what a block holds goes with it
+      if (!block.isDeadOrDying() && !block.isShadow() && !block.isInsertionMarker() && !this.wanted.has(block.id))
+        block.dispose(true);
   }
   private top(place: { x: number; y: number } | Stack, block: Blockly.BlockSvg): void {
     const parent = block.previousConnection?.targetConnection ?? block.outputConnection?.targetConnection;
