@@ -52,6 +52,8 @@ export type Drawing = {
   live: boolean;
   /** all before this time is on the canvas already: what came since is painted, the rest left */
   sinceUs?: number;
+  /** values at the edges of lanes, where they are worked out already */
+  scales?: ReadonlyMap<string, [number, number]>;
 };
 
 /** What a canvas shows: while nothing but the trace's end changes, only what is new is painted. */
@@ -70,15 +72,19 @@ export class Painter {
       last &&
       (Object.keys(d) as (keyof Drawing)[]).every((key) => d[key] === last[key]) &&
       d.trace.ticks * 1000 >= this.untilUs;
-    const scales = d.lanes.map((lane) => scaleOf(d, lane).join()).join(' ');
-    draw(this.g, same && scales === this.scales ? { ...d, sinceUs: this.untilUs } : d);
+    const scales = new Map(d.lanes.map((lane) => [lane.key, scaleOf(d, lane)]));
+    const told = [...scales.values()].join(' ');
+    const drawing = { ...d, scales };
+    draw(this.g, same && told === this.scales ? { ...drawing, sinceUs: this.untilUs } : drawing);
     this.last = d;
-    this.scales = scales;
+    this.scales = told;
     this.untilUs = d.trace.ticks * 1000;
   }
 }
 /** Values at the lower and the upper edge of a lane; they grow by steps, so that a run that goes on seldom changes them. */
 function scaleOf(d: Drawing, lane: Lane): [number, number] {
+  const known = d.scales?.get(lane.key);
+  if (known) return known;
   let [low, high] = [0, 1];
   const look = (v: number): void => {
     if (v < low) low = v;
@@ -88,7 +94,11 @@ function scaleOf(d: Drawing, lane: Lane): [number, number] {
     if (lane.range) return lane.range;
     for (const { key } of lane.keys) {
       const c = channel(d.trace, key);
-      if (c) envelope(c, d.trace.ticks, d.fromUs, d.toUs, columnsOf(d)).forEach(look);
+      if (!c) continue;
+      // of a whole run the smallest and largest of each second are enough
+      if (d.fromUs <= 0 && d.toUs >= d.trace.ticks * 1000)
+        for (let i = 0; i < c.low.length; i++) (look(c.low[i] * c.scale), look(c.high[i] * c.scale));
+      else envelope(c, d.trace.ticks, d.fromUs, d.toUs, columnsOf(d)).forEach(look);
     }
   } else if (lane.kind === 'plot' || lane.kind === 'variable') {
     const points = stepsOf(d, lane);
