@@ -26,6 +26,9 @@ const serve =
     response.setHeader('Cross-Origin-Opener-Policy', 'same-origin');
     response.setHeader('Cross-Origin-Embedder-Policy', 'require-corp');
     response.setHeader('Cross-Origin-Resource-Policy', 'same-origin');
+    response.setHeader('X-Content-Type-Options', 'nosniff');
+    response.setHeader('X-Frame-Options', 'DENY');
+    response.setHeader('Referrer-Policy', 'same-origin');
     request.headers['x-forwarded-proto'] = protocol;
     handler(request, response);
   };

@@ -826,17 +826,27 @@ def _room(things):
     return things
 
 
+def _fits(value, things):
+    # a list that holds itself would have no end
+    if isinstance(value, list):
+        if value is things:
+            raise ProgramError("list-in-itself|")
+        for v in value:
+            _fits(v, things)
+    return value
+
+
 def put_at_end(value, things):
-    _room(things).append(value)
+    _room(things).append(_fits(value, things))
 
 
 def put_at(value, place, things):
     _place(place, len(_list(things)) + 1)
-    _room(things).insert(place, value)
+    _room(things).insert(place, _fits(value, things))
 
 
 def swap_at(place, things, value):
-    things[_place(place, len(_list(things)))] = value
+    things[_place(place, len(_list(things)))] = _fits(value, things)
 
 
 def take_out(place, things):

@@ -23,6 +23,57 @@ const error = (t: Trace) => {
   return found?.type === 'error' ? { kind: found.kind, block: found.block } : undefined;
 };
 
+describe('a list that would hold itself', () => {
+  const two = {
+    ...program(),
+    variables: [
+      { id: 'l1', name: 'things', list: true },
+      { id: 'l2', name: 'more', list: true }
+    ]
+  };
+  const ways: [string, Step[]][] = [
+    ['at its end', [b('list.add', { value: list('l1'), list: 'l1' })]],
+    ['at a place', [b('list.insert', { value: list('l1'), list: 'l1' })]],
+    [
+      'in place of a thing',
+      [b('list.add', { value: 1, list: 'l1' }), b('list.replace', { value: list('l1'), list: 'l1' })]
+    ],
+    [
+      'by way of another',
+      [b('list.add', { value: list('l1'), list: 'l2' }), b('list.add', { value: list('l2'), list: 'l1' })]
+    ]
+  ];
+  it.each(ways)('stops the program there, with a sentence: %s', async (_, steps) => {
+    const p = { ...two, stacks: program(start(...steps, log('never'))).stacks };
+    const [blocks, python] = await both(p);
+    for (const trace of [blocks, python]) {
+      expect(error(trace)).toEqual({ kind: 'list-in-itself', block: steps.at(-1)!.id });
+      expect(logs(trace)).toEqual([]);
+      expect(trace.ended).toBe('error');
+    }
+  });
+  it('a list inside another one is none', async () => {
+    const steps = [b('list.add', { value: 'leaf', list: 'l1' }), b('list.add', { value: list('l1'), list: 'l2' })];
+    const traces = await both({
+      ...two,
+      stacks: program(start(...steps, b('list.add', { value: list('l1'), list: 'l2' }), log(list('l2')))).stacks
+    });
+    for (const trace of traces) expect([error(trace), logs(trace)]).toEqual([undefined, ['[["leaf"], ["leaf"]]']]);
+  });
+  it('lists and passing words without end take no more room than a few', async () => {
+    const ever = b(
+      'repeat.times',
+      { count: 300 },
+      {
+        do: [b('var.set', { variable: 'v1', value: b('list.new') }), log(variable('v1'))]
+      }
+    );
+    const [blocks, python] = await both(program(start(ever)));
+    expect(logs(python)).toEqual(logs(blocks));
+    expect(logs(python)).toHaveLength(300);
+  });
+});
+
 describe('names', () => {
   const NAMES = [
     'for',

@@ -24,6 +24,8 @@ export type PortHost = {
   paused(line: number, values: Record<string, Value>): boolean;
 };
 
+/** A list or a passing text is asked for soon after it came: the newest few are kept, not every one there ever was. */
+const KEPT_LISTS = 64;
 const DEEPEST = 101; // the outermost function and 100 routines
 
 export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
@@ -84,9 +86,10 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   /** lists that are being handed over, innermost last, and those that are whole */
   let open: Value[][] = [];
   let whole_: Value[][] = [];
+  let lists = 0;
   const value = (v: unknown): Value => {
     if (typeof v === 'string') {
-      if (v.startsWith('list ')) return whole_[Number(v.slice(5))];
+      if (v.startsWith('list ')) return whole_[Number(v.slice(5)) % KEPT_LISTS];
       return v.startsWith('picture ') ? { picture: v.slice(8) } : v.slice(5);
     }
     return typeof v === 'boolean' ? v : n(v);
@@ -100,6 +103,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     );
   };
   let passing: Picture[][] = [];
+  let passings = 0;
   /** text for the program: an error begins with '!' */
   const said = (text: string): string => `=${text}`;
   const measure = (amount: unknown, unit: unknown): Measure => ({ amount: n(amount), unit: unit as Measure['unit'] });
@@ -235,7 +239,10 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     // ---- values ----
     open_list: () => void open.push([]),
     put: (v: unknown) => guard(() => void open[open.length - 1].push(value(v))),
-    close_list: () => `list ${whole_.push(open.pop()!) - 1}`,
+    close_list: () => {
+      whole_[lists % KEPT_LISTS] = open.pop()!;
+      return `list ${lists++}`;
+    },
     text: (v: unknown) => guard(() => said(textOf(value(v)))),
     number: (v: unknown) =>
       guard(() => {
@@ -290,9 +297,9 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       guard(() => machine().show({ picture: shifted(pictureIn(picture).picture, whole(n(x)), whole(n(y))) })),
     overlay: (top: string, under: string) => guard(() => said(overlay(top, under))),
     write: (v: unknown) => guard(() => machine().write(value(v))),
-    passing: (v: unknown) => guard(() => passing[passing.push(machine().passing(value(v))) - 1].length),
-    passing_number: () => passing.length - 1,
-    show_passing: (at: number, number = passing.length - 1) => guard(() => machine().show(passing[number][at])),
+    passing: (v: unknown) => guard(() => (passing[passings++ % KEPT_LISTS] = machine().passing(value(v))).length),
+    passing_number: () => passings - 1,
+    show_passing: (at: number, number = passings - 1) => guard(() => machine().show(passing[number % KEPT_LISTS][at])),
     dark: () => guard(() => machine().dark()),
     tone: (hertz: unknown, seconds: unknown) => guard(() => machine().tone(n(hertz), n(seconds))),
     start_tone: (hertz: unknown) => guard(() => machine().startTone(n(hertz))),

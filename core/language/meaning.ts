@@ -132,6 +132,7 @@ export const ERRORS = {
   'no-result': 'This cannot be worked out: there is no such number.',
   'no-such-place': 'There is no such place. Places count from 0.',
   'not-in-list': 'The list does not hold this.',
+  'list-in-itself': 'A list cannot hold itself.',
   'list-too-long': 'A list holds at most 10000 things.',
   'text-too-long': 'A text holds at most 10000 characters.',
   'not-a-note': 'This cannot be played. Write notes such as C4 D4 E4.',

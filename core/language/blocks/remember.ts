@@ -1,6 +1,6 @@
 import { any, defineBlock, items, list, named, number, variable, type SlotSpec } from '../define.ts';
 import { RunError } from '../meaning.ts';
-import type { Step } from '../program.ts';
+import type { Step, Value } from '../program.ts';
 import { num, place, roomFor, same, sound, whole } from '../values.ts';
 
 export const set = defineBlock({
@@ -78,7 +78,7 @@ export const listNew = defineBlock({
     slot: (name): SlotSpec | undefined => (/^i\d+$/.test(name) ? any(0) : undefined)
   },
   value: (_, args, __, step) => {
-    const values = args as Record<string, import('../program.ts').Value>;
+    const values = args as Record<string, Value>;
     return Array.from({ length: itemCount(step) }, (_, n) => values[`i${n + 1}`]);
   },
   python: (_, step) => `[${Array.from({ length: itemCount(step) }, (_, n) => `{i${n + 1}}`).join(', ')}]`
@@ -102,6 +102,12 @@ for count in each(things):
   python: '{list}'
 });
 
+/** A value on its way into a list: neither the list itself nor a list that holds it, which would have no end. */
+function fits(value: Value, list: readonly Value[]): Value {
+  const holds = (v: Value): boolean => v === list || (Array.isArray(v) && v.some(holds));
+  if (Array.isArray(value) && holds(value)) throw new RunError('list-in-itself');
+  return value;
+}
 export const listAdd = defineBlock({
   kind: 'list.add',
   section: 'remember',
@@ -114,7 +120,7 @@ export const listAdd = defineBlock({
 put_at_end("drop", things)
 log(things)`,
   run(_, { value, list }) {
-    roomFor(list).push(value);
+    roomFor(list).push(fits(value, list));
   },
   python: 'put_at_end({value}, {list})'
 });
@@ -132,7 +138,7 @@ put_at("drop", 0, things)
 log(things)`,
   run(_, { value, place: at, list }) {
     const n = place(whole(at), list.length + 1);
-    roomFor(list).splice(n, 0, value);
+    roomFor(list).splice(n, 0, fits(value, list));
   },
   python: 'put_at({value}, {place!}, {list})'
 });
@@ -149,7 +155,7 @@ export const listReplace = defineBlock({
 swap_at(0, things, "drop")
 log(things)`,
   run(_, { place: at, list, value }) {
-    list[place(whole(at), list.length)] = value;
+    list[place(whole(at), list.length)] = fits(value, list);
   },
   python: 'swap_at({place!}, {list}, {value})'
 });

@@ -4,6 +4,7 @@ import type { Mat } from '../../../core/yard/mat.ts';
 import { lightness } from '../../../core/yard/matedit.ts';
 import { svgToMat, type Drawing, type FromSvg, type Shape } from '../../../core/yard/matsvg.ts';
 import { say } from '../../../core/words.ts';
+import { plainStyles, STYLED } from './styles.ts';
 
 export const LARGEST_MB = 20;
 /** The longest edge of a floor picture that is kept, pixels, and of its cells. */
@@ -11,8 +12,6 @@ const EDGE = 1600;
 const CELLS = 800;
 const METRES: Record<string, number> = { mm: 0.001, cm: 0.01, m: 1, in: 0.0254, pt: 0.0254 / 72, pc: 0.0254 / 6 };
 const SHAPES = 'path,rect,circle,ellipse,line,polyline,polygon,text,image,use,foreignObject';
-/** What of a style counts. */
-const STYLED = ['fill', 'stroke', 'stroke-width'];
 
 export type Opened = {
   drawing: Drawing;
@@ -68,10 +67,7 @@ export function openSvg(text: string, name: string): Opened {
       say('{name} does not say how large it is: it has neither a viewBox nor width and height.', { name })
     );
   // nothing is fetched: what a drawing points to is not part of it
-  for (const el of svg.querySelectorAll('image, use, feImage')) {
-    el.removeAttribute('href');
-    el.removeAttribute('xlink:href');
-  }
+  removed.push(...plainStyles(svg));
   // transforms are worked out by the browser, which needs the drawing in the page for it
   const stage = document.createElement('div');
   stage.style.cssText = 'position: absolute; width: 0; height: 0; overflow: hidden; visibility: hidden';
@@ -84,7 +80,7 @@ export function openSvg(text: string, name: string): Opened {
     for (const key of STYLED) {
       let at: Element | null = el;
       while (at && at !== stage) {
-        const v = (at as SVGElement).style?.getPropertyValue(key) || at.getAttribute(key);
+        const v = at.getAttribute(key);
         if (v) {
           attrs[key] = v;
           break;
