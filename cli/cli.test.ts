@@ -4,16 +4,15 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 
 const root = new URL('..', import.meta.url).pathname;
 const run = async (...args: string[]): Promise<{ code: number; out: string; err: string }> => {
   try {
-    const { stdout, stderr } = await promisify(execFile)(
-      process.execPath,
-      ['--import', 'tsx', 'cli/main.ts', ...args],
-      { cwd: root, maxBuffer: 1e8 }
-    );
+    const { stdout, stderr } = await promisify(execFile)(process.execPath, ['.cli/main.js', ...args], {
+      cwd: root,
+      maxBuffer: 1e8
+    });
     return { code: 0, out: stdout, err: stderr };
   } catch (error) {
     const e = error as { code: number; stdout: string; stderr: string };
@@ -22,6 +21,9 @@ const run = async (...args: string[]): Promise<{ code: number; out: string; err:
 };
 const demo = (name: string): string => `demo/projects/${name}.mossbell.json`;
 const folder = mkdtempSync(join(tmpdir(), 'mossbell-cli-'));
+
+// it is compiled once; a call starts at once
+beforeAll(() => promisify(execFile)('./mossbell', ['build-cli'], { cwd: root }), 300_000);
 
 describe('./mossbell', () => {
   it('rehearses, and prints one JSON document with --json', async () => {

@@ -23,7 +23,6 @@ import { askedAndGot, stateAt, travelled } from '../core/trace/query.ts';
 import type { TimedInput, Trace } from '../core/trace/trace.ts';
 import { matSchema, type Mat } from '../core/yard/mat.ts';
 import { longAisle, mats } from '../core/yard/mats.ts';
-import { runOnStandIn } from './standin.ts';
 
 class BadInput extends Error {}
 const USAGE = `Usage:
@@ -230,7 +229,8 @@ async function main(): Promise<number> {
     quirks: values.unit ? quirksOf(values.unit) : undefined,
     device: values.unit ?? 'Rehearsal'
   };
-  const trace = values.on || p.text !== undefined ? await runOnStandIn(run, p.text) : rehearse(run);
+  const trace =
+    values.on || p.text !== undefined ? await (await import('./standin.ts')).runOnStandIn(run, p.text) : rehearse(run);
   if (values.trace)
     writeFileSync(
       values.trace,

@@ -11,6 +11,19 @@ import { matSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
 
 export const VERSION = 1;
+/**
+ * What makes a project of one version one of the next: `UPGRADES[1]` takes version 1 to 2, and so on. A change of the schema
+ * that an old file does not meet goes with a new version and its upgrade here; a file of each version is a fixture
+ * (core/testing/projects), so that no old project ever comes to an error page.
+ */
+const UPGRADES: Readonly<Record<number, (old: Record<string, unknown>) => Record<string, unknown>>> = {};
+/** @param upgrades, to other versions than this program's in tests */
+export function migrate(value: unknown, to: number = VERSION, upgrades = UPGRADES): unknown {
+  let project = value as Record<string, unknown>;
+  for (let v = Number(project.version); v < to && upgrades[v]; v++)
+    project = { ...upgrades[v](project), version: v + 1 };
+  return project;
+}
 export const LARGEST_FILE = 8 * 1024 * 1024;
 export const projectSchema = z.strictObject({
   format: z.literal('mossbell.project'),
@@ -113,7 +126,7 @@ export function checkProject(value: unknown, name = 'This file'): Read {
       )
     );
   if (tooDeep(value, 0)) return no(say('{name} nests its blocks more than 200 deep.', { name }));
-  const parsed = projectSchema.safeParse(value);
+  const parsed = projectSchema.safeParse(migrate(value));
   if (!parsed.success) {
     const issue = deepest(parsed.error.issues[0]);
     return no(
