@@ -24,7 +24,7 @@ const error = (t: Trace) => {
 };
 
 describe('a list that would hold itself', () => {
-  const two = {
+  const two: Program = {
     ...program(),
     variables: [
       { id: 'l1', name: 'things', list: true },

@@ -76,13 +76,31 @@ export class Workbench {
       hasWheels(session.project.kit) ? { ...(session.project.start ?? session.project.mat.start) } : undefined
     );
     this.history = new History(() => session.id, this.runs);
-    this.runs.onEnd = (run) => void this.history.keep(run);
+    this.runs.onEnd = (run) => {
+      this.going(false);
+      void this.history.keep(run);
+    };
+    if (typeof sessionStorage !== 'undefined' && sessionStorage.getItem(this.mark)) {
+      this.going(false);
+      this.notice = say(
+        'This page was loaded anew while a run went on. A run lives in its page: it ended there and was not kept. The program is as it was; rehearse it again.'
+      );
+    }
     this.device = new DeviceLink(this);
     if (typeof window !== 'undefined') {
       this.gamepad = new GamepadReader(this);
       this.phone = new PhoneReader(this);
     }
     this.handOpen = !hasWheels(session.project.kit);
+  }
+  private get mark(): string {
+    return `mossbell.running.${this.session.id}`;
+  }
+  /** Remembers in this tab whether a rehearsal goes on, for the page that comes after a reload. */
+  private going(on: boolean): void {
+    if (typeof sessionStorage === 'undefined') return;
+    if (on) sessionStorage.setItem(this.mark, '1');
+    else sessionStorage.removeItem(this.mark);
   }
   /** What a person does to the device that is seen: the stand-in while it runs, or the rehearsal. */
   give(input: Input): void {
@@ -148,6 +166,7 @@ export class Workbench {
   }
   async rehearse(how: How = {}, project?: Project): Promise<void> {
     if (!(await this.canStart())) return;
+    this.going(true);
     await this.runs.begin(project ?? this.session.project, how);
     if (this.runs.current) this.runs.current.predictions = this.predict.take();
     if (!this.runs.hasRoom)
@@ -186,6 +205,7 @@ export class Workbench {
     if (this.runs.state === 'paused' && this.runs.here !== block) this.runs.go({ to: block });
   }
   close(): void {
+    this.going(false);
     this.gamepad?.close();
     this.phone?.close();
     this.runs.close();

@@ -15,6 +15,11 @@
   const SHAKE = 13;
   let code = $state(page.url.searchParams.get('code')?.toUpperCase() ?? '');
   let on = $state(false);
+  /** another phone is the hand; the workbench is asked */
+  let asks = $state(false);
+  const phone = Array.from(globalThis.crypto?.getRandomValues?.(new Uint8Array(12)) ?? [], (b) =>
+    b.toString(16).padStart(2, '0')
+  ).join('');
   let trouble = $state('');
   let sensors = $state<'unknown' | 'yes' | 'no'>('unknown');
   let lean = $state.raw<Lean>(LEVEL);
@@ -35,10 +40,11 @@
       const response = await fetch(`/api/hand/${code}`, {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ ...message, delayMs: Math.round(delayMs) })
+        body: JSON.stringify({ ...message, phone, delayMs: Math.round(delayMs) })
       });
       delayMs = (performance.now() - began) / 2;
       toldAt = performance.now();
+      asks = response.status === 202;
       if (!response.ok) {
         trouble = (await response.json()).message;
         on = false;
@@ -54,8 +60,8 @@
   async function start() {
     trouble = '';
     code = code.trim().toUpperCase();
-    if (!/^[A-Z]{4}$/.test(code)) {
-      trouble = say('The code has four letters. It stands beside the yard, under Inputs.');
+    if (!/^[A-Z]{6}$/.test(code)) {
+      trouble = say('The code has six letters. It stands beside the yard, under Inputs.');
       return;
     }
     type Asks = { requestPermission?: () => Promise<string> };
@@ -106,7 +112,7 @@
     if (on)
       navigator.sendBeacon(
         `/api/hand/${code}`,
-        new Blob([JSON.stringify({ bye: true })], { type: 'application/json' })
+        new Blob([JSON.stringify({ phone, bye: true })], { type: 'application/json' })
       );
   }
   let drag: { x: number; y: number; from: Lean } | undefined;
@@ -136,6 +142,9 @@
 <main class="flex h-full flex-col items-center gap-3 bg-linen p-4 text-center">
   <h1 class="font-display text-[22px] font-semibold">{say('Hand')}</h1>
   {#if trouble}<p class="remark max-w-md text-clay" role="alert">{trouble}</p>{/if}
+  {#if on && asks}<p class="remark max-w-md" role="status">
+      {say('Another phone is the hand already. The workbench is asked whether you may be it.')}
+    </p>{/if}
   {#if !on}
     <form
       class="flex items-center gap-2"
@@ -145,9 +154,9 @@
       }}
     >
       <input
-        class="field !w-32 text-center font-mono text-[22px] uppercase"
+        class="field !w-40 text-center font-mono text-[22px] uppercase"
         bind:value={code}
-        maxlength="4"
+        maxlength="6"
         aria-label={say('Code')}
         autocomplete="off"
       />

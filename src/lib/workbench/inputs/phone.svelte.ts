@@ -14,6 +14,9 @@ export class PhoneReader {
   here = $state(false);
   delayMs = $state<number>();
   problem = $state('');
+  /** another phone asks to be the hand */
+  asking = $state<string>();
+  private key = '';
   private events: EventSource | undefined;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private leans = false;
@@ -24,13 +27,18 @@ export class PhoneReader {
     this.close();
     this.problem = '';
     try {
-      const answer = (await (await fetch('/api/hand', { method: 'POST' })).json()) as {
+      const response = await fetch('/api/hand', { method: 'POST' });
+      const answer = (await response.json()) as {
         code: string;
+        key: string;
         addresses: string[];
+        message: string;
       };
+      if (!response.ok) return void (this.problem = answer.message);
       this.code = answer.code;
+      this.key = answer.key;
       this.addresses = answer.addresses;
-      this.events = new EventSource(`/api/hand/${answer.code}`);
+      this.events = new EventSource(`/api/hand/${answer.code}?key=${answer.key}`);
       this.events.onmessage = ({ data }) => this.hear(JSON.parse(data) as HandMessage);
     } catch {
       this.problem = say('The school computer does not answer. Is Moss Bell still running there?');
@@ -38,6 +46,7 @@ export class PhoneReader {
   }
   private hear(m: HandMessage): void {
     const { w } = this;
+    if (m.asks) return void (this.asking = m.asks);
     clearTimeout(this.timer);
     if (m.bye) return this.gone();
     this.here = true;
@@ -53,6 +62,16 @@ export class PhoneReader {
     if (m.release) w.press(m.release, false);
     if (m.edge) w.give({ edge: m.edge, touched: m.touched ?? false });
   }
+  /** Lets the phone that asks be the hand, or not. */
+  async decide(yes: boolean): Promise<void> {
+    const phone = this.asking;
+    this.asking = undefined;
+    await fetch(`/api/hand/${this.code}?key=${this.key}`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ phone, yes })
+    }).catch(() => undefined);
+  }
   /** It dropped off: level, and said on the screen. */
   private gone(): void {
     if (!this.here) return;
@@ -66,6 +85,7 @@ export class PhoneReader {
     this.events?.close();
     this.events = undefined;
     this.code = '';
+    this.asking = undefined;
     this.here = false;
   }
 }

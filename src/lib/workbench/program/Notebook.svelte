@@ -23,12 +23,36 @@
       lines.map((l, k) => (k === i ? { ...l, ...part } : l)),
       label
     );
+  /** A line is kept while it is written, not only when it is left: after a short rest, all of one visit as one change. */
+  const REST_MS = 800;
+  let resting: ReturnType<typeof setTimeout> | undefined;
+  let visit: { line: number; before: number } | undefined;
+  function soon(i: number, text: string) {
+    clearTimeout(resting);
+    resting = setTimeout(() => keep(i, text), REST_MS);
+  }
+  function keep(i: number, text: string) {
+    clearTimeout(resting);
+    if (lines[i]?.text === text) return;
+    const { session } = w;
+    // what was kept of this line since it was entered is one step back, not many
+    const going = visit?.line === i && session.past.length === visit.before + 1 && !session.future.length;
+    const first = going ? session.past.at(-1)! : undefined;
+    visit = { line: i, before: first ? visit!.before : session.past.length };
+    change(i, { text });
+    if (first) session.past = [...session.past.slice(0, -2), first];
+  }
+  function written(i: number, text: string) {
+    keep(i, text);
+    visit = undefined;
+  }
   function focus(i: number) {
     // the line is there before the next key comes
     flushSync();
     list.querySelectorAll<HTMLInputElement>('input[type=text]')[i]?.focus();
   }
   function keys(event: KeyboardEvent, i: number) {
+    if (['Enter', 'Tab', 'Backspace', 'ArrowUp', 'ArrowDown'].includes(event.key)) clearTimeout(resting);
     const input = event.currentTarget as HTMLInputElement;
     const line = { ...lines[i], text: input.value };
     if (event.key === 'Enter') {
@@ -78,7 +102,8 @@
           aria-label={say('Line {x}', { x: i + 1 })}
           placeholder={lines.length === 1 ? say('When the robot sets off, it ...') : ''}
           maxlength="400"
-          onchange={(e) => change(i, { text: e.currentTarget.value })}
+          oninput={(e) => soon(i, e.currentTarget.value)}
+          onchange={(e) => written(i, e.currentTarget.value)}
           onkeydown={(e) => keys(e, i)}
         />
         <select

@@ -97,7 +97,10 @@ function scaleOf(d: Drawing, lane: Lane): [number, number] {
       if (!c) continue;
       // of a whole run the smallest and largest of each second are enough
       if (d.fromUs <= 0 && d.toUs >= d.trace.ticks * 1000)
-        for (let i = 0; i < c.low.length; i++) (look(c.low[i] * c.scale), look(c.high[i] * c.scale));
+        for (let i = 0; i < c.low.length; i++) {
+          look(c.low[i] * c.scale);
+          look(c.high[i] * c.scale);
+        }
       else envelope(c, d.trace.ticks, d.fromUs, d.toUs, columnsOf(d)).forEach(look);
     }
   } else if (lane.kind === 'plot' || lane.kind === 'variable') {

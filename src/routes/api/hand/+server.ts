@@ -1,10 +1,16 @@
-import { json } from '@sveltejs/kit';
+import { error, json } from '@sveltejs/kit';
 import { networkInterfaces } from 'node:os';
+import { tooMany } from '$lib/server/guard.ts';
 import { openRoom } from '$lib/server/hands.ts';
+import { say } from '../../../../core/words.ts';
 
 /** A code for a phone, and the addresses under which the room's network has this computer; secure ones first. */
-export function POST({ url }) {
-  const code = openRoom();
+export async function POST({ url, getClientAddress }) {
+  if (await tooMany('new room', getClientAddress()))
+    error(429, say('Too many hands were paired from here in a minute. Wait a little.'));
+  const room = openRoom();
+  if (!room) error(503, say('All places for phones are taken. Let one go that is not needed.'));
+  const { code, key } = room;
   const hosts = Object.values(networkInterfaces())
     .flat()
     .flatMap((i) => (i && i.family === 'IPv4' && !i.internal ? [i.address] : []));
@@ -14,5 +20,5 @@ export function POST({ url }) {
     ...hosts.map((h) => `http://${h}:${url.port || '80'}`),
     url.origin
   ];
-  return json({ code, addresses: addresses.map((a) => `${a}/hand?code=${code}`) }, { status: 201 });
+  return json({ code, key, addresses: addresses.map((a) => `${a}/hand?code=${code}`) }, { status: 201 });
 }

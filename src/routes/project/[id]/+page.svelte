@@ -48,6 +48,13 @@
 <div class="flex h-full min-w-[1000px] flex-col">
   <Header />
   <Trouble session={w.session} />
+  {#if w.phone?.asking}
+    <div class="flex items-center gap-3 border-b border-rule bg-linen px-4 py-1.5" role="alert" data-testid="asking">
+      <span class="flex-1">{say('Another phone wants to be the hand of this workbench.')}</span>
+      <button class="btn btn-go !py-1" onclick={() => w.phone?.decide(true)}>{say('Let it')}</button>
+      <button class="btn btn-plain !py-1" onclick={() => w.phone?.decide(false)}>{say('No')}</button>
+    </div>
+  {/if}
   <main class="min-h-0 flex-1">
     <PaneGroup direction="vertical" autoSaveId="mossbell.rows">
       <Pane defaultSize={69} minSize={30}>
