@@ -255,3 +255,32 @@ test('a mat goes on paper: 1 to 1 on sheets that join, and as a map with a scale
   await page.getByRole('radio', { name: 'a map on one sheet' }).check();
   await expect(page.getByTestId('map')).toContainText('1 to 8');
 });
+
+test('a drawing brings the colours of its classes, and fetches nothing', async ({ page }) => {
+  const asked: string[] = [];
+  page.on('request', (r) => asked.push(r.url()));
+  await editor(page, 'From classes');
+  const svg = `<?xml-stylesheet href="http://127.0.0.1:9/x.css"?><svg xmlns="http://www.w3.org/2000/svg" width="1000mm" height="600mm" viewBox="0 0 1000 600">
+    <style>@import url(http://127.0.0.1:9/y.css); .path { fill: #101010; } rect.light { fill: #fefefe } #own { fill: #0000ff }
+      .far { fill: url(http://127.0.0.1:9/z.svg#p) } body { display: none }</style>
+    <rect class="path" x="100" y="100" width="300" height="100"/>
+    <rect class="path light" x="500" y="100" width="100" height="100"/>
+    <rect id="own" class="path" x="500" y="300" width="100" height="100"/>
+    <rect class="path" style="fill: #ff0000" x="100" y="300" width="100" height="100"/>
+    <rect style="fill: url(http://127.0.0.1:9/w.svg#q)" x="700" y="300" width="90" height="90"/>
+    <image href="http://127.0.0.1:9/p.png" x="0" y="0" width="10" height="10"/></svg>`;
+  await page
+    .getByLabel('Drawing or picture')
+    .setInputFiles({ name: 'classes.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
+  await page.getByRole('button', { name: 'Take it', exact: true }).click();
+  const left = page.getByTestId('ignored');
+  for (const what of ['<style>', '<rect> (style)', '<image> (href)'])
+    await expect(left).toContainText(`${what} points outside the file and was left out`);
+  await page.getByRole('button', { name: 'Good' }).click();
+  const areas = (await project(page)).mat.areas.map((a) => a.colour);
+  expect(areas).toContain('#101010');
+  expect(areas).toContain('#fefefe');
+  expect(areas).toContain('#0000ff');
+  expect(areas).toContain('#ff0000');
+  expect(asked.filter((u) => u.includes('127.0.0.1:9'))).toEqual([]);
+});

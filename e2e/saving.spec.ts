@@ -47,11 +47,95 @@ test('the same project in two tabs is not overwritten silently', async ({ contex
   await dragCard(one, 'Sound', 'Beep', 62, 82);
   await project(one);
   letGo();
-  await expect(two.getByRole('alert')).toContainText('kept as "Two tabs (second tab)"');
-  await two.getByRole('link', { name: 'Open mine' }).click();
-  await workbench(two);
+  await expect(two.getByRole('alert')).toContainText('Both are kept: you go on here, in "Two tabs (changed here');
   expect(kinds(await project(two))).toEqual([['begin.start', 'drive.measure']]);
   expect(kinds(await project(one))).toEqual([['begin.start', 'sound.beep']]);
+  // each goes on with its own: one copy was made, not one with every change, and the address is the copy's
+  expect(two.url()).not.toBe(url);
+  await dragCard(two, 'Sound', 'Silence', 62, 120);
+  await dragCard(one, 'Sound', 'Silence', 62, 120);
+  expect(kinds(await project(two))).toEqual([['begin.start', 'drive.measure', 'sound.silence']]);
+  expect(kinds(await project(one))).toEqual([['begin.start', 'sound.beep', 'sound.silence']]);
+  const found = (await (await one.request.get('/api/projects?find=Two tabs')).json()) as { name: string }[];
+  expect(found).toHaveLength(2);
+  await two.getByRole('link', { name: 'Open the other one' }).click();
+  await workbench(two);
+  expect(two.url()).toBe(url);
+});
+
+test('a project that is taken off the shelf while it is open here is not lost', async ({ context }) => {
+  const one = await context.newPage();
+  await newProject(one, 'Gone');
+  await dragCard(one, 'Begin', 'At the start', 60, 40);
+  await project(one);
+  const shelf = await context.newPage();
+  await shelf.goto('/');
+  await shelf.getByRole('button', { name: 'Take Gone off the shelf' }).click();
+  await expect(shelf.getByTestId('off')).toContainText('"Gone" was taken off the shelf.');
+  await expect(shelf.getByRole('link', { name: /^Gone Barrow/ })).toHaveCount(0);
+  await dragCard(one, 'Move', 'Drive', 62, 82);
+  await expect(one.getByRole('alert')).toContainText('was taken off the shelf elsewhere');
+  await expect(one.getByTestId('saving')).toHaveText('kept in this browser');
+  await one.getByRole('button', { name: 'Keep it as a new project' }).click();
+  expect(kinds(await project(one))).toEqual([['begin.start', 'drive.measure']]);
+  // the old one waits where it was put
+  await shelf.getByRole('button', { name: 'Taken off the shelf' }).click();
+  const waits = shelf.getByTestId('deleted').getByRole('listitem').filter({ hasText: 'Gone' });
+  await expect(waits).toContainText('30 days left');
+  await waits.getByRole('button', { name: 'Take back' }).click();
+  await shelf.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(shelf.getByRole('link', { name: /^Gone Barrow/ })).toHaveCount(2);
+});
+
+test('versions are listed with time and picture, opened beside, and taken back', async ({ page }) => {
+  await newProject(page, 'Versions');
+  await dragCard(page, 'Begin', 'At the start', 60, 40);
+  await project(page);
+  await dragCard(page, 'Move', 'Drive', 62, 82);
+  await project(page);
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Versions of this project' }).click();
+  const list = page.getByTestId('versions').getByRole('listitem');
+  await expect(list.first()).toContainText('Versions, the newest');
+  await expect(list.first()).toContainText('2 blocks');
+  await list.filter({ hasText: '1 block' }).first().getByRole('button', { name: 'Take back' }).click();
+  expect(kinds(await project(page))).toEqual([['begin.start']]);
+  // it is a change like any other
+  await page.keyboard.press('Control+z');
+  expect(kinds(await project(page))).toEqual([['begin.start', 'drive.measure']]);
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('button', { name: 'Versions of this project' }).click();
+  await list.filter({ hasText: '1 block' }).first().getByRole('button', { name: 'Open as a copy' }).click();
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Versions of ');
+  expect(kinds(await project(page))).toEqual([['begin.start']]);
+});
+
+test('a reload in the middle of a run says what became of it', async ({ page }) => {
+  await newProject(page, 'Reloaded');
+  await dragCard(page, 'Begin', 'At the start', 60, 40);
+  await dragCard(page, 'Move', 'Drive', 62, 82);
+  await project(page);
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByTestId('clock')).not.toHaveText('00:00.00');
+  await page.reload();
+  await workbench(page);
+  await expect(page.getByText('loaded anew while a run went on')).toBeVisible();
+  await page.reload();
+  await workbench(page);
+  await expect(page.getByText('loaded anew while a run went on')).toHaveCount(0);
+});
+
+test('the notebook is kept while a line is written, as one change', async ({ page }) => {
+  await newProject(page, 'Written');
+  await page.getByRole('button', { name: 'Notebook' }).click();
+  const line = page.getByLabel('Line 1', { exact: true });
+  await line.pressSequentially('It drives');
+  await expect.poll(async () => (await project(page)).notebook).toContain('It drives');
+  await line.pressSequentially(' to the hoop');
+  await expect.poll(async () => (await project(page)).notebook).toContain('It drives to the hoop');
+  await expect(line).toBeFocused();
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  expect((await project(page)).notebook).not.toContain('drives');
 });
 
 test('another tab is told when the project changed', async ({ context }) => {

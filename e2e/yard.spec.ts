@@ -150,10 +150,10 @@ test('a phone is the hand: leaning it moves the picture; when it drops off the b
   await page.getByRole('tab', { name: 'Phone or tablet' }).click();
   await page.getByRole('button', { name: 'Pair a phone' }).click();
   const code = await page.getByTestId('hand-code').innerText();
-  expect(code).toMatch(/^[A-Z]{4}$/);
+  expect(code).toMatch(/^[A-Z]{6}$/);
   const phone = await context.newPage();
   await phone.goto('/hand');
-  await phone.getByLabel('Code').fill('QQQQ');
+  await phone.getByLabel('Code').fill('QQQQQQ');
   await phone.getByRole('button', { name: 'Be the hand' }).click();
   await expect(phone.getByRole('alert')).toContainText('No workbench waits under this code');
   await phone.getByLabel('Code').fill(code);
@@ -164,6 +164,14 @@ test('a phone is the hand: leaning it moves the picture; when it drops off the b
   await expect(page.getByTestId('phone')).toContainText(/here, \d+ ms away/);
   await page.locator('dialog').getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByTestId('lean-sideways')).toHaveText('30°');
+  // another phone with the same code asks first
+  const other = await context.newPage();
+  await other.goto(`/hand?code=${code}`);
+  await other.getByRole('button', { name: 'Be the hand' }).click();
+  await expect(other.getByRole('status')).toContainText('Another phone is the hand already');
+  await page.getByTestId('asking').getByRole('button', { name: 'No' }).click();
+  await expect(other.getByRole('alert')).toContainText('Another phone is the hand of this workbench');
+  await other.close();
   await phone.close();
   await expect(page.getByText('The phone is gone.')).toBeVisible();
   await expect(page.getByTestId('lean-sideways')).toHaveText('0°');
@@ -213,7 +221,7 @@ test('a gamepad drives, with its real range and a dead zone; unplugged, its stic
   expect(lines.trim().split('\n').at(-1)).toMatch(/"stick":"left, up-down","at":0/);
 });
 async function withStick(page: Page): Promise<unknown> {
-  const cards = (await (await page.request.get('/api/projects')).json()) as { id: string; name: string }[];
+  const cards = (await (await page.request.get('/api/projects?demo')).json()) as { id: string; name: string }[];
   const { project } = await (
     await page.request.get(`/api/projects/${cards.find((c) => c.name === 'Four keys')!.id}`)
   ).json();

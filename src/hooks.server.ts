@@ -25,7 +25,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 };
 
 /** A database that is locked or full is told as such, so that the page can say so and keep the work. */
-export const handleError: HandleServerError = ({ error }) => {
+export const handleError: HandleServerError = ({ error, status }) => {
+  if (status === 404) return { message: say('There is nothing here.') };
   const code = (error as { code?: string }).code ?? '';
   if (code.startsWith('SQLITE_BUSY'))
     return { message: say('The database is busy. Your work stays in this browser until it can be saved.') };

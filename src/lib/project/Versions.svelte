@@ -1,6 +1,5 @@
 <!-- The versions of a project, newest first, each with its picture: looked at as a project of its own, or taken back. -->
 <script lang="ts">
-  import { goto } from '$app/navigation';
   import type { Project } from '../../../core/project.ts';
   import { clockIn, say } from '../../../core/words.ts';
   import type { VersionCard } from '../shelf/cards.ts';
@@ -54,7 +53,8 @@
     const name = say('{name} of {when}', { name: project.name.slice(0, 50), when: when(card.at) }).slice(0, 80);
     const made = await createOnServer({ ...project, name });
     if (!made.ok) problem = made.problem;
-    else await goto(`/project/${made.id}`);
+    // the workbench of another project is another page
+    else location.assign(`/project/${made.id}`);
   }
 </script>
 

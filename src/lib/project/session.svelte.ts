@@ -151,7 +151,8 @@ export class Session {
       } else if (!response.ok) throw new Error(answer.message);
       else {
         this.version = answer.version;
-        this.trouble = '';
+        // where the other one is stays said until it is closed
+        if (!this.otherId) this.trouble = '';
         this.channel.postMessage(this.version);
         if (this.project === project) {
           this.saving = 'saved';

@@ -419,21 +419,23 @@ function steps(
   const mark = oncePerPixel();
   let free = -1;
   const start = Math.max(0, upTo(points.count, (i) => points.tUs(i), d.fromUs) - 1);
-  // where words have room depends on all words before
+  // where words have room depends on all words before, painted or not
+  const left = x(paintedFrom(d));
   for (let i = start; i < last; i++) {
     const text = points.text(i);
     if (text === undefined || !Number.isNaN(points.value(i))) continue;
     const at = x(points.tUs(i));
     if (!mark(at)) continue;
-    g.fillRect(at, 4, 1, height - 8);
-    if (at >= free) free = label(g, text, 20, at, height / 2 + 4);
+    if (at >= left) g.fillRect(at, 4, 1, height - 8);
+    if (at >= free) free = label(g, text, 20, at, height / 2 + 4, left);
   }
 }
-/** Words at a place, cut to so many letters. @returns where there is room again */
-function label(g: CanvasRenderingContext2D, text: string, most: number, at: number, y: number): number {
+/** Words at a place, cut to so many letters, if they reach what is painted. @returns where there is room again */
+function label(g: CanvasRenderingContext2D, text: string, most: number, at: number, y: number, left: number): number {
   const short = text.length > most ? `${text.slice(0, most - 1)}…` : text;
-  g.fillText(short, at + 4, y);
-  return at + 10 + g.measureText(short).width;
+  const free = at + 10 + g.measureText(short).width;
+  if (free >= left) g.fillText(short, at + 4, y);
+  return free;
 }
 /** Dark bars while something is on the display. */
 function display(g: CanvasRenderingContext2D, d: Drawing, height: number, x: (t: number) => number): void {
@@ -498,6 +500,7 @@ function log(g: CanvasRenderingContext2D, d: Drawing, x: (t: number) => number, 
   }
   g.fillStyle = d.palette.ink;
   // marks and lines of the log, merged in the order of time
+  const left = x(paintedFrom(d));
   const [marks, lines] = [eventsOf(d.trace, 'mark'), eventsOf(d.trace, 'log')];
   const mark = oncePerPixel();
   let free = -1;
@@ -505,8 +508,8 @@ function log(g: CanvasRenderingContext2D, d: Drawing, x: (t: number) => number, 
     const e = k >= lines.length || (i < marks.length && marks[i].tUs <= lines[k].tUs) ? marks[i++] : lines[k++];
     const at = x(e.tUs);
     if (!within(e) || !mark(at)) continue;
-    g.fillRect(at, 3, 1, height - 12);
-    if (at >= free) free = label(g, e.text, 24, at, height / 2 + 2);
+    if (at >= left) g.fillRect(at, 3, 1, height - 12);
+    if (at >= free) free = label(g, e.text, 24, at, height / 2 + 2, left);
   }
 }
 

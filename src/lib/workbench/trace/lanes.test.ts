@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest';
 import { barrow, trowel } from '../../../../core/kit/kit.ts';
-import { b, end, hall, program, run, start, wait } from '../../../../core/testing/build.ts';
+import { Bench } from '../../../../core/run/bench.ts';
+import { Interpreter } from '../../../../core/run/interpreter.ts';
+import { b, end, hall, log, program, run, start, variable, wait } from '../../../../core/testing/build.ts';
 import { ranWhen } from '../../../../core/trace/query.ts';
 import { trail } from '../yard/trail.ts';
-import { blockAt, draw, type Palette } from './draw.ts';
-import { lanesOf } from './lanes.ts';
+import { blockAt, draw, Painter, type Palette } from './draw.ts';
+import { allLanes, lanesOf } from './lanes.ts';
 
 const colours = Object.fromEntries(
   ['ink', 'soft', 'rule', 'card', 'water', 'order', 'act', 'think', 'read', 'brass', 'clay'].map((name) => [name, name])
@@ -122,6 +124,88 @@ describe('lanes of the trace', () => {
         expect(Math.abs(y - at[1])).toBeLessThan(16);
       if (what === 'moveTo' || what === 'lineTo') at = [x, y];
     }
+  });
+});
+
+describe('drawing what a run without waits did', () => {
+  const busy = program(
+    start(
+      b(
+        'repeat.ever',
+        {},
+        {
+          do: [
+            b('display.dark'),
+            b('pixel.set', { x: 1, y: 1, to: 'on' }),
+            b('lamp.set', { to: 'flip' }),
+            b('var.change', { variable: 'v1' }),
+            b('log.plot', { value: variable('v1') }),
+            log('again')
+          ]
+        }
+      )
+    ),
+    start(wait(20), b('drive.measure', { amount: 5 }))
+  );
+  const long = run(busy, { limitS: 60 });
+  const whole = {
+    trace: long,
+    fromUs: 0,
+    toUs: 60e6,
+    width: 600,
+    program: busy,
+    lanes: allLanes(barrow, long),
+    palette: colours,
+    live: true
+  };
+  const bars = (told: ReturnType<typeof paper>['told']) => told.filter((t) => t.what === 'fillRect').length;
+  it('costs what the pixels need, however much it was, and shows what another stack did beside it', () => {
+    expect(long.spans.times.reduce((a, n) => a + n, 0)).toBeGreaterThan(400_000);
+    const { g, told } = paper();
+    draw(g, whole);
+    // of each lane a few marks a pixel at the most: 600 pixels, some twenty lanes
+    expect(told.length).toBeLessThan(600 * whole.lanes.length * 6);
+    const drive = busy.stacks[1].steps[2];
+    const [[from, to]] = ranWhen(long, drive.id);
+    const px = (us: number) => (us / 60e6) * 600;
+    expect(
+      told.some(
+        ({ what, args }) =>
+          what === 'fillRect' &&
+          Math.abs((args as number[])[0] - px(from)) < 0.01 &&
+          Math.abs((args as number[])[2] - (px(to) - px(from) - 0.8)) < 0.9
+      )
+    ).toBe(true);
+  });
+  it('paints only what is new while the run goes on, and all of it when anything else changes', () => {
+    const bench = new Bench({ program: busy, kit: barrow, mat: hall, seed: 1, limitS: 60 });
+    const interpreter = new Interpreter(bench);
+    interpreter.advance(40e6);
+    const { g, told } = paper();
+    const painter = new Painter(g);
+    const now = {
+      ...whole,
+      trace: bench.trace,
+      lanes: allLanes(barrow, bench.trace).filter((l) => l.kind !== 'curve')
+    };
+    painter.paint(now);
+    const first = bars(told);
+    interpreter.advance(40.1e6);
+    told.length = 0;
+    painter.paint({ ...now });
+    expect(bars(told)).toBeLessThan(first / 20);
+    const clip = told.findIndex((t) => t.what === 'clip');
+    const [left, , width] = told.slice(0, clip).findLast((t) => t.what === 'rect')!.args as number[];
+    expect(left).toBeGreaterThan(390);
+    expect(left + width).toBeGreaterThanOrEqual(401);
+    told.length = 0;
+    painter.paint({ ...now, selected: busy.stacks[0].steps[0].id });
+    expect(told.some((t) => t.what === 'clip')).toBe(false);
+    expect(bars(told)).toBeGreaterThan(first / 2);
+    told.length = 0;
+    painter.forget();
+    painter.paint({ ...now });
+    expect(told.some((t) => t.what === 'clip')).toBe(false);
   });
 });
 
