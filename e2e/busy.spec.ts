@@ -40,7 +40,7 @@ test('a loop without a wait runs to its limit, is kept small, opened again, and 
   await page.getByRole('button', { name: 'More about the trace' }).click();
   await page.getByRole('button', { name: 'Times of the blocks' }).click();
   // 400 µs a turn: three hundred thousand turns
-  await expect(page.getByTestId('times').getByRole('row').filter({ hasText: 'darken' })).toContainText(/29\d{4}/);
+  await expect(page.getByTestId('times').getByRole('row').filter({ hasText: 'darken' })).toContainText(/(29|30)\d{4}/);
   await page.getByRole('button', { name: 'More about the trace' }).click();
   await page.getByRole('button', { name: 'Runs of this project' }).click();
   await page.getByTestId('kept').getByRole('button', { name: 'Open', exact: true }).click();

@@ -43,7 +43,9 @@ test('the same project in two tabs is not overwritten silently', async ({ contex
     if (route.request().method() === 'PUT') await gate;
     await route.continue();
   });
+  await two.bringToFront();
   await dragCard(two, 'Move', 'Drive', 62, 82);
+  await one.bringToFront();
   await dragCard(one, 'Sound', 'Beep', 62, 82);
   await project(one);
   letGo();
@@ -52,7 +54,9 @@ test('the same project in two tabs is not overwritten silently', async ({ contex
   expect(kinds(await project(one))).toEqual([['begin.start', 'sound.beep']]);
   // each goes on with its own: one copy was made, not one with every change, and the address is the copy's
   expect(two.url()).not.toBe(url);
+  await two.bringToFront();
   await dragCard(two, 'Sound', 'Silence', 62, 120);
+  await one.bringToFront();
   await dragCard(one, 'Sound', 'Silence', 62, 120);
   expect(kinds(await project(two))).toEqual([['begin.start', 'drive.measure', 'sound.silence']]);
   expect(kinds(await project(one))).toEqual([['begin.start', 'sound.beep', 'sound.silence']]);

@@ -55,7 +55,7 @@ const longest = (page: Page): Promise<number> =>
 
 const LANES = ['line', 'turns', 'nose', 'accel', 'accelZ', 'volts', 'display', 'tone', 'events'];
 /** @param seconds of wall time at 1x; at max the run goes to its limit */
-export async function busy(
+export async function rehearseBusy(
   browser: Browser,
   base: string,
   project: Project,
