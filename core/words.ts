@@ -30,12 +30,16 @@ export function word(english: string, context?: string): string {
 export const wordIn = (context: string, english: string): string =>
   source().messages[`${english} @${context}`] ?? english;
 
+const PLACE = /\{(\w+)\}/g;
+const GRAMMAR = /\{[^}]*,|'|<|#/;
 const formats = new Map<string, IntlMessageFormat>();
 /** A sentence with its values put in: {name} and plurals, in the order that the language wants. */
 export function say(english: string, values?: Readonly<Record<string, string | number>>): string {
   if (!values) return word(english);
   const { code, messages } = source();
   const text = messages[english] ?? english;
+  // names alone need no grammar: plurals and the like have a comma in their braces, and an apostrophe would quote
+  if (!GRAMMAR.test(text)) return text.replace(PLACE, (_, name: string) => String(values[name] ?? ''));
   const key = `${code} ${text}`;
   let format = formats.get(key);
   if (!format) formats.set(key, (format = new IntlMessageFormat(text, code, undefined, { ignoreTag: true })));
@@ -47,7 +51,6 @@ export const later = <const T extends string>(english: T): T => english;
 type Template = { english: string; names: string[]; match: RegExp; weight: number };
 let known: { messages: Messages; templates: Template[] } | undefined;
 const SHORT = 4;
-const PLACE = /\{(\w+)\}/g;
 function templatesOf(messages: Messages): Template[] {
   if (known?.messages === messages) return known.templates;
   const templates = Object.keys(messages)

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { clockIn, later, say, word } from '../../core/words.ts';
   import { goto, invalidateAll } from '$app/navigation';
+  import { onMount } from 'svelte';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { kits, type Kit } from '../../core/kit/kit.ts';
@@ -51,7 +52,11 @@
     }, 150);
     return () => clearTimeout(timer);
   });
-  const demo = $derived(data.demo.filter((c) => wanted(c.name)));
+  let demos = $state.raw<Card[]>();
+  const demo = $derived((data.demo ?? demos ?? []).filter((c) => wanted(c.name)));
+  onMount(async () => {
+    if (!data.demo) demos = (await (await fetch('/api/projects?demo')).json()) as Card[];
+  });
 
   async function take(file: File | undefined) {
     if (!file) return;
@@ -87,12 +92,14 @@
     off = undefined;
     await again();
   }
+  // made once: a formatter costs more than all cards
+  const clock = $derived(new Intl.DateTimeFormat(clockIn(), { hour: '2-digit', minute: '2-digit' }));
+  const day = $derived(new Intl.DateTimeFormat(clockIn(), { day: 'numeric', month: 'short' }));
   function when(at: number): string {
     const days = Math.floor((new Date().setHours(24, 0, 0, 0) - at) / 86_400_000);
     const date = new Date(at);
-    if (days <= 0)
-      return say('today {x}', { x: date.toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' }) });
-    return days === 1 ? say('yesterday') : date.toLocaleDateString(clockIn(), { day: 'numeric', month: 'short' });
+    if (days <= 0) return say('today {x}', { x: clock.format(date) });
+    return days === 1 ? say('yesterday') : day.format(date);
   }
   function keys(event: KeyboardEvent) {
     if (event.key === '/' && singleKeys.on && !isTyping(event.target)) {

@@ -18,7 +18,7 @@ const KEPT_ALL = 60;
 /** What was taken off the shelf can be taken back for so long. */
 export const DAYS_BACK = 30;
 const DAY_MS = 86_400_000;
-export const PAGE_OF_SHELF = 48;
+export const PAGE_OF_SHELF = 24;
 
 export type Opened = { id: string; version: number; demo: boolean; project: Project };
 export type Saved = { ok: true; version: number } | { ok: false; newest: Opened };

@@ -15,10 +15,10 @@ export async function POST({ request }) {
 export function GET({ url }) {
   const words = url.searchParams.get('find');
   if (words) return json(findProjects(database(), words.slice(0, 80)));
+  if (url.searchParams.has('demo')) return json(listProjects(database(), { demo: true, most: 200 }));
   const [changedAt, id] = (url.searchParams.get('after') ?? '').split(' ');
   return json(
     listProjects(database(), {
-      demo: url.searchParams.has('demo'),
       after: id ? { changedAt: Number(changedAt) || 0, id } : undefined
     })
   );
