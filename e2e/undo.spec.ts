@@ -88,7 +88,7 @@ test('random edits by the interface, undone and done again in any order, on scre
         else if (!body) continue;
         else if (what === 'off') act.off([body.id], chance(2) === 1, chance(2) === 1);
         else if (what === 'pull') act.pull(body.id);
-        else if (what === 'loop') act.loop([body.id]);
+        else if (what === 'loop') await act.loop([body.id]);
         else {
           // as a drag does it: out of its place on the sheet, and the program follows the sheet
           body.unplug(true);

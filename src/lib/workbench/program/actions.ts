@@ -17,7 +17,6 @@ import {
 } from '../../../../core/language/edit.ts';
 import { allIds, allSteps, freshId, type Program, type Step } from '../../../../core/language/program.ts';
 import { loadPython, pythonNow } from '../../python/python.ts';
-import { makeRoutine, putIntoLoop } from '../../../../core/language/refactor.ts';
 import type { Workbench } from '../workbench.svelte.ts';
 import { say } from '../../../../core/words.ts';
 
@@ -60,6 +59,9 @@ const unescape = (s: string): string =>
     .replace(/&lt;/g, '<')
     .replace(/&quot;/g, '"')
     .replace(/&amp;/g, '&');
+
+/** fetched when it is first asked for */
+const refactoring = () => import('../../../../core/language/refactor.ts');
 
 export function actions(w: Workbench) {
   const now = (): Program => w.session.project.program;
@@ -148,14 +150,16 @@ export function actions(w: Workbench) {
     },
     reshape: (id: string, change: Reshape): void => edit(say('change a block'), (p) => reshape(p, id, change)),
     note: (id: string, note: string): void => edit(say('note on a block'), (p) => noteOn(p, id, note)),
-    loop(ids: readonly string[]): void {
+    async loop(ids: readonly string[]): Promise<void> {
+      const { putIntoLoop } = await refactoring();
       const made = putIntoLoop(now(), ids);
       if (!made.ok) return void (w.notice = made.why);
       w.session.program(say('put into a loop'), made.program);
       w.selected = made.made;
       tell(say('Put into a loop'));
     },
-    routine(ids: readonly string[], name: string): void {
+    async routine(ids: readonly string[], name: string): Promise<void> {
+      const { makeRoutine } = await refactoring();
       const made = makeRoutine(now(), ids, name);
       if (!made.ok) return void (w.notice = made.why);
       w.session.program(say('make the routine {name}', { name }), made.program);
