@@ -10,8 +10,9 @@ export const DATA = join(tmpdir(), `mossbell-e2e-${port}`);
 
 export default defineConfig({
   testDir: 'e2e',
-  timeout: 90_000,
-  expect: { timeout: 10_000 },
+  // a loaded machine is slow, not wrong: what is asked for is that it comes, not when
+  timeout: 240_000,
+  expect: { timeout: 30_000 },
   workers: 2,
   fullyParallel: true,
   retries: process.env.CI ? 1 : 0,

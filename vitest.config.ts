@@ -15,7 +15,9 @@ export default defineConfig({
       'messages/**/*.test.ts'
     ],
     setupFiles: ['core/run/exact-math.ts'],
-    testTimeout: 60_000,
+    // a loaded machine is slow, not wrong
+    testTimeout: 300_000,
+    hookTimeout: 300_000,
     pool: 'forks',
     // both cores of a small machine
     maxWorkers: 2

@@ -210,6 +210,26 @@ describe('drawing what a run without waits did', () => {
 });
 
 describe('the trail in the yard', () => {
+  it('has no more points than can be told apart, however long it drove, and is found by its end alone', () => {
+    const round = run([b('wheels.run', { left: 60, right: 45 })], { limitS: 300 });
+    const trace = run(
+      program(start(b('wheels.run', { left: 60, right: 45 }), b('repeat.ever', {}, { do: [wait(1)] }))),
+      {
+        limitS: 300
+      }
+    );
+    expect(trace.ticks).toBe(300_000);
+    for (const t of [round, trace]) expect(trail(t, Infinity, hall.height).split(' ').length).toBeLessThanOrEqual(2001);
+    const [x, y] = trail(trace, Infinity, hall.height).split(' ').at(-1)!.split(',').map(Number);
+    expect([x / 100, hall.height - y / 100]).toEqual([
+      expect.closeTo(end(trace).x, 3),
+      expect.closeTo(end(trace).y, 3)
+    ]);
+    // where it was at any time is still told
+    expect(trail(trace, 100e6, hall.height).split(' ').length).toBeLessThan(
+      trail(trace, Infinity, hall.height).split(' ').length
+    );
+  });
   it('begins at the start, ends where the robot stands, and adds nothing while it stands still', () => {
     const trace = run([b('drive.measure', { amount: 40 }), wait(5)]);
     const points = trail(trace, Infinity, hall.height)
