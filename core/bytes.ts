@@ -71,6 +71,10 @@ async function through({ writable, readable }: Through, bytes: Uint8Array): Prom
   const reader = readable.getReader();
   const parts: Uint8Array[] = [];
   for (let part = await reader.read(); !part.done; part = await reader.read()) parts.push(part.value!);
+  return joined(parts);
+}
+/** Bytes one after another. */
+export function joined(parts: readonly Uint8Array[]): Uint8Array {
   const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
   let at = 0;
   for (const part of parts) {

@@ -6,7 +6,18 @@ import { newProject as makeProject, type Project } from '../core/project.ts';
 import { randomProgram } from '../core/testing/random.ts';
 import { longAisle } from '../core/yard/mats.ts';
 import { demoProjects } from '../demo/seed.ts';
-import { dragCard, kinds, nameIn, newProject, openDemo, project, rehearse, typeNumber, workbench } from './room.ts';
+import {
+  dragCard,
+  kinds,
+  nameIn,
+  newProject,
+  openDemo,
+  project,
+  rehearse,
+  typeNumber,
+  workbench,
+  shelf
+} from './room.ts';
 
 async function openProject(page: Page, p: Project): Promise<void> {
   const made = await page.request.post('/api/projects', { data: p });
@@ -193,7 +204,7 @@ test('notebook and mat are part of the project', async ({ page }) => {
 });
 
 test('the theme stays when the page is opened again', async ({ page }) => {
-  await page.goto('/');
+  await shelf(page);
   await page.getByRole('button', { name: 'Dark theme' }).click();
   await expect(page.locator('html')).toHaveClass(/dark/);
   await page.reload();
@@ -248,7 +259,7 @@ test('the server says what is wrong with what it is given', async ({ request }) 
 });
 
 test('the keys are listed under ?, and single keys can be switched off', async ({ page }) => {
-  await page.goto('/');
+  await shelf(page);
   // the page comes from the server and takes keys a moment later
   await expect(async () => {
     await page.keyboard.press('?');

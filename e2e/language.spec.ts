@@ -5,7 +5,7 @@ import { barrow } from '../core/kit/kit.ts';
 import { printPython } from '../core/language/python/print.ts';
 import { b, log, program, start, sum, variable, wait } from '../core/testing/build.ts';
 import { longAisle, pottingFloor } from '../core/yard/mats.ts';
-import { dragCard, kinds, openDemo, project, rehearse, typeNumber, workbench } from './room.ts';
+import { dragCard, kinds, openDemo, project, rehearse, typeNumber, workbench, shelf } from './room.ts';
 
 async function open(page: Page, p: Partial<Project>): Promise<void> {
   const whole = { ...makeProject('A test', barrow, pottingFloor), ...p };
@@ -305,7 +305,7 @@ test('find leads to blocks, and a new project can be text', async ({ page }) => 
   await more(page, 'Find in the program');
   await page.getByLabel('Find', { exact: true }).fill('turn');
   await expect(page.getByRole('dialog', { name: 'Find in the program' })).toContainText(/\d block/);
-  await page.goto('/');
+  await shelf(page);
   await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
   await page.getByLabel('What shall it be called?').fill('In words');
   await page.getByRole('radio', { name: 'Text (Python)' }).check();

@@ -1,7 +1,7 @@
 /** The interface in another language: complete, switched without losing anything, and the same program below it. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { kinds, openDemo, project, typeNumber } from './room.ts';
+import { kinds, openDemo, project, typeNumber, shelf } from './room.ts';
 
 const de = JSON.parse(readFileSync(new URL('../messages/de.json', import.meta.url), 'utf8')) as Record<
   string,
@@ -62,7 +62,7 @@ test('the language is changed in the middle of the work: blocks and interface fo
 
 test('no word of the interface stays English in German', async ({ page }) => {
   test.slow();
-  await page.goto('/');
+  await shelf(page);
   await german(page);
   await page.reload();
   expect(await stillEnglish(page)).toEqual([]);
@@ -76,7 +76,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
   expect(await stillEnglish(page)).toEqual([]);
   await page.goto('/handbook/block/curve.angle');
   expect(await stillEnglish(page)).toEqual([]);
-  await page.goto('/');
+  await shelf(page);
   await page.getByRole('button', { name: 'Along the path by table Barrow · wird als Kopie geöffnet' }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-ready]').waitFor();
@@ -107,7 +107,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
   await page.getByText('Das Programm').waitFor();
   expect(await stillEnglish(page)).toEqual([]);
   // the board for the hand, live values, inputs, the mat editor, the phone's page
-  await page.goto('/');
+  await shelf(page);
   await page.getByRole('button', { name: 'Catch the trowel Trowel · wird als Kopie geöffnet' }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-ready]').waitFor();
@@ -137,7 +137,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
 });
 
 test('inside a run, its findings and its tools no word stays English in German', async ({ page }) => {
-  await page.goto('/');
+  await shelf(page);
   await german(page);
   await page.reload();
   await page.getByRole('button', { name: /^Past the seedlings Barrow/ }).click();

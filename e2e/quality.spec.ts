@@ -5,7 +5,7 @@ import { createHash } from 'node:crypto';
 import { traceBytes } from '../core/trace/files.ts';
 import { rehearse as runHere } from '../core/run/interpreter.ts';
 import { demoProjects } from '../demo/seed.ts';
-import { openDemo, rehearse } from './room.ts';
+import { openDemo, rehearse, shelf } from './room.ts';
 
 async function faults(page: Page): Promise<string[]> {
   const { violations } = await new AxeBuilder({ page })
@@ -74,7 +74,7 @@ for (const scheme of ['light', 'dark'] as const)
     await page.getByRole('link', { name: 'Kit sheet' }).click();
     await page.getByTestId('kit-drawing').waitFor();
     expect(await faults(page)).toEqual([]);
-    await page.goto('/');
+    await shelf(page);
     expect(await faults(page)).toEqual([]);
     await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
     await page.getByLabel('What shall it be called?').waitFor();
@@ -84,7 +84,7 @@ for (const scheme of ['light', 'dark'] as const)
 
 test('the same five inputs give the same trace, byte for byte, in Node and in Chromium', async ({ page }) => {
   test.setTimeout(120_000);
-  await page.goto('/');
+  await shelf(page);
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
   await openDemo(page, 'Round the fern bed');
   for (const [name, p] of demoProjects()) {

@@ -2,8 +2,13 @@
 import { expect, type Page } from '@playwright/test';
 import type { Project } from '../core/project.ts';
 
-export async function newProject(page: Page, name: string, mat = 'Long aisle'): Promise<string> {
+/** The shelf, once it takes clicks. */
+export async function shelf(page: Page): Promise<void> {
   await page.goto('/');
+  await page.locator('[data-stands]').waitFor();
+}
+export async function newProject(page: Page, name: string, mat = 'Long aisle'): Promise<string> {
+  await shelf(page);
   await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
   await page.getByLabel('What shall it be called?').fill(name);
   await page.getByRole('radio', { name: mat }).check();
@@ -12,7 +17,7 @@ export async function newProject(page: Page, name: string, mat = 'Long aisle'): 
   return page.url();
 }
 export async function openDemo(page: Page, name: string): Promise<void> {
-  await page.goto('/');
+  await shelf(page);
   await page.getByRole('button', { name: new RegExp(`^${name} (Barrow|Trowel) · opens as a copy`) }).click();
   await workbench(page);
 }

@@ -74,6 +74,7 @@ test('a project that is taken off the shelf while it is open here is not lost', 
   await project(one);
   const shelf = await context.newPage();
   await shelf.goto('/');
+  await shelf.locator('[data-stands]').waitFor();
   await shelf.getByRole('button', { name: 'Take Gone off the shelf' }).click();
   await expect(shelf.getByTestId('off')).toContainText('"Gone" was taken off the shelf.');
   await expect(shelf.getByRole('link', { name: /^Gone Barrow/ })).toHaveCount(0);
@@ -169,6 +170,7 @@ async function serve(port: number, folder: string): Promise<ChildProcess> {
 }
 async function start(page: Page, port: number): Promise<void> {
   await page.goto(`http://localhost:${port}/`);
+  await page.locator('[data-stands]').waitFor();
   await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
   await page.getByLabel('What shall it be called?').fill('Server');
   await page.getByRole('button', { name: 'Start the project' }).click();

@@ -1,9 +1,20 @@
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { dragCard, kinds, newProject, openDemo, project, rehearse, robot, typeNumber, workbench } from './room.ts';
+import {
+  dragCard,
+  kinds,
+  newProject,
+  openDemo,
+  project,
+  rehearse,
+  robot,
+  typeNumber,
+  workbench,
+  shelf
+} from './room.ts';
 
 test('files: in by button and by drop, out, and a sentence for every file that is no good', async ({ page }) => {
-  await page.goto('/');
+  await shelf(page);
   const good = 'demo/projects/stop-short.mossbell.json';
   const put = async (name: string, buffer: Buffer) =>
     page.getByLabel('Project file').setInputFiles({ name, mimeType: 'application/json', buffer });
@@ -29,7 +40,7 @@ test('files: in by button and by drop, out, and a sentence for every file that i
   expect(file.suggestedFilename()).toBe('stop-short.mossbell.json');
   expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toEqual(JSON.parse(readFileSync(good, 'utf8')));
 
-  await page.goto('/');
+  await shelf(page);
   const data = await page.evaluateHandle(
     (text) => {
       const transfer = new DataTransfer();

@@ -1,6 +1,6 @@
 /** The yard: three views, the hand, every kind of input, live values, calibrating, other devices. */
 import { expect, test, type Page } from '@playwright/test';
-import { openDemo, project, rehearse, robot, workbench } from './room.ts';
+import { openDemo, project, rehearse, robot, workbench, shelf } from './room.ts';
 
 const number = async (page: Page, id: string): Promise<number> => Number(await page.getByTestId(id).innerText());
 /** The log as the trace has it, through the run's file. */
@@ -194,7 +194,7 @@ test('a gamepad drives, with its real range and a dead zone; unplugged, its stic
     w.pad = pad;
     navigator.getGamepads = () => [w.pad as unknown as Gamepad];
   });
-  await page.goto('/');
+  await shelf(page);
   const made = await page.request.post('/api/projects', { data: await withStick(page) });
   await page.goto(`/project/${(await made.json()).id}`);
   await workbench(page);

@@ -1,6 +1,6 @@
 /** A trace as bytes and as text. */
 import Papa from 'papaparse';
-import { utf8 } from '../bytes.ts';
+import { joined, utf8 } from '../bytes.ts';
 import { sampleAt } from './query.ts';
 import { CHUNK, cutSpans, type Trace } from './trace.ts';
 
@@ -52,13 +52,7 @@ export function traceBytes(trace: Trace): Uint8Array {
     const cut = column.slice(0, changes.count);
     parts.push(new Uint8Array(cut.buffer, cut.byteOffset, cut.byteLength));
   }
-  const out = new Uint8Array(parts.reduce((n, p) => n + p.length, 0));
-  let at = 0;
-  for (const p of parts) {
-    out.set(p, at);
-    at += p.length;
-  }
-  return out;
+  return joined(parts);
 }
 /** Bytes of an event in memory, about: an object of some six fields with a text. */
 const EVENT_BYTES = 160;

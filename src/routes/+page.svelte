@@ -54,7 +54,10 @@
   });
   let demos = $state.raw<Card[]>();
   const demo = $derived((data.demo ?? demos ?? []).filter((c) => wanted(c.name)));
+  /** the page comes from the server and takes clicks a moment later */
+  let stands = $state(false);
   onMount(async () => {
+    stands = true;
     if (!data.demo) demos = (await (await fetch('/api/projects?demo')).json()) as Card[];
   });
 
@@ -114,6 +117,7 @@
 
 <div
   class="flex h-full flex-col"
+  data-stands={stands || undefined}
   role="presentation"
   ondragover={(e) => {
     e.preventDefault();

@@ -1,13 +1,13 @@
 /** One SQLite file in the data folder, in WAL mode, migrated when it is first opened. */
 import Database from 'better-sqlite3';
-import { drizzle, type BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
+import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { fillShelf } from './projects.ts';
 import * as schema from './schema.ts';
 
-export type Store = BetterSQLite3Database<typeof schema>;
+export type Store = schema.Store;
 
 export function openDatabase(folder: string): Store {
   mkdirSync(folder, { recursive: true });

@@ -4,8 +4,7 @@
  */
 import { createHash } from 'node:crypto';
 import { and, eq, inArray, notExists, sql } from 'drizzle-orm';
-import type { Store } from './database.ts';
-import { pictures, pictureUses } from './schema.ts';
+import { pictures, pictureUses, type Store } from './schema.ts';
 
 /** Shorter ones stay where they are, characters. */
 const LARGE = 2000;

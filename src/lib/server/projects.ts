@@ -6,9 +6,8 @@ import { allSteps, isLive } from '../../../core/language/program.ts';
 import { lookOver, remarkKey } from '../../../core/language/lookover/lookover.ts';
 import type { Card, DeletedCard, OnShelf, VersionCard } from '../shelf/cards.ts';
 import { thumb } from '../shelf/thumb.ts';
-import type { Store } from './database.ts';
 import { stow, sweepPictures, unstow, withoutPictures } from './pictures.ts';
-import { projects, versions } from './schema.ts';
+import { projects, versions, type Store } from './schema.ts';
 import { say } from '../../../core/words.ts';
 
 /** Versions kept of each project. */

@@ -4,8 +4,7 @@ import { gunzipSync, gzipSync } from 'node:zlib';
 import { and, desc, eq } from 'drizzle-orm';
 import { LARGEST_RUN, readRun, type RunCard } from '../../../core/trace/runfile.ts';
 import { say } from '../../../core/words.ts';
-import type { Store } from './database.ts';
-import { projects, runs } from './schema.ts';
+import { projects, runs, type Store } from './schema.ts';
 import { stow, unstow } from './pictures.ts';
 
 /** So many that are not pinned are kept of each project. */

@@ -1,3 +1,4 @@
+import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 export const projects = sqliteTable(
@@ -65,3 +66,5 @@ export const pictureUses = sqliteTable(
   },
   (t) => [primaryKey({ columns: [t.hash, t.projectId] })]
 );
+
+export type Store = BetterSQLite3Database<typeof import('./schema.ts')>;

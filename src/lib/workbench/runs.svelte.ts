@@ -292,15 +292,19 @@ export class Runs {
     this.seen_ = frame.seen;
     if (frame.state === 'ended' && this.current && !this.looking) this.onEnd?.(this.current);
   }
-  /** A run from a file: read, and made again where the file has only what makes it, off the page's thread. */
+  /**
+   * A run from a file: read, and made again where the file has only what makes it, off the page's thread.
+   * @param as what it is called, where that is not its own name
+   */
   async open(
     text: string,
-    name: string
+    name: string,
+    as?: string
   ): Promise<{ ok: true; run: Run; missing: string[] } | { ok: false; problem: string }> {
     const read = await this.past().open(text, name);
     if (!read.ok) return read;
     const { run: file, missing, held } = read.opened;
-    const run = Run.of(file.kind, file.name, file.trace, file.project);
+    const run = Run.of(file.kind, as ?? file.name, file.trace, file.project);
     run.predictions = file.predictions ?? [];
     run.held = held;
     return { ok: true, run, missing };

@@ -141,25 +141,25 @@
 
     <div>
       <h3 class="text-[13px] font-bold">{say('Variables')}</h3>
-      <dl
-        class="mt-0.5 grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] items-center gap-x-2 gap-y-0.5"
-        data-testid="inside-variables"
-      >
-        {#each variables as v (v.name)}
-          <dt class="truncate" title={v.name}>{v.name}</dt>
-          <dd class="min-w-0">
-            {#if paused && !v.list}<input
-                class="field w-full !py-0.5 text-right font-mono text-[13px] {v.waits ? '!border-brass' : ''}"
-                aria-label={say('Value of {name}', { name: v.name })}
-                value={v.shown}
-                onchange={(e) => set(v.name, e.currentTarget.value)}
-              />{:else}<output
-                class="block overflow-hidden text-right font-mono text-[13px] text-ellipsis"
-                title={v.shown}>{v.shown}</output
-              >{/if}
-          </dd>
-        {:else}<dt class="col-span-2 text-soft">{say('None has a value yet.')}</dt>{/each}
-      </dl>
+      {#if variables.length}<dl
+          class="mt-0.5 grid grid-cols-[minmax(0,1fr)_minmax(0,1.3fr)] items-center gap-x-2 gap-y-0.5"
+          data-testid="inside-variables"
+        >
+          {#each variables as v (v.name)}
+            <dt class="truncate" title={v.name}>{v.name}</dt>
+            <dd class="min-w-0">
+              {#if paused && !v.list}<input
+                  class="field w-full !py-0.5 text-right font-mono text-[13px] {v.waits ? '!border-brass' : ''}"
+                  aria-label={say('Value of {name}', { name: v.name })}
+                  value={v.shown}
+                  onchange={(e) => set(v.name, e.currentTarget.value)}
+                />{:else}<output
+                  class="block overflow-hidden text-right font-mono text-[13px] text-ellipsis"
+                  title={v.shown}>{v.shown}</output
+                >{/if}
+            </dd>
+          {/each}
+        </dl>{:else}<p class="text-soft" data-testid="inside-variables">{say('None has a value yet.')}</p>{/if}
     </div>
 
     {#if seen?.tasks.length}

@@ -19,7 +19,7 @@
     try {
       const text = await history.text(card.id);
       if (text === undefined) return undefined;
-      const read = await runs.open(text, card.name);
+      const read = await runs.open(text, card.name, card.name);
       if (!read.ok) {
         w.notice = read.problem;
         return undefined;
