@@ -194,7 +194,11 @@
         </div>
       {/if}
       {#if off}
-        <div class="remark mb-4 flex items-center justify-between gap-4" role="status" data-testid="off">
+        <div
+          class="mb-4 flex items-center justify-between gap-4 rounded-xl border border-rule bg-card px-4 py-2"
+          role="status"
+          data-testid="off"
+        >
           <span>{say('"{name}" was taken off the shelf.', { name: off.name })}</span>
           <span class="flex gap-2"
             ><button class="btn btn-plain !py-1" onclick={() => back(off!.id)}>{say('Take back')}</button><button
