@@ -48,17 +48,29 @@ test('the same project in two tabs is not overwritten silently', async ({ contex
   await one.bringToFront();
   await dragCard(one, 'Sound', 'Beep', 62, 82);
   await project(one);
+  // and the second goes on changing while its copy is being made
+  let made = () => {};
+  const making = new Promise<void>((open) => (made = open));
+  await two.route('**/api/projects', async (route) => {
+    if (route.request().method() === 'POST') await making;
+    await route.continue();
+  });
+  const asked = two.waitForRequest((r) => r.method() === 'POST' && r.url().endsWith('/api/projects'));
   letGo();
+  await asked;
+  await two.bringToFront();
+  await dragCard(two, 'Sound', 'Silence', 62, 120);
+  made();
   await expect(two.getByRole('alert')).toContainText('Both are kept: you go on here, in "Two tabs (changed here');
-  expect(kinds(await project(two))).toEqual([['begin.start', 'drive.measure']]);
+  expect(kinds(await project(two))).toEqual([['begin.start', 'drive.measure', 'sound.silence']]);
   expect(kinds(await project(one))).toEqual([['begin.start', 'sound.beep']]);
   // each goes on with its own: one copy was made, not one with every change, and the address is the copy's
   expect(two.url()).not.toBe(url);
   await two.bringToFront();
-  await dragCard(two, 'Sound', 'Silence', 62, 120);
+  await dragCard(two, 'Sound', 'Beep', 62, 158);
   await one.bringToFront();
   await dragCard(one, 'Sound', 'Silence', 62, 120);
-  expect(kinds(await project(two))).toEqual([['begin.start', 'drive.measure', 'sound.silence']]);
+  expect(kinds(await project(two))).toEqual([['begin.start', 'drive.measure', 'sound.silence', 'sound.beep']]);
   expect(kinds(await project(one))).toEqual([['begin.start', 'sound.beep', 'sound.silence']]);
   const found = (await (await one.request.get('/api/projects?find=Two tabs')).json()) as { name: string }[];
   expect(found).toHaveLength(2);

@@ -137,12 +137,12 @@ export class Session {
       const answer = await response.json();
       if (response.status === 409) {
         // somebody else saved first: from here on this work is a project of its own, and both are there
-        const { id, version, name } = await this.copy(this.project, true);
+        const copy = await this.copy(this.project, true);
         this.otherId = this.id;
-        await this.moveTo(id, version);
+        await this.moveTo(copy);
         this.trouble = say(
           'Somebody else changed this project at the same time. Both are kept: you go on here, in "{name}".',
-          { name }
+          { name: copy.name }
         );
       } else if (response.status === 404) {
         this.gone = true;
@@ -172,7 +172,10 @@ export class Session {
     }
   }
   /** A project of its own from this work. @param named with a name that tells it from the other one */
-  private async copy(project: Project, named: boolean): Promise<{ id: string; version: number; name: string }> {
+  private async copy(
+    project: Project,
+    named: boolean
+  ): Promise<{ id: string; version: number; name: string; /** nothing was changed meanwhile */ whole: boolean }> {
     const time = new Date().toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' });
     const name = named
       ? say('{name} (changed here, {time})', { name: project.name.slice(0, 50), time }).slice(0, 80)
@@ -184,25 +187,29 @@ export class Session {
     });
     const answer = await response.json();
     if (!response.ok) throw new Error(answer.message);
+    const whole = this.project === project;
     this.project = { ...this.project, name };
-    return { ...answer, name };
+    return { ...answer, name, whole };
   }
   /** From here on it is saved under another id. */
-  private async moveTo(id: string, version: number): Promise<void> {
+  private async moveTo({ id, version, whole }: { id: string; version: number; whole: boolean }): Promise<void> {
     await del(this.journal);
     this.channel.close();
     this.id = id;
     this.version = version;
     this.channel = this.listen();
-    this.saving = 'saved';
     this.gone = false;
     this.onMoved?.(id);
+    this.saving = whole ? 'saved' : 'saving';
+    if (whole) return;
+    // what was changed while the copy was under way is still to be saved
+    await set(this.journal, { base: version, project: this.project });
+    this.saveSoon(0);
   }
   /** It was taken off the shelf: this work becomes a project of its own. */
   async keepAsNew(): Promise<void> {
     try {
-      const { id, version } = await this.copy(this.project, false);
-      await this.moveTo(id, version);
+      await this.moveTo(await this.copy(this.project, false));
       this.trouble = '';
     } catch (error) {
       this.trouble = (error as Error).message;
@@ -210,8 +217,8 @@ export class Session {
   }
   /** It was taken off the shelf: it is taken back, with this work in it. */
   async takeBack(): Promise<void> {
-    await fetch(`/api/projects/${this.id}?back`, { method: 'POST' });
-    this.gone = false;
+    const back = await fetch(`/api/projects/${this.id}?back`, { method: 'POST' }).catch(() => undefined);
+    if (back) this.gone = false;
     await this.save();
   }
   /** The newest from the database, after another tab saved. */
