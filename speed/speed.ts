@@ -349,15 +349,22 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     insert into projects select 'load' || i, 'Project ' || i, device, 0, changed_at - i, shelf, null
     from n, (select * from projects where id = 'demo-three-mistakes')`);
   store.close();
-  // its code has run before
-  await autocannon({ url: 'http://localhost:4689/', connections: 30, amount: 300 });
-  const load = await autocannon({ url: 'http://localhost:4689/', connections: 30, amount: 300 });
-  const p95 = load.latency.p97_5;
+  // its code has run before; then thirty at once open it once each, ten times
+  const url = 'http://localhost:4689/';
+  const warm = await autocannon({ url, connections: 30, amount: 300 });
+  const took: number[] = [];
+  for (let round = 0; round < 10; round++) {
+    const once = autocannon({ url, connections: 30, amount: 30 });
+    once.on('response', (_client, _status, _bytes, ms) => void took.push(ms));
+    await once;
+  }
+  took.sort((x, y) => x - y);
+  const p95 = took[Math.floor(took.length * 0.95)];
   row(
-    'thirty openings of the shelf at once, 500 projects: 97.5 % of them within',
-    `${p95} ms`,
+    'thirty openings of the shelf at once, 500 projects: 95 % of them within',
+    `${p95.toFixed(0)} ms`,
     'under 300 ms',
-    p95 < 300 && load.non2xx === 0 && load.errors === 0
+    p95 < 300 && took.length === 300 && warm.non2xx === 0
   );
   const browser = await chromium.launch({
     ...CHROMIUM,
