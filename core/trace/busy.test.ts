@@ -123,6 +123,14 @@ describe('events of a loop without a wait', () => {
       expect(trace.events[i].tUs).toBeGreaterThanOrEqual(trace.events[i - 1].tUs);
     expect(['......', '#']).toContain(stateAt(trace, 29_500_000).picture[17] === '#' ? '#' : '......');
   });
+  it('say nothing of those that they stand for: a level, a length', () => {
+    const body = [b('lamp.level', { level: 30 }), b('lamp.set', { to: 'off' }), b('lamp.set', { to: 'on' })];
+    const trace = run(program(start(ever(...body))), { limitS: 12 });
+    const bundled = eventsOf(trace, 'lamp').filter((e) => e.times);
+    expect(bundled.length).toBeGreaterThan(100);
+    for (const e of eventsOf(trace, 'lamp'))
+      expect([e.on, e.level]).toEqual(e.block === body[0].id ? [true, 30] : [e.block === body[2].id, undefined]);
+  });
   it('that a trigger missed are all counted, sixty thousand of them', () => {
     const p = program([b('begin.every', { time: 1, unit: 'ms' }), ever(b('var.change', { variable: 'v1' }))]);
     const trace = run(p, { limitS: 60 });

@@ -180,7 +180,7 @@ export class Recorder {
         const newest = events[known.newest];
         if (++known.count > EVERY_EVENT && window(newest.tUs) === window(event.tUs)) {
           // its place in the order of time stays
-          Object.assign(newest, event, { tUs: newest.tUs, times: (newest.times ?? 1) + 1 });
+          become(newest, { ...event, tUs: newest.tUs, times: (newest.times ?? 1) + 1 });
           if (known.newest < this.sent.events) this.older.events.add(known.newest);
           return;
         }
@@ -280,6 +280,11 @@ export class Recorder {
   }
 }
 
+/** An event in the place of one that others hold already: nothing of what that said stays. */
+function become(event: TraceEvent, now: TraceEvent): void {
+  for (const key in event) if (!(key in now)) delete event[key as 'block'];
+  Object.assign(event, now);
+}
 const fresh = (channel: ChannelSpec): Int16Array | Int32Array =>
   channel.wide ? new Int32Array(CHUNK) : new Int16Array(CHUNK);
 
@@ -325,7 +330,7 @@ export class Follow {
       );
     for (const { row, tUs, value, text } of delta.olderChanges) putChange(trace.changes, row, tUs, value, text);
     for (const event of delta.events) trace.events.push(event);
-    for (const [i, event] of delta.olderEvents) Object.assign(trace.events[i], event);
+    for (const [i, event] of delta.olderEvents) become(trace.events[i], event);
     if (delta.ended) {
       trace.ended = delta.ended;
       for (const channel of trace.channels) {

@@ -31,16 +31,16 @@
   let picker = $state<HTMLInputElement>();
   const wanted = (name: string) => name.toLowerCase().includes(find.trim().toLowerCase());
   /** pages of the shelf after the first one, and what is found on all of them */
-  let later_ = $state.raw<Card[]>([]);
+  let older = $state.raw<Card[]>([]);
   let hasMore = $derived(data.more);
   let found = $state.raw<Card[]>();
-  const own = $derived(found ?? [...data.own, ...later_.filter((c) => !data.own.some((o) => o.id === c.id))]);
+  const own = $derived(found ?? [...data.own, ...older.filter((c) => !data.own.some((o) => o.id === c.id))]);
   async function more() {
     const last = own.at(-1)!;
     const page = (await (
       await fetch(`/api/projects?after=${encodeURIComponent(`${last.changedAt} ${last.id}`)}`)
     ).json()) as Card[];
-    later_ = [...later_, ...page];
+    older = [...older, ...page];
     hasMore = page.length > 0;
   }
   $effect(() => {
@@ -78,7 +78,7 @@
   let off = $state.raw<{ id: string; name: string }>();
   let showsOff = $state(false);
   async function again() {
-    later_ = [];
+    older = [];
     await invalidateAll();
     if (find.trim())
       found = (await (await fetch(`/api/projects?find=${encodeURIComponent(find.trim())}`)).json()) as Card[];

@@ -46,8 +46,11 @@
   }
   async function pin(card: RunCard) {
     busy = card.id;
-    await history.pin(card, !card.pinned);
-    busy = '';
+    try {
+      await history.pin(card, !card.pinned);
+    } finally {
+      busy = '';
+    }
   }
   const when = (at: number) => new Date(at).toLocaleString(clockIn(), { dateStyle: 'short', timeStyle: 'medium' });
 </script>
