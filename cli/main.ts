@@ -6,6 +6,7 @@ import { parseArgs } from 'node:util';
 import * as z from 'zod';
 import { barrow, kits, partName, type Kit } from '../core/kit/kit.ts';
 import { quirksOf } from '../core/kit/quirks.ts';
+import { STAND_INS, standIn } from '../core/kit/units.ts';
 import { sentence } from '../core/language/catalogue.ts';
 import { lookOver, stopsStart } from '../core/language/lookover/lookover.ts';
 import type { Remark } from '../core/language/lookover/remark.ts';
@@ -89,7 +90,7 @@ function summary(trace: Trace, kit: Kit, p: Project) {
   return {
     name: p.name,
     runner: trace.header.runner,
-    seed: trace.header.seed,
+    seed: trace.header.run.seed,
     ended: trace.ended,
     seconds: trace.ticks / 1000,
     pose: { xCm: round(end.x * 100), yCm: round(end.y * 100), facingDeg: round(end.facingDeg) },
@@ -217,6 +218,13 @@ async function main(): Promise<number> {
   const until = number(values.until, 'until');
   if (until !== undefined && (until <= 0 || until > 3600))
     throw new BadInput('--until takes seconds from 0.001 to 3600.');
+  const unit = values.unit === undefined ? undefined : standIn(values.unit);
+  if (values.unit !== undefined && !unit)
+    throw new BadInput(
+      `There is no stand-in "${values.unit}". The stand-ins are ${STAND_INS.map((s) => `${s.serial} (${s.name})`).join(', ')}.`
+    );
+  if (unit && unit.device !== kit.device)
+    throw new BadInput(`${unit.serial} (${unit.name}) is no ${kit.name}, and the program is for one.`);
   const run = {
     program: p.program,
     kit,
@@ -226,8 +234,9 @@ async function main(): Promise<number> {
     start: values.mat ? undefined : p.start,
     limitS: until,
     name: p.name,
-    quirks: values.unit ? quirksOf(values.unit) : undefined,
-    device: values.unit ?? 'Rehearsal'
+    others: p.others,
+    quirks: unit && quirksOf(unit.serial),
+    device: unit?.serial ?? 'Rehearsal'
   };
   const trace =
     values.on || p.text !== undefined ? await (await import('./standin.ts')).runOnStandIn(run, p.text) : rehearse(run);

@@ -4,7 +4,7 @@ import CRC32 from 'crc-32';
 import { readFileSync } from 'node:fs';
 import { noQuirks } from '../core/kit/quirks.ts';
 import { printPython } from '../core/language/python/print.ts';
-import type { RunOptions } from '../core/run/bench.ts';
+import type { RunOptions } from '../core/run/spec.ts';
 import type { Trace } from '../core/trace/trace.ts';
 import { programFile } from '../board/standin/program-file.ts';
 import { utf8 } from '../core/bytes.ts';

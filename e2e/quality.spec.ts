@@ -3,7 +3,10 @@ import AxeBuilder from '@axe-core/playwright';
 import { expect, test, type Page } from '@playwright/test';
 import { createHash } from 'node:crypto';
 import { traceBytes } from '../core/trace/files.ts';
+import fc from 'fast-check';
 import { rehearse as runHere } from '../core/run/interpreter.ts';
+import { specOfRun, type RunOptions } from '../core/run/spec.ts';
+import { anyLife, live } from '../core/testing/lives.ts';
 import { demoProjects } from '../demo/seed.ts';
 import { openDemo, rehearse, shelf } from './room.ts';
 
@@ -82,6 +85,19 @@ for (const scheme of ['light', 'dark'] as const)
     expect(await faults(page)).toEqual([]);
   });
 
+const digest = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+/** Of the bytes of runs that are made in the page's worker. */
+const digestsThere = (page: Page, runs: RunOptions[]): Promise<string[]> =>
+  page.evaluate(async (all) => {
+    const digests: string[] = [];
+    for (const o of all) {
+      const bytes = await (window as unknown as { mossbellBytes(o: unknown): Promise<Uint8Array> }).mossbellBytes(o);
+      const sum = await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>);
+      digests.push([...new Uint8Array(sum)].map((b) => b.toString(16).padStart(2, '0')).join(''));
+    }
+    return digests;
+  }, runs);
+
 test('the same five inputs give the same trace, byte for byte, in Node and in Chromium', async ({ page }) => {
   test.setTimeout(120_000);
   await shelf(page);
@@ -97,16 +113,28 @@ test('the same five inputs give the same trace, byte for byte, in Node and in Ch
       limitS: 10,
       inputs: [{ tUs: 700_000, input: { press: 'Dot' as const } }]
     };
-    const here = createHash('sha256')
-      .update(traceBytes(runHere(options)))
-      .digest('hex');
-    const there = await page.evaluate(async (o) => {
-      const bytes = await (window as unknown as { mossbellBytes(o: unknown): Promise<Uint8Array> }).mossbellBytes(o);
-      const digest = await crypto.subtle.digest('SHA-256', bytes as Uint8Array<ArrayBuffer>);
-      return [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
-    }, options);
+    const [here, [there]] = [digest(traceBytes(runHere(options))), await digestsThere(page, [options])];
     expect(there, name).toBe(here);
   }
+});
+
+test('200 runs with rests, changes by hand and stops are made again in Chromium as they were here', async ({
+  page
+}) => {
+  test.setTimeout(180_000);
+  await openDemo(page, 'Round the fern bed');
+  const lives = fc.sample(anyLife, { numRuns: 200, seed: 31 });
+  const traces = lives.map((life) => live(life).trace);
+  expect(traces.filter((t) => t.ended === 'stopped').length).toBeGreaterThan(10);
+  const there: string[] = [];
+  for (let i = 0; i < lives.length; i += 20)
+    there.push(
+      ...(await digestsThere(
+        page,
+        lives.slice(i, i + 20).map(({ project }, k) => specOfRun(project, traces[i + k]))
+      ))
+    );
+  expect(there).toEqual(traces.map((t) => digest(traceBytes(t))));
 });
 
 test('every answer of the server isolates its page, workers and static files too', async ({ request }) => {

@@ -118,9 +118,15 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     machine().block = line === undefined ? undefined : bench.trace.header.blocks[indexOfLine()[line]];
   };
 
+  /** @returns whether the run goes on */
   const takeSets = (): boolean => {
-    sets.push(...host.bench().takeSets());
-    return sets.length > 0;
+    try {
+      sets.push(...host.bench().takeSets());
+      return true;
+    } catch (error) {
+      if (error instanceof Halt) return false;
+      throw error;
+    }
   };
 
   const module = {
@@ -131,7 +137,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       try {
         const row = rows.get(task);
         if (row !== undefined) bench.recorder.end(row, bench.now);
-        bench.charge(bench.options.kit.board.stepUs);
+        bench.charge(bench.spec.kit.board.stepUs);
         rows.set(task, bench.recorder.begin(indexOfLine()[line], task, bench.now));
         lines.set(task, line);
         setBlock();
@@ -141,7 +147,8 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       }
       if (host.interrupted()) return 1;
       looking = host.pausesAt(line, task, stackOf().length);
-      setting = !looking && bench.hasSets && takeSets();
+      if (!looking && bench.hasSets && !takeSets()) return 1;
+      setting = !looking && sets.length > 0;
       return looking || setting ? 2 : 0;
     },
     looks: () => looking,
@@ -153,8 +160,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       const values = held;
       held = {};
       const goesOn = host.paused(lines.get(task) ?? 0, values);
-      if (goesOn) takeSets();
-      return goesOn;
+      return goesOn && takeSets();
     },
     set_name: () => sets[0]?.variable ?? '',
     set_value(): number | string {
@@ -169,7 +175,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     turn_over(): number {
       const bench = host.bench();
       try {
-        bench.charge(bench.options.kit.board.stepUs);
+        bench.charge(bench.spec.kit.board.stepUs);
       } catch (error) {
         if (error instanceof Halt) return 1;
         throw error;

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { runOnStandIn } from '../../cli/standin.ts';
 import { rehearse } from '../../core/run/interpreter.ts';
-import type { RunOptions } from '../../core/run/bench.ts';
+import type { RunOptions } from '../../core/run/spec.ts';
 import type { TimedInput, Trace } from '../../core/trace/trace.ts';
 import { demoProjects } from '../../demo/seed.ts';
 

@@ -39,7 +39,6 @@ export function quirksOf(serial: string): Quirks {
   const source = stream(seed | 0, 'quirks');
   const about = (centre: number, spread: number) => centre + spread * (2 * uniform(source) - 1);
   return {
-    ...(serial === SWAPPED ? { swapped: true as const } : {}),
     leftDiameter: about(1, 0.01),
     rightDiameter: about(1, 0.01),
     track: about(1, 0.015),
@@ -47,6 +46,7 @@ export function quirksOf(serial: string): Quirks {
     rightMotor: about(1, 0.04),
     gyroBiasDegS: about(0, 0.1),
     servoOffsetDeg: about(0, 3),
-    charge: about(0.8, 0.15)
+    charge: about(0.8, 0.15),
+    ...(serial === SWAPPED ? { swapped: true as const } : {})
   };
 }

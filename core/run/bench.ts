@@ -2,52 +2,25 @@
  * The bench: clock, world, device and recorder. Whoever runs a program on it (the interpreter, or MicroPython on the
  * stand-in) charges board time and idles; the world advances in ticks of 1 ms. Wall time never enters.
  */
-import CRC32 from 'crc-32';
-import type { Kit } from '../kit/kit.ts';
-import type { Quirks } from '../kit/quirks.ts';
-import { allSteps, type Program } from '../language/program.ts';
+import { allSteps } from '../language/program.ts';
 import { Recorder } from '../trace/recorder.ts';
-import type { Ended, TimedInput, TraceHeader } from '../trace/trace.ts';
-import type { Mat, Pose } from '../yard/mat.ts';
+import type { Ended, TimedInput } from '../trace/trace.ts';
 import { Yard } from '../yard/yard.ts';
 import { channelSpecs } from './channels.ts';
 import { Machine } from './machine.ts';
+import { conditionsOf, hashesOf, specOf, type RunOptions, type RunSpec } from './spec.ts';
 
 export const TICK_US = 1000;
 const STILL_US = 500_000;
 const RUN_OUT_US = 10_000_000;
-export const LIMIT_S = 120;
 /** Nobody gave the word for so long: the run ends. */
 const LONGEST_WAIT_US = 1800e6;
-
-export type RunOptions = {
-  program: Program;
-  kit: Kit;
-  mat: Mat;
-  seed: number;
-  inputs?: readonly TimedInput[];
-  start?: Pose;
-  limitS?: number;
-  /** ids that spans refer to, where they are not the program's blocks: lines of a text on the stand-in */
-  blocks?: readonly string[];
-  name?: string;
-  device?: string;
-  runner?: TraceHeader['runner'];
-  quirks?: Quirks;
-  /** sensor noise; on unless told otherwise */
-  noise?: boolean;
-  onBattery?: boolean;
-  /** other devices in the same yard, each with its own program */
-  others?: readonly Companion[];
-  /** goes on although there is nothing to do, until it is stopped: to look at the sensors */
-  open?: boolean;
-};
-export type Companion = { name: string; program: Program; kit: Kit; start?: Pose };
 
 /** Ends a run from within a step: the time limit came, or somebody stopped it. */
 export class Halt extends Error {}
 
-const hash = (value: unknown): string => (CRC32.str(JSON.stringify(value)) >>> 0).toString(16).padStart(8, '0');
+/** What does not wait for a boundary. */
+const isAtOnce = ({ input }: TimedInput): boolean => 'set' in input || 'stop' in input;
 
 /** Programs of other devices, which the clock of the first device drives. */
 type Beside = { bench: Bench; catchUp(untilUs: number): void; readonly busy: boolean };
@@ -68,48 +41,49 @@ export class Bench {
   private readonly limitUs: number;
   private readonly sleepUs: number;
   private readonly inputs: TimedInput[];
-  /** variables that are changed by hand: they take effect at their exact time, before the step that comes next */
-  private readonly sets: TimedInput[];
+  /** variables that are changed by hand, and the run's stop: at their exact time, before the step that comes next */
+  private readonly atOnce: TimedInput[];
   /** the other devices in this yard */
   readonly beside: Beside[] = [];
   private stillSince = -1;
   private overSince = -1;
   private waitedUs = 0;
 
+  /** everything that decides this run: it is made from this and from nothing else */
+  readonly spec: RunSpec;
+
   /** @param lead the bench of the first device in the yard, if this is another: its clock drives this one */
   constructor(
-    readonly options: RunOptions,
+    options: RunOptions,
     readonly lead?: Bench
   ) {
-    const { program, kit, mat, seed } = options;
-    this.limitUs = (options.limitS ?? LIMIT_S) * 1e6;
-    this.sleepUs = options.open ? 0 : (kit.sleepMin ?? 0) * 60e6;
-    const inputs = [...(options.inputs ?? [])].sort((a, b) => a.tUs - b.tUs);
-    this.inputs = inputs.filter((i) => !('set' in i.input));
-    this.sets = inputs.filter((i) => 'set' in i.input);
+    const spec = (this.spec = specOf(options));
+    const { program, kit, mat, seed, start } = spec;
+    this.limitUs = spec.limitS * 1e6;
+    this.sleepUs = spec.open ? 0 : (kit.sleepMin ?? 0) * 60e6;
+    this.inputs = spec.inputs.filter((i) => !isAtOnce(i));
+    this.atOnce = spec.inputs.filter(isAtOnce);
     const blocks = options.blocks ? [...options.blocks] : [...allSteps(program)].map((s) => s.id);
     this.blockIndex = new Map(blocks.map((id, i) => [id, i]));
-    const start = options.start ?? mat.start;
     this.yard = new Yard({
       kit,
       mat,
       start,
       seed,
-      quirks: options.quirks,
-      noise: options.noise,
-      onBattery: options.onBattery,
+      quirks: spec.quirks,
+      noise: spec.noise,
+      onBattery: spec.onBattery,
       site: lead?.yard.site
     });
     this.recorder = new Recorder(
       {
         format: 'mossbell.trace',
-        version: 1,
+        version: 2,
         name: options.name ?? '',
         device: options.device ?? 'Rehearsal',
         runner: options.runner ?? 'interpreter',
-        seed,
-        hashes: { program: hash(program), kit: hash(kit), mat: hash(mat) },
-        start: { ...start },
+        hashes: hashesOf(spec),
+        run: conditionsOf(spec),
         blocks
       },
       channelSpecs(kit, mat)
@@ -176,36 +150,47 @@ export class Bench {
 
   /** An input takes effect at the next boundary that is not before it. */
   input(timed: TimedInput): void {
-    const queue = 'set' in timed.input ? this.sets : this.inputs;
+    const queue = isAtOnce(timed) ? this.atOnce : this.inputs;
     queue.push(timed);
     queue.sort((a, b) => a.tUs - b.tUs);
   }
   private takeInputs(): void {
     while (this.inputs.length && this.inputs[0].tUs <= this.worldUs) this.machine.input(this.inputs.shift()!.input);
+    if (this.atOnce.length) this.takeStop(this.worldUs);
+  }
+  /** The person stopped the run, if that is due. */
+  private takeStop(nowUs: number): void {
+    if (!this.ended && this.atOnce.some(({ tUs, input }) => 'stop' in input && tUs <= nowUs)) this.finish('stopped');
   }
 
-  /** Variables that a person changed and that are due: the runner sets them before its next step. */
+  /** Variables that a person changed and that are due: the runner sets them before its next step. A stop ends the run here. */
   takeSets(): { variable: string; to: number | string }[] {
     const due: { variable: string; to: number | string }[] = [];
-    while (this.sets.length && this.sets[0].tUs <= this.now) {
-      const { input } = this.sets.shift()!;
-      if (!('set' in input)) continue;
+    while (this.atOnce.length && this.atOnce[0].tUs <= this.now) {
+      const { input } = this.atOnce[0];
+      if (!('set' in input)) break;
+      this.atOnce.shift();
       this.recorder.event({ tUs: this.now, type: 'input', input });
       due.push(input.set);
     }
+    if (this.atOnce.length) this.takeStop(this.now);
+    if (this.ended) throw new Halt();
     return due;
   }
   get hasSets(): boolean {
-    return this.sets.length > 0;
+    return this.atOnce.length > 0;
   }
   /** What waits to be set: seen by the person before it takes effect. */
   get waitingSets(): { variable: string; to: number | string }[] {
-    return this.sets.flatMap(({ input }) => ('set' in input ? [input.set] : []));
+    return this.atOnce.flatMap(({ tUs, input }) => ('set' in input && tUs <= this.now ? [input.set] : []));
   }
 
   finish(ended: Ended): void {
     if (this.ended) return;
-    if (ended === 'stopped') this.machine.letGo();
+    if (ended === 'stopped') {
+      this.recorder.event({ tUs: this.now, type: 'input', input: { stop: true } });
+      this.machine.letGo();
+    }
     this.ended = ended;
     this.recorder.finish(ended, this.now);
     for (const { bench } of this.beside) bench.finish(ended);

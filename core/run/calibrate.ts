@@ -46,7 +46,7 @@ const only = (kind: string, slots: Record<string, Slot>): Program => {
 export function turnedIn(trace: Trace): number {
   const facing = channel(trace, 'facing')!;
   let sum = 0;
-  let before = trace.header.start.facingDeg;
+  let before = trace.header.run.start.facingDeg;
   for (let tick = 0; tick < trace.ticks; tick++) {
     const now = sampleAt(facing, tick);
     const step = (now - before) / 360;

@@ -6,7 +6,9 @@
 import { RunError, type Device, type Doing, type Signal, type Task, type Wait } from '../language/meaning.ts';
 import type { Ask } from '../language/define.ts';
 import { isLive, type Program, type Stack, type Step, type Value } from '../language/program.ts';
+import type { Trace } from '../trace/trace.ts';
 import { Bench, Halt } from './bench.ts';
+import type { RunOptions } from './spec.ts';
 import { compile, evaluation, type Compiled, type CompiledProgram, type CompiledStack } from './compile.ts';
 
 const DEEPEST = 100;
@@ -46,16 +48,17 @@ class Running implements Task {
     const { interpreter } = this;
     const { bench } = interpreter;
     const { recorder, machine } = bench;
-    const { stepUs } = bench.options.kit.board;
+    const { stepUs } = bench.spec.kit.board;
     this.level++;
     for (let i = 0; i < steps.length; i++) {
       const compiled = steps[i];
       this.current = compiled;
       bench.charge(stepUs);
-      if (bench.hasSets) interpreter.takeSets();
-      const row = recorder.begin(compiled.index, this.id, bench.now);
       machine.block = compiled.step.id;
       if (interpreter.stopBefore?.(compiled.step.id, this.id, this.level)) yield PAUSE;
+      // what was done while it rested comes before the step, as it does when the run is made again
+      if (bench.hasSets) interpreter.takeSets();
+      const row = recorder.begin(compiled.index, this.id, bench.now);
       const args = compiled.slowArgs ? yield* compiled.slowArgs(this) : compiled.args(this);
       const doing = compiled.run(this, args as never, compiled.step);
       const signal: Signal = typeof doing === 'object' ? yield* doing : doing;
@@ -80,7 +83,7 @@ class Running implements Task {
   }
   turn(): boolean {
     const { interpreter } = this;
-    interpreter.bench.charge(interpreter.bench.options.kit.board.stepUs);
+    interpreter.bench.charge(interpreter.bench.spec.kit.board.stepUs);
     return interpreter.othersWait;
   }
   *callRoutine(id: string, inputs: Record<string, Value>): Doing {
@@ -143,7 +146,7 @@ export class Interpreter {
   private nextDue = Infinity;
 
   constructor(readonly bench: Bench) {
-    const { program, others = [], mat, seed, noise } = bench.options;
+    const { program, others = [], mat, seed, noise } = bench.spec;
     for (const { name, ...other } of others) {
       const its = new Bench({ ...other, mat, seed, noise, device: name, name }, bench);
       const interpreter = new Interpreter(its);
@@ -246,7 +249,7 @@ export class Interpreter {
   valueNow(step: Step): Value {
     const task =
       this.tasks[this.paused ? this.at : 0] ?? new Running(this, 0, { id: '', x: 0, y: 0, steps: [] }, NOTHING);
-    return evaluation(step, this.bench.options.program)(task);
+    return evaluation(step, this.bench.spec.program)(task);
   }
 
   /** Runs until the world has reached `untilUs`, the run has ended, or it stops before a step. */
@@ -270,8 +273,7 @@ export class Interpreter {
         if (this.pass() === 'paused') return 'paused';
         this.passing = false;
         if (!this.ran) {
-          if (this.tasks.length === 0 && !this.canStillBegin && !bench.options.open && !bench.lead)
-            bench.runOut('done');
+          if (this.tasks.length === 0 && !this.canStillBegin && !bench.spec.open && !bench.lead) bench.runOut('done');
           else bench.idle(this.nextWake());
         }
         if (bench.reached >= untilUs) return bench.ended ? 'ended' : 'running';
@@ -404,7 +406,7 @@ const initial = (program: Program): Record<string, Value> =>
   Object.fromEntries(program.variables.filter((v) => v.list).map((v): [string, Value] => [v.id, []]));
 
 /** A whole run, as fast as it goes. */
-export function rehearse(options: import('./bench.ts').RunOptions): import('../trace/trace.ts').Trace {
+export function rehearse(options: RunOptions): Trace {
   const bench = new Bench(options);
   const interpreter = new Interpreter(bench);
   while (interpreter.advance(Infinity) !== 'ended');

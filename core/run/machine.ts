@@ -615,7 +615,7 @@ export class Machine extends Face implements Device {
 
   /** What a person does; at a tick's boundary. */
   input(input: Input): void {
-    if ('set' in input) return;
+    if ('set' in input || 'stop' in input) return;
     this.recorder.event({ tUs: this.clock.worldUs, type: 'input', input });
     const { worldUs } = this.clock;
     this.touchedUs = worldUs;

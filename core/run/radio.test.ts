@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { barrow, trowel } from '../kit/kit.ts';
 import { b, hall, log, logs, program, start, wait } from '../testing/build.ts';
 import { stateAt } from '../trace/query.ts';
-import { Bench, type RunOptions } from './bench.ts';
+import { Bench } from './bench.ts';
+import type { RunOptions } from './spec.ts';
 import { Interpreter } from './interpreter.ts';
 
 function together(options: Partial<RunOptions>): Bench {

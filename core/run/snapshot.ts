@@ -35,7 +35,7 @@ const canAsk = (step: Step): boolean => ![...walkSteps([step])].some((s) => ASKI
 
 export function snapshot(interpreter: Interpreter): Snapshot {
   const { bench, variables } = interpreter;
-  const { program } = bench.options;
+  const { program } = bench.spec;
   const set = new Map(bench.waitingSets.map((s) => [s.variable, s.to]));
   const values: Record<string, string> = {};
   const look = (slot: Step): void => {

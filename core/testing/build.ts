@@ -2,7 +2,7 @@
 import { barrow } from '../kit/kit.ts';
 import { newStep } from '../language/catalogue.ts';
 import { emptyProgram, type Program, type Slot, type Step } from '../language/program.ts';
-import type { RunOptions } from '../run/bench.ts';
+import type { RunOptions } from '../run/spec.ts';
 import { rehearse } from '../run/interpreter.ts';
 import { stateAt, type State } from '../trace/query.ts';
 import type { Trace } from '../trace/trace.ts';

@@ -120,7 +120,7 @@ export function differences(a: Trace, b: Trace, shiftUs: number): Difference[] {
     const shift = Math.round(shiftUs / 1000);
     const end = Math.min(a.ticks, b.ticks + shift);
     // from where each of them started: they may stand elsewhere in the yard
-    const [a0, b0] = [a.header.start, b.header.start];
+    const [a0, b0] = [a.header.run.start, b.header.run.start];
     const turn = ((a0.facingDeg - b0.facingDeg) * Math.PI) / 180;
     for (let t = Math.max(0, shift); t < end; t += EVERY) {
       const u = t - shift;

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { barrow, trowel } from '../kit/kit.ts';
 import { noQuirks } from '../kit/quirks.ts';
 import type { Program } from '../language/program.ts';
-import type { RunOptions } from '../run/bench.ts';
+import type { RunOptions } from '../run/spec.ts';
 import { b, cmp, log, program, run, start, wait } from '../testing/build.ts';
 import { CORRECT } from '../testing/corpus.ts';
 import { fromText } from '../testing/text.ts';

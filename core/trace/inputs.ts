@@ -3,35 +3,52 @@ import * as z from 'zod';
 import type { TimedInput, Trace } from './trace.ts';
 
 const t = z.number().min(0).max(36000);
-const tilt = z.number().min(-180).max(180).optional();
+const degrees = z.number().min(-180).max(180).optional();
 const share = z.number().min(0).max(100).optional();
 const cm = z.number().min(-1000).max(1000);
 const newton = z.number().min(-50).max(50).optional();
-const line = z.union([
-  z.strictObject({ t, press: z.enum(['Dot', 'Bar']) }),
-  z.strictObject({ t, release: z.enum(['Dot', 'Bar']) }),
-  z.strictObject({ t, nose: z.boolean() }),
-  z.strictObject({ t, key: z.string().min(1).max(20), down: z.boolean() }),
-  z.strictObject({ t, edge: z.enum(['left', 'right']), touched: z.boolean() }),
-  z.strictObject({ t, stick: z.string().max(40), at: z.number().min(-100).max(100) }),
-  z.strictObject({ t, lean: z.strictObject({ sideways: tilt, forwards: tilt, turned: tilt }) }),
-  z.strictObject({ t, shake: z.number().min(0).max(60) }),
-  z.strictObject({ t, toss: z.number().min(0).max(300) }),
-  z.strictObject({ t, around: z.strictObject({ light: share, temperature: z.number().optional(), moisture: share }) }),
-  z.strictObject({ t, message: z.string().min(1).max(60) }),
-  z.strictObject({ t, lift: z.boolean() }),
+const fallCm = z.number().min(0).max(300);
+const button = z.enum(['Dot', 'Bar']);
+
+/** What a person does during a run: as the recorder writes it, a file has it (with `t` in seconds), and a run takes it. */
+export const inputSchema = z.union([
+  z.strictObject({ press: button }),
+  z.strictObject({ release: button }),
+  z.strictObject({ nose: z.boolean() }),
+  z.strictObject({ key: z.string().min(1).max(20), down: z.boolean() }),
+  z.strictObject({ edge: z.enum(['left', 'right']), touched: z.boolean() }),
+  /** -100 to 100 % */
+  z.strictObject({ stick: z.string().max(40), at: z.number().min(-100).max(100) }),
+  /** degrees: sideways to the right, forwards away from the person, turned clockwise */
+  z.strictObject({ lean: z.strictObject({ sideways: degrees, forwards: degrees, turned: degrees }) }),
+  /** seconds */
+  z.strictObject({ shake: z.number().min(0).max(60) }),
+  /** cm */
+  z.strictObject({ toss: fallCm }),
+  /** what it is like where the device is held: light and moisture 0 to 100, temperature in degrees Celsius */
+  z.strictObject({ around: z.strictObject({ light: share, temperature: z.number().optional(), moisture: share }) }),
+  z.strictObject({ message: z.string().min(1).max(60) }),
+  /** a hand lifts the device, carries it (cm, degrees clockwise from up), sets it down */
+  z.strictObject({ lift: z.boolean() }),
+  z.strictObject({ carry: z.strictObject({ x: cm, y: cm, facing: z.number().min(-3600).max(3600) }) }),
+  /** a push: newtons ahead and to the right, newton centimetres clockwise, seconds */
   z.strictObject({
-    t,
-    carry: z.strictObject({ x: cm, y: cm, facing: z.number().min(-3600).max(3600) })
-  }),
-  z.strictObject({
-    t,
     push: z.strictObject({ ahead: newton, right: newton, turn: newton, seconds: z.number().min(0).max(10) })
   }),
-  z.strictObject({ t, drop: z.number().min(0).max(300) }),
-  z.strictObject({ t, soil: z.boolean() }),
-  z.strictObject({ t, word: z.literal(true) })
+  /** let fall from so many cm */
+  z.strictObject({ drop: fallCm }),
+  /** its foot stuck into the soil, or pulled out */
+  z.strictObject({ soil: z.boolean() }),
+  /** the person's word to set off */
+  z.strictObject({ word: z.literal(true) }),
+  /** a variable changed by hand while the run was paused, by its name */
+  z.strictObject({
+    set: z.strictObject({ variable: z.string().max(200), to: z.union([z.number(), z.string().max(10_000)]) })
+  }),
+  /** the person stops the run */
+  z.strictObject({ stop: z.literal(true) })
 ]);
+export type Input = z.infer<typeof inputSchema>;
 
 export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | { ok: false; problem: string } {
   const inputs: TimedInput[] = [];
@@ -44,18 +61,19 @@ export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | 
     } catch {
       return { ok: false, problem: `line ${i + 1} is not JSON. Each line looks like {"t": 1.25, "press": "Dot"}.` };
     }
-    const parsed = line.safeParse(value);
-    if (!parsed.success)
+    const { t: at, ...rest } = Object(value) as { t?: unknown };
+    const seconds = t.safeParse(at);
+    const input = inputSchema.safeParse(rest);
+    if (!seconds.success || !input.success)
       return {
         ok: false,
-        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar), "nose", "key", "edge", "stick", "lean", "shake", "toss", "drop", "lift", "carry", "push", "soil", "around", "message" or "word", as docs/formats/cli.md says.`
+        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar), "nose", "key", "edge", "stick", "lean", "shake", "toss", "drop", "lift", "carry", "push", "soil", "around", "message", "word", "set" or "stop", as docs/formats/cli.md says.`
       };
-    const { t, ...input } = parsed.data;
-    inputs.push({ tUs: Math.round(t * 1e6), input });
+    inputs.push({ tUs: Math.round(seconds.data * 1e6), input: input.data });
   }
   return { ok: true, inputs };
 }
-export const recordedInputs = (trace: Trace): TimedInput[] =>
-  trace.events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
+export const recordedInputs = ({ events }: Pick<Trace, 'events'>): TimedInput[] =>
+  events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
 export const writeInputs = (inputs: readonly TimedInput[]): string =>
   inputs.map(({ tUs, input }) => JSON.stringify({ t: tUs / 1e6, ...input })).join('\n') + '\n';

@@ -1,21 +1,11 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { b, log, program, run, start, sum, variable, wait } from '../testing/build.ts';
+import { header } from '../testing/header.ts';
 import { changesOf, heldAt, measure, statistics } from './measure.ts';
 import { Recorder } from './recorder.ts';
 import { channel, type ChannelSpec } from './trace.ts';
 
-const header = {
-  format: 'mossbell.trace',
-  version: 1,
-  name: '',
-  device: '',
-  runner: 'interpreter',
-  seed: 1,
-  hashes: { program: '', kit: '', mat: '' },
-  start: { x: 0, y: 0, facingDeg: 0 },
-  blocks: []
-} as const;
 const spec: ChannelSpec = { key: 'a', title: 'a', unit: 'V', scale: 0.5 };
 function recorded(samples: readonly number[]) {
   const recorder = new Recorder({ ...header, blocks: [] }, [spec]);

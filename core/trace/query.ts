@@ -47,7 +47,7 @@ export function stateAt(trace: Trace, tUs: number): State {
     blocks: runningAt(trace, tUs)
   };
   if (ticks === 0 || tUs < 1000)
-    Object.assign(state, { x: header.start.x, y: header.start.y, facingDeg: header.start.facingDeg });
+    Object.assign(state, { x: header.run.start.x, y: header.run.start.y, facingDeg: header.run.start.facingDeg });
   for (const e of [lastOf(trace, 'left', tUs), lastOf(trace, 'right', tUs)])
     if (e) state.lamps[e.lamp] = { on: e.on, colour: e.colour, level: e.level };
   state.picture = lastBy(eventsOf(trace, 'display'), tUs)?.picture ?? DARK;
@@ -139,7 +139,9 @@ export function travelled(trace: Trace, upToUs = Infinity): number {
   const way = (from: number, to: number): number => {
     let sum = 0;
     let [px, py] =
-      from === 0 ? [trace.header.start.x, trace.header.start.y] : [sampleAt(x, from - 1), sampleAt(y, from - 1)];
+      from === 0
+        ? [trace.header.run.start.x, trace.header.run.start.y]
+        : [sampleAt(x, from - 1), sampleAt(y, from - 1)];
     for (let t = from + ROLLED_EVERY - 1; t < to; t += ROLLED_EVERY) {
       const nx = sampleAt(x, t);
       const ny = sampleAt(y, t);

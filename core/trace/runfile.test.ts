@@ -53,8 +53,10 @@ describe('a run as a file', () => {
     expect(back.trace.events).toHaveLength(1);
   });
   it('opens as version 1 wrote it: every row one run, differences of 32 bits', async () => {
+    const run = trace.header.run;
     const old = text
-      .replace('"version":2', '"version":1')
+      .replace('"version":3', '"version":1')
+      .replace(/"run":"\w+"\},"run":\{.*?\}.*?\}/, `"x":""},"seed":1,"start":${JSON.stringify(run.start)}`)
       .replace(/,"times":"[^"]*","busy":"[^"]*"/, '')
       .split('\n')
       .filter((l) => !l.startsWith('{"channel"'))
@@ -67,8 +69,17 @@ describe('a run as a file', () => {
       .trim()
       .split('\n');
     lines.splice(-1, 0, JSON.stringify({ channel: { ...x, wide: true }, samples: steps }));
+    expect(lines[0]).toContain('"seed":1,"start"');
     const { run: back, missing } = await read(lines.join('\n'));
     expect(missing).toEqual([]);
+    // of what decided it, it says the start and the seed: the rest was as it always was
+    expect(back.trace.header.run).toEqual({ ...run, noise: true });
+    const stopped = [
+      lines[0].replace('"done"', '"stopped"').replace('"channels":1', '"channels":0'),
+      ...lines.slice(1)
+    ];
+    const cut = await read(stopped.filter((l) => !l.startsWith('{"channel"')).join('\n'));
+    expect(cut.missing).toContain('It was stopped, but this older file does not say when: here it runs to its end.');
     expect(back.trace.channels[0].chunks).toEqual([Int32Array.from([5, 70_005, 5])]);
     expect(back.trace.spans.count).toBe(trace.spans.count);
     expect([...back.trace.spans.times].every((n) => n === 1)).toBe(true);
@@ -94,8 +105,8 @@ describe('a run as a file', () => {
     };
     expect(await problem('nonsense')).toContain('its first line is not JSON');
     expect(await problem('{"format":"mossbell.project"}')).toContain('not a run of Moss Bell');
-    expect(await problem(text.replace('"version":2', '"version":7'))).toContain(
-      'newer Moss Bell (run format 7; this one reads up to 2)'
+    expect(await problem(text.replace('"version":3', '"version":7'))).toContain(
+      'newer Moss Bell (run format 7; this one reads up to 3)'
     );
     expect(await problem(text.replace('"ticks":', '"tacks":'))).toContain('its first line is wrong at "ticks"');
   });

@@ -8,6 +8,7 @@ import { base64Of, bytesOf, unzipped, zipped } from '../bytes.ts';
 import { checkProject, type Project } from '../project.ts';
 import { predictionSchema, type Prediction } from '../predict.ts';
 import { say } from '../words.ts';
+import { inputSchema } from './inputs.ts';
 import {
   CHUNK,
   cutSpans,
@@ -20,7 +21,7 @@ import {
   type TraceEvent
 } from './trace.ts';
 
-export const RUN_VERSION = 2;
+export const RUN_VERSION = 3;
 export const LARGEST_RUN = 256 * 1024 * 1024;
 const EVENTS_A_LINE = 2000;
 const LONGEST_TICKS = 3_600_000;
@@ -31,11 +32,49 @@ const header = z.object({
   name: z.string(),
   device: z.string(),
   runner: z.enum(['interpreter', 'MicroPython']),
-  seed: z.number(),
-  hashes: z.object({ program: z.string(), kit: z.string(), mat: z.string() }),
-  start: z.object({ x: z.number(), y: z.number(), facingDeg: z.number() }),
+  hashes: z.object({ program: z.string(), kit: z.string(), mat: z.string(), run: z.string() }),
+  run: z.object({
+    seed: z.number(),
+    start: z.object({ x: z.number(), y: z.number(), facingDeg: z.number() }),
+    limitS: z
+      .number()
+      .positive()
+      .max(LONGEST_TICKS / 1000),
+    noise: z.boolean(),
+    onBattery: z.boolean(),
+    open: z.boolean(),
+    quirks: z
+      .object({
+        leftDiameter: z.number(),
+        rightDiameter: z.number(),
+        track: z.number(),
+        leftMotor: z.number(),
+        rightMotor: z.number(),
+        gyroBiasDegS: z.number(),
+        servoOffsetDeg: z.number(),
+        charge: z.number(),
+        swapped: z.literal(true).optional()
+      })
+      .optional()
+  }),
   blocks: z.array(z.string())
 });
+/** Files before version 3 have the seed and the start alone: the rest was as it always was then. */
+function upgraded(first: unknown): unknown {
+  const { header, kind, version } = first as Record<string, unknown>;
+  if (typeof version !== 'number' || version >= 3 || typeof header !== 'object' || header === null) return first;
+  const { seed, start, hashes, ...rest } = header as Record<string, unknown>;
+  const device = kind === 'device';
+  return {
+    ...(first as object),
+    header: {
+      ...rest,
+      version: 2,
+      hashes: { run: '', ...(hashes as object) },
+      run: { seed, start, limitS: device ? 600 : 120, noise: true, onBattery: device, open: false }
+    }
+  };
+}
 const head = z.object({
   format: z.literal('mossbell.run'),
   version: z.number(),
@@ -50,6 +89,10 @@ const head = z.object({
   names: z.array(z.string())
 });
 const event = z.looseObject({ tUs: z.number().min(0), type: z.string(), block: z.string().optional() });
+const isEvent = (e: unknown): e is TraceEvent => {
+  const { data } = event.safeParse(e);
+  return !!data && (data.type !== 'input' || inputSchema.safeParse(data.input).success);
+};
 /** without `times` and `busy` every row is one run, as files of version 1 have it */
 const columns = z.object({
   block: z.string(),
@@ -227,7 +270,7 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
         }
       )
     );
-  const read = head.safeParse(first);
+  const read = head.safeParse(upgraded(first));
   if (!read.success) {
     const [issue] = read.error.issues;
     return no(
@@ -256,7 +299,7 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
         else missing.push(checked.problem);
       } else if ('events' in value) {
         for (const e of value.events as unknown[])
-          if (event.safeParse(e).success) trace.events.push(e as TraceEvent);
+          if (isEvent(e)) trace.events.push(e);
           else wrong++;
       } else if ('spans' in value) {
         const c = columns.parse(value.spans);
@@ -303,6 +346,8 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
     );
   if (trace.events.length < h.events)
     missing.push(say('{have} of {all} events are there.', { have: trace.events.length, all: h.events }));
+  if (h.version < 3 && h.ended === 'stopped' && !trace.channels.length && project)
+    missing.push(say('It was stopped, but this older file does not say when: here it runs to its end.'));
   // a place on the axis without a single channel would be a half-broken screen
   if (!trace.channels.length && h.channels > 0 && !project)
     return no(say('{name} was cut short before anything of the run came: there is nothing to show.', { name }));

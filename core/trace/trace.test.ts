@@ -5,6 +5,7 @@ import { channelSpecs } from '../run/channels.ts';
 import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';
+import { header } from '../testing/header.ts';
 import { bytesOfTrace, traceBytes, traceCsv } from './files.ts';
 import { findings } from './findings.ts';
 import { parseInputs, recordedInputs, writeInputs } from './inputs.ts';
@@ -78,7 +79,7 @@ describe('the recorder', () => {
       fc.property(fc.array(fc.integer({ min: 5000, max: 900_000 }), { minLength: 1, maxLength: 9 }), (slices) => {
         const bench = new Bench(options);
         const interpreter = new Interpreter(bench);
-        const follow = new Follow(bench.trace.header, channelSpecs(barrow, bench.options.mat));
+        const follow = new Follow(bench.trace.header, channelSpecs(barrow, bench.spec.mat));
         let i = 0;
         let state;
         do {
@@ -96,20 +97,7 @@ describe('the recorder', () => {
   });
   it('keeps 10 minutes of 40 channels under 48 MB', () => {
     const specs = Array.from({ length: 40 }, (_, i) => ({ key: `c${i}`, title: '', unit: '', scale: 0.01 }));
-    const recorder = new Recorder(
-      {
-        format: 'mossbell.trace',
-        version: 1,
-        name: '',
-        device: '',
-        runner: 'interpreter',
-        seed: 0,
-        hashes: { program: '', kit: '', mat: '' },
-        start: { x: 0, y: 0, facingDeg: 0 },
-        blocks: []
-      },
-      specs
-    );
+    const recorder = new Recorder(header, specs);
     const values = new Float64Array(40);
     for (let t = 0; t < 600_000; t++) {
       for (let i = 0; i < 40; i++) values[i] = (t * (i + 1)) % 300;

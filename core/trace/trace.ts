@@ -2,7 +2,11 @@
  * Everything a run recorded, on one time axis. A plain value: what a person sees, findings, goals and files are all worked
  * out from it alone. Times are whole microseconds of simulated time; channels hold one sample a millisecond.
  */
+import type { Quirks } from '../kit/quirks.ts';
 import type { Value } from '../language/program.ts';
+import type { Input } from './inputs.ts';
+
+export type { Input } from './inputs.ts';
 
 /** One sample a tick, whole numbers times `scale`, in chunks of a second; a chunk that never changes is one number. */
 export type Chunk = Int16Array | Int32Array | number;
@@ -83,50 +87,35 @@ export type TraceEvent = { tUs: number; block?: string; times?: number } & (
   | { type: 'error'; kind: string; message: string }
 );
 
-/** What a person did during a run; the same shape as a line of an inputs file, whose `t` is in seconds. */
-export type Input =
-  | { press: 'Dot' | 'Bar' }
-  | { release: 'Dot' | 'Bar' }
-  | { nose: boolean }
-  | { key: string; down: boolean }
-  | { edge: 'left' | 'right'; touched: boolean }
-  /** -100 to 100 % */
-  | { stick: string; at: number }
-  /** degrees: sideways to the right, forwards away from the person, turned clockwise */
-  | { lean: { sideways?: number; forwards?: number; turned?: number } }
-  /** seconds */
-  | { shake: number }
-  /** cm */
-  | { toss: number }
-  /** what it is like where the device is held: light and moisture 0 to 100, temperature in degrees Celsius */
-  | { around: { light?: number; temperature?: number; moisture?: number } }
-  | { message: string }
-  /** a hand lifts the device, carries it (cm, degrees clockwise from up), sets it down */
-  | { lift: boolean }
-  | { carry: { x: number; y: number; facing: number } }
-  /** a push: newtons ahead and to the right, newton centimetres clockwise, seconds */
-  | { push: { ahead?: number; right?: number; turn?: number; seconds: number } }
-  /** let fall from so many cm */
-  | { drop: number }
-  /** its foot stuck into the soil, or pulled out */
-  | { soil: boolean }
-  /** the person's word to set off */
-  | { word: true }
-  /** a variable changed by hand while the run was paused, by its name */
-  | { set: { variable: string; to: number | string } };
 export type TimedInput = { tUs: number; input: Input };
 
 export type Ended = 'done' | 'still driving' | 'time limit' | 'stopped' | 'error' | 'battery flat' | 'asleep';
+/** What decides a run besides program, kit, mat and what a person does (core/run/spec.ts). */
+export type Conditions = {
+  seed: number;
+  /** where the device stands at first, m and degrees */
+  start: { x: number; y: number; facingDeg: number };
+  /** longest simulated time, s */
+  limitS: number;
+  /** sensor noise */
+  noise: boolean;
+  /** the battery sags and drains; otherwise it holds its voltage */
+  onBattery: boolean;
+  /** goes on although there is nothing to do, until it is stopped: to look at the sensors */
+  open: boolean;
+  /** the device's own small faults; without them it is as its kit sheet says */
+  quirks?: Quirks;
+};
 export type TraceHeader = {
   format: 'mossbell.trace';
-  version: 1;
+  version: 2;
   name: string;
   /** who ran it: the rehearsal, or a stand-in's name */
   device: string;
   runner: 'interpreter' | 'MicroPython';
-  seed: number;
-  hashes: { program: string; kit: string; mat: string };
-  start: { x: number; y: number; facingDeg: number };
+  /** `run` is of everything that was decided before it began */
+  hashes: { program: string; kit: string; mat: string; run: string };
+  run: Conditions;
   /** block ids; spans refer to them by index */
   blocks: string[];
 };

@@ -1,7 +1,8 @@
 /** Owns a bench and paces it. One compact message a display frame; everything else is worked out from the trace. */
 import '../../core/run/exact-math.ts';
 import * as Comlink from 'comlink';
-import { Bench, type RunOptions } from '../../core/run/bench.ts';
+import { Bench } from '../../core/run/bench.ts';
+import { specOfRun, type RunOptions } from '../../core/run/spec.ts';
 import { Interpreter, rehearse } from '../../core/run/interpreter.ts';
 import type { Kit } from '../../core/kit/kit.ts';
 import { quirksOf } from '../../core/kit/quirks.ts';
@@ -13,10 +14,10 @@ import { buffersOf, type Delta } from '../../core/trace/recorder.ts';
 import { compareRuns, type Parting } from '../../core/trace/compare.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import { findings, type Finding } from '../../core/trace/findings.ts';
-import { recordedInputs } from '../../core/trace/inputs.ts';
 import { readRun, writeRun, type RunFile } from '../../core/trace/runfile.ts';
 import type { ChannelSpec, Input, Trace, TraceHeader } from '../../core/trace/trace.ts';
 import { utf8, zipped } from '../../core/bytes.ts';
+import type { Project } from '../../core/project.ts';
 import type { Program } from '../../core/language/program.ts';
 import { speakFrom, type Tongue } from '../../core/words.ts';
 import { snapshot, type Snapshot } from '../../core/run/snapshot.ts';
@@ -48,10 +49,7 @@ function hold(trace: Trace): number {
 }
 /** With every sample as it was, otherwise made again from what made it. */
 function traceOf({ trace, project }: RunFile): Trace {
-  if (trace.channels.length || !project) return trace;
-  const { program, kit, mat, start, others } = project;
-  const { seed } = trace.header;
-  return rehearse({ program, kit, mat, start, others, seed, inputs: recordedInputs(trace), name: project.name });
+  return trace.channels.length || !project ? trace : rehearse(specOfRun(project, trace));
 }
 type Recording = { header: TraceHeader; specs: ChannelSpec[] };
 /** `room`: whether the device has room where it starts */
@@ -169,7 +167,7 @@ const api = {
     attend();
     const recording = (b: Bench): Recording => ({
       header: b.trace.header,
-      specs: channelSpecs(b.options.kit, b.options.mat)
+      specs: channelSpecs(b.spec.kit, b.spec.mat)
     });
     const begun = {
       run,
@@ -196,8 +194,9 @@ const api = {
     stops?.set(list);
     attend();
   },
-  /** Everything there is to see of another run at a moment: the same five inputs, run up to there. */
-  seenAt(options: RunOptions, atUs: number): Snapshot {
+  /** Everything there is to see of another run at a moment: made again up to there. @param record its header and inputs */
+  seenAt(project: Project, record: Pick<Trace, 'header' | 'events'>, atUs: number): Snapshot {
+    const options = specOfRun(project, record);
     const key = JSON.stringify(options);
     if (key !== replay?.key || replay.interpreter.bench.now > atUs)
       replay = { key, interpreter: new Interpreter(new Bench(options)) };
@@ -222,7 +221,12 @@ const api = {
   stop(): void {
     clearTimeout(timer);
     timer = undefined;
-    bench?.finish('stopped');
+    if (bench && interpreter && !bench.ended) {
+      // an input like every other: at once before a step, otherwise at the next boundary
+      bench.input({ tUs: bench.now, input: { stop: true } });
+      interpreter.stopBefore = undefined;
+      while (interpreter.advance(Infinity) !== 'ended');
+    }
     frame('ended');
   },
   /** A run file opened: as it was recorded, or made again from what made it. */

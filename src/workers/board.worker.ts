@@ -226,7 +226,7 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
           post({
             type: 'began',
             header: bench.trace.header,
-            specs: channelSpecs(bench.options.kit, bench.options.mat)
+            specs: channelSpecs(bench.spec.kit, bench.spec.mat)
           });
         },
         tick,

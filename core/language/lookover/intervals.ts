@@ -3,8 +3,8 @@
  * or a quotient of intervals are those of their corners (Moore, Kearfott and Cloud, Introduction to Interval Analysis,
  * chapter 2). Nothing is ever claimed that does not hold: what is not known lies anywhere.
  */
-import { FURTHEST_CM, NEAREST_CM } from '../../yard/distance.ts';
 import type { Kit } from '../../kit/kit.ts';
+import { FURTHEST_CM, NEAREST_CM } from '../../kit/ranges.ts';
 import { isStep, liveSteps, type Program, type Slot, type Step } from '../program.ts';
 import { typedNumber } from '../values.ts';
 

@@ -6,7 +6,7 @@ import CRC32 from 'crc-32';
 import { get, set } from 'idb-keyval';
 import { programFile } from '../../../../board/standin/program-file.ts';
 import { loadPython } from '../../python/python.ts';
-import { SWAPPED } from '../../../../core/kit/quirks.ts';
+import { STAND_INS } from '../../../../core/kit/units.ts';
 import { LinkClosed, LinkProblem, type LinkPort } from '../../../../core/link/port.ts';
 import { send, type Found, type Progress } from '../../../../core/link/send.ts';
 import type { Input } from '../../../../core/trace/trace.ts';
@@ -21,13 +21,6 @@ import { boardLibrary } from './library.ts';
 import { clockIn, later, say } from '../../../../core/words.ts';
 
 type Flash = Record<string, Uint8Array>;
-/** The stand-ins that ship. */
-export const STAND_INS = [
-  { name: 'Barrow 3', serial: 'MB-BAR-0003', library: true, device: 'barrow' },
-  { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false, device: 'barrow' },
-  { name: 'Barrow 7', serial: SWAPPED, library: true, device: 'barrow' },
-  { name: 'Trowel 2', serial: 'MB-TRO-0002', library: true, device: 'trowel' }
-] as const;
 export const STATUSES = [
   later('not plugged in'),
   later('library missing'),

@@ -85,7 +85,7 @@
   );
   const driven = $derived(runs.seen && runs.seen.version >= 0 ? travelled(runs.seen.trace, runs.seenUs) * 100 : 0);
   const turned = $derived.by(() => {
-    const from = runs.seen ? runs.seen.trace.header.start.facingDeg : startPose.facingDeg;
+    const from = runs.seen ? runs.seen.trace.header.run.start.facingDeg : startPose.facingDeg;
     const by = (((pose.facingDeg - from) % 360) + 360) % 360;
     return Math.round(by) % 360;
   });
@@ -100,7 +100,7 @@
     const began = run && !runs.busy ? ranWhen(run.trace, step.id).at(-1)?.[0] : undefined;
     const at = run && began !== undefined ? stateAt(run.trace, began) : undefined;
     const draft = w.draft?.block === step.id ? { ...step.slots, [w.draft.slot]: w.draft.value } : step.slots;
-    const start = at && run ? run.trace.header.start : startPose;
+    const start = at && run ? run.trace.header.run.start : startPose;
     return ghostOf({ ...step, slots: draft }, kit, at ?? startPose, start.facingDeg);
   });
   /** keys of the computer go to the program while it runs and the yard has the focus */
@@ -319,7 +319,7 @@
     {:else}{say('grid 10 cm · x {x}, y {y} cm', { x: (pose.x * 100).toFixed(1), y: (pose.y * 100).toFixed(1) })}{/if}
   </p>
   {#if w.measuring}<Measures
-      from={runs.seen ? runs.seen.trace.header.start : startPose}
+      from={runs.seen ? runs.seen.trace.header.run.start : startPose}
       {pose}
       hint={!ruler.line}
     />{/if}

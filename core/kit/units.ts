@@ -1,0 +1,11 @@
+/** The stand-ins that ship: each an individual with a serial number of its own. */
+import { SWAPPED } from './quirks.ts';
+
+export const STAND_INS = [
+  { name: 'Barrow 3', serial: 'MB-BAR-0003', library: true, device: 'barrow' },
+  { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false, device: 'barrow' },
+  { name: 'Barrow 7', serial: SWAPPED, library: true, device: 'barrow' },
+  { name: 'Trowel 2', serial: 'MB-TRO-0002', library: true, device: 'trowel' }
+] as const;
+export const standIn = (serial: string): (typeof STAND_INS)[number] | undefined =>
+  STAND_INS.find((s) => s.serial === serial);
