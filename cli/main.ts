@@ -22,6 +22,7 @@ import { findings } from '../core/trace/findings.ts';
 import { parseInputs } from '../core/trace/inputs.ts';
 import { askedAndGot, stateAt, travelled } from '../core/trace/query.ts';
 import type { TimedInput, Trace } from '../core/trace/trace.ts';
+import { headingAt } from '../core/units.ts';
 import { matSchema, type Mat } from '../core/yard/mat.ts';
 import { longAisle, mats } from '../core/yard/mats.ts';
 
@@ -93,7 +94,7 @@ function summary(trace: Trace, kit: Kit, p: Project) {
     seed: trace.header.run.seed,
     ended: trace.ended,
     seconds: trace.ticks / 1000,
-    pose: { xCm: round(end.x * 100), yCm: round(end.y * 100), facingDeg: round(end.facingDeg) },
+    pose: { xCm: round(end.x * 100), yCm: round(end.y * 100), facingDeg: headingAt(end.facingDeg, 2) },
     travelledCm: round(travelled(trace) * 100),
     moves: askedAndGot(trace).map((m) => ({
       block: m.block,

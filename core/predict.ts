@@ -2,11 +2,12 @@
 import * as z from 'zod';
 import { stateAt } from './trace/query.ts';
 import { endUs, type Trace } from './trace/trace.ts';
+import { poseSchema } from './yard/mat.ts';
 
 export const predictionSchema = z.strictObject({
   who: z.string().trim().max(40),
   /** where it will stop and which way it will face: m, degrees clockwise from up */
-  place: z.strictObject({ x: z.number(), y: z.number(), facingDeg: z.number() }).optional(),
+  place: poseSchema.optional(),
   /** a picture, a value, a number of turns: in words */
   words: z.string().trim().max(400).optional()
 });

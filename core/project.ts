@@ -7,7 +7,7 @@ import * as z from 'zod';
 import { kitSchema, type Kit } from './kit/kit.ts';
 import { bodiesOf, catalogue, slotSpec } from './language/catalogue.ts';
 import { allSteps, isStep, programSchema, type Program, type Step } from './language/program.ts';
-import { matSchema, type Mat, type Pose } from './yard/mat.ts';
+import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
 
 export const VERSION = 1;
@@ -33,7 +33,7 @@ export const projectSchema = z.strictObject({
   kit: kitSchema,
   mat: matSchema,
   /** where the robot starts, when not at the mat's own start */
-  start: z.strictObject({ x: z.number(), y: z.number(), facingDeg: z.number() }).optional(),
+  start: poseSchema.optional(),
   notebook: z.string().max(100_000),
   /** a text project: its Python is the program, and there are no blocks */
   text: z.string().max(200_000).optional(),
@@ -44,7 +44,7 @@ export const projectSchema = z.strictObject({
         name: z.string().trim().min(1).max(60),
         program: programSchema,
         kit: kitSchema,
-        start: z.strictObject({ x: z.number(), y: z.number(), facingDeg: z.number() }).optional()
+        start: poseSchema.optional()
       })
     )
     .max(3)

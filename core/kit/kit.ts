@@ -88,9 +88,9 @@ export const kitSchema = z.strictObject({
     volts: z.number().min(1).max(48)
   }),
   battery: z.strictObject({
-    fullV: z.number(),
-    emptyV: z.number(),
-    ohm: z.number().min(0),
+    fullV: z.number().min(0.5).max(60),
+    emptyV: z.number().min(0).max(60),
+    ohm: z.number().min(0).max(20),
     ampereHours: z.number().min(0.05).max(50)
   }),
   lineSensors: z.strictObject({ apartMm: mm(4, 200), aheadMm: mm(0, 300), threshold: z.number().min(0).max(100) }),

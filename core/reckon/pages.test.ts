@@ -1,6 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { ledCurrent, nextE24 } from '../circuit/led.ts';
-import { barrow } from '../kit/kit.ts';
+import { currentOf, ledCurrent, nextE24 } from '../circuit/led.ts';
+import { barrow, trowel } from '../kit/kit.ts';
+import { noQuirks } from '../kit/quirks.ts';
+import { b, end, hall, log, logs, program, run, start, wait } from '../testing/build.ts';
+import { sampleAt } from '../trace/query.ts';
+import { channel, type Trace } from '../trace/trace.ts';
 import { PAGES } from './pages.ts';
 
 const values = (key: string, given: Record<string, number> = {}): number[] => {
@@ -17,7 +21,8 @@ describe('the reckoner', () => {
     // 80 cm on wheels of 6.8 cm: pi d and s / (pi d), plane geometry
     expect(values('distance')[0]).toBeCloseTo(3.745, 3);
     expect(values('distance')[1]).toBeCloseTo(1348.1, 0);
-    expect(values('distance')[2]).toBeCloseTo(80 / 18, 6);
+    // run-up and slowing down at 60 cm/s² cost v/a together (uniform acceleration)
+    expect(values('distance')[2]).toBeCloseTo(80 / 18 + 18 / 60, 6);
   });
   it('finds the wheel from what was measured', () => {
     expect(values('wheel', { d: 6.8, a: 80, g: 78.4 })[0]).toBeCloseTo(6.664, 3);
@@ -63,9 +68,93 @@ describe('the reckoner', () => {
   });
   it('knows 1 g as 9.80665 m/s² (ISO 80000-3) and a tilt by its arc tangent', () => {
     expect(values('g', { g: 1 })[0]).toBe(9.80665);
-    expect(values('tilt', { x: 1, z: 1 })[0]).toBeCloseTo(45, 9);
-    expect(values('tilt', { x: 0.5, z: Math.sqrt(3) / 2 })[0]).toBeCloseTo(30, 9);
-    expect(values('tilt', { x: 1, z: 0 })[0]).toBeCloseTo(90, 9);
+    expect(values('tilt', { x: -1, z: 1 })[0]).toBeCloseTo(45, 9);
+    expect(values('tilt', { x: -0.5, z: Math.sqrt(3) / 2 })[0]).toBeCloseTo(30, 9);
+    expect(values('tilt', { x: 1, z: 0 })[0]).toBeCloseTo(-90, 9);
+  });
+});
+
+describe('what the reckoner answers, rehearsed', () => {
+  const drove = (trace: Trace): number => (end(trace).x - hall.start.x) * 100;
+  it('seconds, turns and degrees drive the distance', () => {
+    for (const [s, p] of [
+      [80, 45],
+      [80, 100],
+      [3, 60],
+      [12, 20]
+    ]) {
+      const [turns, degrees, seconds] = values('distance', { s, p });
+      for (const [unit, amount] of [
+        ['s', seconds],
+        ['°', degrees],
+        ['wheel turns', turns]
+      ] as const)
+        expect(drove(run([b('drive.measure', { amount, unit, power: p })])), `${s} cm, ${p} %, ${unit}`).toBeCloseTo(
+          s,
+          0
+        );
+    }
+  });
+  it('the real diameter, put on the kit sheet as measured, drives what is asked', () => {
+    const big = { ...noQuirks, leftDiameter: 1.03, rightDiameter: 1.03 };
+    const g = drove(run([b('drive.measure', { amount: 80 })], { quirks: big }));
+    const mm = values('wheel', { d: 6.8, a: 80, g })[0] * 10;
+    const measured = { device: 'it', leftDiameterMm: mm, rightDiameterMm: mm, trackMm: 124 };
+    expect(drove(run([b('drive.measure', { amount: 80 })], { quirks: big, kit: { ...barrow, measured } }))).toBeCloseTo(
+      80,
+      1
+    );
+  });
+  it('the turns for an angle turn it on the spot, by both wheels and by one', () => {
+    const [turns, , one] = values('spot', { w: 90 });
+    const by = (left: number, right: number, amount: number): number =>
+      end(run([b('wheels.span', { left, right, amount, unit: 'wheel turns' })])).facingDeg - hall.start.facingDeg;
+    expect(by(35, -35, turns)).toBeCloseTo(90, 0);
+    expect(by(35, 0, one)).toBeCloseTo(90, 0);
+  });
+  it('the powers of an arc drive its circle', () => {
+    const [inner, outer] = values('arc', { r: 30, w: 180, p: 40 });
+    const trace = run([b('wheels.span', { left: 40, right: inner, amount: outer, unit: 'cm' })]);
+    // half a circle of 30 cm to the right, facing ahead along x: it comes 60 cm to the side
+    expect((hall.start.y - end(trace).y) * 100).toBeCloseTo(60, 0);
+  });
+  it('the power drives at the speed, and the rest is rolled while it slows down', () => {
+    const v = 18;
+    const trace = run([b('drive.measure', { amount: 60, power: values('speed', { v })[0] })]);
+    expect(sampleAt(channel(trace, 'speedLeft')!, 1500)).toBeCloseTo(v, 0);
+    const [rolls, seconds] = values('stop', { v });
+    const moved = trace.events.find((e) => e.type === 'moved')!;
+    const x = channel(trace, 'x')!;
+    const slowsAt = Math.round(values('distance', { s: 60, p: (v / 40) * 100 })[2] * 1000 - seconds * 1000);
+    expect((sampleAt(x, moved.tUs / 1000) - sampleAt(x, slowsAt)) * 100).toBeCloseTo(rolls, 0);
+  });
+  it('the lean is what the lean block says at rest', () => {
+    for (const [way, axis] of [
+      ['sideways', 'accelX'],
+      ['forwards', 'accelY']
+    ] as const)
+      for (const deg of [-40, 25]) {
+        const trace = run(program(start(wait(1), log(b('sense.lean', { way })))), {
+          kit: trowel,
+          inputs: [{ tUs: 1e5, input: { lean: { [way]: deg } } }]
+        });
+        const [x, z] = [axis, 'accelZ'].map((key) => sampleAt(channel(trace, key)!, 900));
+        expect(values('tilt', { x, z })[0]).toBeCloseTo(deg, 0);
+        expect(Number(logs(trace)[0])).toBe(deg);
+      }
+  });
+  it('the resistor of the series gives the current that the kit has with it', () => {
+    const [, ohm, mA] = values('led', { i: 10 });
+    expect(mA).toBeCloseTo(currentOf({ ohm, colour: 'red' })! * 1000, 9);
+    // the exact resistor, without a series: Shockley's diode stays below its rated voltage at half its rated current
+    expect(mA).toBeGreaterThan(9);
+    expect(mA).toBeLessThan(10.5);
+  });
+  it('the tone sounds, and half way on the stick is the middle of the sweep', () => {
+    const trace = run([b('sound.tone', { pitch: values('tone', { m: 3 })[0], time: 0.1 })]);
+    expect(trace.events.find((e) => e.type === 'tone')).toMatchObject({ hertz: expect.closeTo(523.25, 2) });
+    const p = program(start(b('servo.share', { servo: 'U', share: values('stick', { x: 0 })[1] }), wait(1)));
+    expect(sampleAt(channel(run(p), 'servoU')!, 900)).toBeCloseTo(values('stick', { x: 0 })[0], 0);
   });
 });
 

@@ -4,9 +4,10 @@
  * 1 to 2 ms for a servo are common practice; equal temperament from ISO 16; E24 values from IEC 60063; 1 g is 9.80665 m/s²
  * (ISO 80000-3).
  */
-import { BOARD_V, FORWARD_V, ledCurrent, nextE24 } from '../circuit/led.ts';
+import { BOARD_V, FORWARD_V, ledCurrent, nextE24, PIN_OHM } from '../circuit/led.ts';
 import { reckoned, type Kit } from '../kit/kit.ts';
 import { later } from '../words.ts';
+import { GRAVITY as G } from '../units.ts';
 import { pulseFor } from '../kit/pulse.ts';
 import { circumference, rollForAngle, turnsForAngle, turnsForDistance } from './wheels.ts';
 
@@ -38,7 +39,6 @@ export type Page = {
 
 /** 100 % of a measured move, cm/s. */
 const FULL_CM_S = 40;
-const G = 9.80665;
 const A4_HZ = 440;
 const DEG = 180 / Math.PI;
 const NOTES = ['C', 'C#', 'D', 'D#', 'E', 'F', 'F#', 'G', 'G#', 'A', 'A#', 'B'];
@@ -69,6 +69,13 @@ const power: Field = {
   begins: () => 45,
   takes: ['powerLeft', 'powerRight']
 };
+const speeding: Field = {
+  key: 'a',
+  name: later('Acceleration'),
+  unit: 'cm/s²',
+  sheet: true,
+  begins: (kit) => kit.board.accelerationCmS2
+};
 const given = (key: string, name: string, unit: string, value: number, takes?: readonly string[]): Field => ({
   key,
   name,
@@ -84,20 +91,21 @@ const line = (name: string, formula: string, value: number, unit: string, places
   places
 });
 
+/** How long a measured move takes that ends in brake: it speeds up and slows down evenly, a distance v²/2a each. */
+const secondsFor = (s: number, v: number, a: number): Line =>
+  s * a >= v * v
+    ? line(later('seconds at this power'), `${n(s)} ÷ ${n(v)} cm/s + ${n(v)} cm/s ÷ ${n(a)}`, s / v + v / a, 's')
+    : line(later('seconds, too short for full speed'), `2 × √(${n(s)} ÷ ${n(a)})`, 2 * Math.sqrt(s / a), 's');
+
 export const PAGES: readonly Page[] = [
   {
     key: 'distance',
     title: later('Turns for a distance'),
-    fields: [wheel, given('s', later('Distance'), 'cm', 80, ['distance']), power],
-    work: ({ d, s, p }) => [
+    fields: [wheel, given('s', later('Distance'), 'cm', 80, ['distance']), power, speeding],
+    work: ({ d, s, p, a }) => [
       line(later('wheel turns'), `${n(s)} ÷ (π × ${n(d)})`, turnsForDistance(s, d), later('turns')),
       line(later('degrees'), `360 × ${n(turnsForDistance(s, d), 3)}`, 360 * turnsForDistance(s, d), '°', 0),
-      line(
-        later('seconds at this power'),
-        `${n(s)} ÷ (${n(p)} % × ${FULL_CM_S} cm/s)`,
-        s / ((p / 100) * FULL_CM_S),
-        's'
-      ),
+      secondsFor(s, (p / 100) * FULL_CM_S, a),
       line(later('one turn rolls'), `π × ${n(d)}`, circumference(d), 'cm', 1)
     ]
   },
@@ -168,7 +176,7 @@ export const PAGES: readonly Page[] = [
     title: later('Distance to stop'),
     fields: [
       given('v', later('Speed'), 'cm/s', 20, ['speedLeft', 'speedRight']),
-      { key: 'a', name: later('Deceleration'), unit: 'cm/s²', sheet: true, begins: (kit) => kit.board.accelerationCmS2 }
+      { ...speeding, name: later('Deceleration') }
     ],
     work: ({ v, a }) => [
       line(later('it still rolls'), `${n(v)}² ÷ (2 × ${n(a)})`, (v * v) / (2 * a), 'cm', 1),
@@ -201,14 +209,15 @@ export const PAGES: readonly Page[] = [
     fields: [
       given('u', later('Voltage of the pin'), 'V', BOARD_V),
       given('f', later('Forward voltage of the LED'), 'V', FORWARD_V.red),
-      given('i', later('Current'), 'mA', 10)
+      given('i', later('Current'), 'mA', 10),
+      given('r', later('Resistance of the pin itself'), 'Ω', PIN_OHM)
     ],
-    work: ({ u, f, i }) => {
-      const ohm = ((u - f) * 1000) / i;
+    work: ({ u, f, i, r }) => {
+      const ohm = ((u - f) * 1000) / i - r;
       return [
-        line(later('resistor'), `(${n(u)} − ${n(f)}) V ÷ ${n(i)} mA`, ohm, 'Ω', 0),
+        line(later('resistor'), `(${n(u)} − ${n(f)}) V ÷ ${n(i)} mA − ${n(r)} Ω`, ohm, 'Ω', 0),
         line(later('next one in the series E24'), '', nextE24(ohm), 'Ω', 0),
-        line(later('the current then'), '', ledCurrent(u, nextE24(ohm), f) * 1000, 'mA', 1)
+        line(later('the current then'), '', ledCurrent(u, nextE24(ohm) + r, f) * 1000, 'mA', 1)
       ];
     }
   },
@@ -260,17 +269,18 @@ export const PAGES: readonly Page[] = [
     title: later('g and m/s²'),
     fields: [given('g', later('Acceleration'), 'g', 0.3, ['accelX', 'accelY', 'accelTotal'])],
     work: ({ g }) => [
-      line('m/s²', `${n(g, 3)} × 9.80665`, g * G, 'm/s²', 3),
-      line('cm/s²', `${n(g, 3)} × 980.665`, g * G * 100, 'cm/s²', 0)
+      line('m/s²', `${n(g, 3)} × ${G}`, g * G, 'm/s²', 3),
+      line('cm/s²', `${n(g, 3)} × ${G * 100}`, g * G * 100, 'cm/s²', 0)
     ]
   },
   {
     key: 'tilt',
     title: later('Tilt from acceleration'),
     fields: [
-      given('x', later('Acceleration x'), 'g', 0.5, ['accelX']),
+      given('x', later('Acceleration x, or y'), 'g', -0.5, ['accelX', 'accelY']),
       given('z', later('Acceleration z'), 'g', 0.866, ['accelZ'])
     ],
-    work: ({ x, z }) => [line(later('tilt'), `atan2(${n(x, 3)}, ${n(z, 3)})`, Math.atan2(x, z) * DEG, '°', 1)]
+    // leaning to the right, or away from the person, lowers x, or y: what it shows is the way up
+    work: ({ x, z }) => [line(later('lean'), `atan2(−(${n(x, 3)}), ${n(z, 3)})`, Math.atan2(-x, z) * DEG, '°', 1)]
   }
 ];

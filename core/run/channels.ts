@@ -1,4 +1,5 @@
 /** What a run of a kit records, a sample a tick: each channel with how it is read off the machine. */
+import { headingAt } from '../units.ts';
 import { later } from '../words.ts';
 import { hasWheels, type Kit } from '../kit/kit.ts';
 import type { ChannelSpec } from '../trace/trace.ts';
@@ -66,7 +67,14 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
       wide: true,
       read: (m) => m.yard.robot.getPosition().y
     },
-    { key: 'facing', title: later('Facing'), unit: '°', scale: 1e-4, wide: true, read: (m) => m.yard.facingDeg },
+    {
+      key: 'facing',
+      title: later('Facing'),
+      unit: '°',
+      scale: 1e-4,
+      wide: true,
+      read: (m) => headingAt(m.yard.facingDeg, 4)
+    },
     ...(hasWheels(kit) ? rolling(left, right) : inHand),
     { key: 'accelX', title: later('Acceleration x'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.x },
     { key: 'accelY', title: later('Acceleration y'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.y },
@@ -132,7 +140,13 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
 const rolling = (left: ReadChannel[], right: ReadChannel[]): ReadChannel[] => [
   ...left.flatMap((l, i) => [l, right[i]]),
   { key: 'distance', title: later('Distance ahead'), unit: 'cm', scale: 0.1, read: (m) => m.yard.distance.cm },
-  { key: 'heading', title: later('Heading'), unit: '°', scale: 0.02, read: (m) => m.yard.headingDeg },
+  {
+    key: 'heading',
+    title: later('Heading'),
+    unit: '°',
+    scale: 0.02,
+    read: (m) => (m.yard.headingDeg >= 359.99 ? 0 : m.yard.headingDeg)
+  },
   { key: 'lineLeft', title: later('Line left'), unit: '', scale: 0.01, read: (m) => m.yard.lineLeft },
   { key: 'lineRight', title: later('Line right'), unit: '', scale: 0.01, read: (m) => m.yard.lineRight },
   { key: 'nose', title: later('Nose'), unit: '', scale: 1, read: (m) => (m.noseTouched() ? 1 : 0) }

@@ -1,6 +1,7 @@
 /** The device's own electronics, block by block: what it shows, what it limits, what it refuses. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { noQuirks } from '../kit/quirks.ts';
 import { barrow, changePart, movePart, type Kit } from '../kit/kit.ts';
 import { ERRORS } from '../language/meaning.ts';
 import type { Step } from '../language/program.ts';
@@ -178,16 +179,7 @@ describe('measured moves', () => {
     expect(end(run([b('turn.angle', { side: 'left', angle: -30 })])).facingDeg).toBeCloseTo(120, 0);
   });
   it('hold their speed on a weak motor, where plain power does not', () => {
-    const weak = {
-      leftDiameter: 1,
-      rightDiameter: 1,
-      track: 1,
-      leftMotor: 0.9,
-      rightMotor: 1,
-      gyroBiasDegS: 0,
-      servoOffsetDeg: 0,
-      charge: 1
-    };
+    const weak = { ...noQuirks, leftMotor: 0.9, leftFree: 0.9 };
     const measured = end(run([b('drive.measure', { amount: 60 })], { quirks: weak }));
     const plain = end(run([b('wheels.run', { left: 45, right: 45 }), wait(3), b('wheels.stop')], { quirks: weak }));
     expect(Math.abs(measured.facingDeg - 90)).toBeLessThan(0.6);

@@ -51,8 +51,9 @@ export class Machine extends Face implements Device {
   private readonly held = new Map<Motor, { follower: Follower; speed: number; x: number }>();
   private readonly ramps: { socket: string; from: number; to: number; fromUs: number; toUs: number }[] = [];
   private readonly spins = new Map<string, number>();
-  private readonly zero = { left: 0, right: 0, heading: 0, timerUs: 0, motors: new Map<string, number>() };
-  private turnedDeg = 0;
+  private readonly zero = { left: 0, right: 0, heading: 0, spun: 0, timerUs: 0, motors: new Map<string, number>() };
+  /** turned since the run began, degrees clockwise; zeroing the heading leaves it */
+  private spunDeg = 0;
   private lastHeading = 0;
   private rateDegS = 0;
   private velocity = { x: 0, y: 0 };
@@ -291,6 +292,7 @@ export class Machine extends Face implements Device {
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
     const w = this.kit.wheels;
     const { x, y } = this.yard.robot.getPosition();
+    const zero = this.zero.heading;
     const from = (): number => {
       const p = this.yard.robot.getPosition();
       return Math.sqrt((p.x - x) * (p.x - x) + (p.y - y) * (p.y - y)) * 100;
@@ -304,7 +306,8 @@ export class Machine extends Face implements Device {
       speed,
       ending,
       from,
-      { off: () => shortWay(facingDeg - this.heading()), trackMm: w.trackMm }
+      // the heading as it is zeroed now, whatever another stack does to it meanwhile
+      { off: () => shortWay(facingDeg - (this.yard.headingDeg - zero)), trackMm: w.trackMm }
     );
   }
   turnByGyro(side: Side, angleDeg: number, power: number, ending: Ending): MoveId {
@@ -322,7 +325,7 @@ export class Machine extends Face implements Device {
     const length = ((Math.abs(by) / DEG) * w.trackMm) / 2000;
     const from = this.yard.robot.getAngle();
     const way = Math.sign(by);
-    const began = this.turnedDeg;
+    const began = this.spunDeg;
     return this.begin(
       what,
       asked,
@@ -334,7 +337,7 @@ export class Machine extends Face implements Device {
       () => (from - this.yard.robot.getAngle()) * DEG * (way || 1) * Math.sign(asked || 1),
       {
         // where the gyro should be by now: as far as the wheels' reference has come
-        off: (share) => by * share - (this.turnedDeg - began),
+        off: (share) => by * share - (this.spunDeg - began),
         trackMm: w.trackMm
       }
     );
@@ -378,11 +381,7 @@ export class Machine extends Face implements Device {
     }
   }
   private follow(motor: Motor, share: number, diameterMm: number): Following {
-    const { freeTurnsPerS, countsPerTurn } = this.kit.motor;
-    return {
-      motor,
-      follower: new Follower(share, motor.counts, diameterMm / 1000, countsPerTurn, freeTurnsPerS * 2 * Math.PI)
-    };
+    return { motor, follower: new Follower(share, motor.counts, diameterMm / 1000, this.kit) };
   }
   private begin(
     what: string,
@@ -500,14 +499,14 @@ export class Machine extends Face implements Device {
     return h;
   }
   turned(): number {
-    return this.turnedDeg;
+    return this.spunDeg - this.zero.spun;
   }
   turningRate(): number {
     return this.rateDegS;
   }
   zeroHeading(): void {
     this.zero.heading = this.yard.headingDeg;
-    this.turnedDeg = 0;
+    this.zero.spun = this.spunDeg;
   }
   wheelTurns(side: Side): number {
     return (this.wheelMotors()[side].counts - this.zero[side]) / this.kit.motor.countsPerTurn;
@@ -686,7 +685,7 @@ export class Machine extends Face implements Device {
     this.moves.settle();
     const step = shortWay(this.yard.headingDeg - this.lastHeading);
     this.lastHeading = this.yard.headingDeg;
-    this.turnedDeg += step;
+    this.spunDeg += step;
     this.rateDegS = step * 1000;
     this.moveHand(worldUs);
     this.watchBody();

@@ -50,6 +50,8 @@ const header = z.object({
         track: z.number(),
         leftMotor: z.number(),
         rightMotor: z.number(),
+        leftFree: z.number(),
+        rightFree: z.number(),
         gyroBiasDegS: z.number(),
         servoOffsetDeg: z.number(),
         charge: z.number(),

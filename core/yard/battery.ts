@@ -14,10 +14,10 @@ export class Battery {
     const { fullV, emptyV } = this.kit.battery;
     return emptyV + (fullV - emptyV) * (this.charge ?? 1);
   }
-  /** @param ampere what board, motors and servos draw */
+  /** @param ampere what board, motors and servos draw; motors that are driven against their turning give some back */
   draw(ampere: number, dt: number): void {
     if (this.charge === undefined) return;
-    this.charge = Math.max(0, this.charge - (ampere * dt) / (3600 * this.kit.battery.ampereHours));
+    this.charge = Math.min(1, Math.max(0, this.charge - (ampere * dt) / (3600 * this.kit.battery.ampereHours)));
     this.volts = Math.max(0, this.open - ampere * this.kit.battery.ohm);
   }
   get flat(): boolean {

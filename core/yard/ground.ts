@@ -3,7 +3,6 @@
  * 1 ms is stable, and never beyond the friction circle mu N (Coulomb; circle as in vehicle dynamics handbooks).
  */
 export const SLIP = 200; // N s/m a wheel
-export const GRAVITY = 9.81;
 
 /**
  * @param slip rim speed minus ground speed along the wheel, m/s

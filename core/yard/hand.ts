@@ -3,8 +3,9 @@
  * The accelerometer shows proper acceleration in the board's frame, in g: x to the right, y away from the person, z up; at
  * rest 1 g in all, in free fall 0. Limits are those of devices.md.
  */
+import { GRAVITY as G } from '../units.ts';
+
 const RAD = Math.PI / 180;
-const G = 9.80665;
 /** The sensor's range, g, and its low-pass filter of 50 Hz as a share a millisecond. */
 const RANGE = 8;
 const SHARE = 0.001 / (0.001 + 1 / (2 * Math.PI * 50));

@@ -6,6 +6,8 @@ import * as z from 'zod';
 import { bytesOf } from '../bytes.ts';
 
 const metre = z.number().min(-10).max(10);
+/** Where a device stands: m, and degrees clockwise from up. */
+export const poseSchema = z.strictObject({ x: metre, y: metre, facingDeg: z.number().min(-3600).max(3600) });
 const point = z.tuple([metre, metre]);
 const colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'a colour as #rrggbb');
 const reflectance = z.number().min(0).max(100);
@@ -20,7 +22,7 @@ export const matSchema = z.strictObject({
   colour: colour,
   reflectance,
   airC: z.number().min(-20).max(60),
-  start: z.strictObject({ x: metre, y: metre, facingDeg: z.number().min(-3600).max(3600) }),
+  start: poseSchema,
   /** painted first */
   areas: z
     .array(

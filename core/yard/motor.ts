@@ -13,9 +13,10 @@ export type MotorConstants = {
   ratedV: number;
   countsPerTurn: number;
 };
-export const motorConstants = (kit: Kit, strength = 1): MotorConstants => ({
-  stallNm: kit.motor.stallNm * strength,
-  freeRadS: kit.motor.freeTurnsPerS * 2 * Math.PI * strength,
+/** @param torque, speed how much stronger and faster than its kit sheet says one motor is */
+export const motorConstants = (kit: Kit, torque = 1, speed = 1): MotorConstants => ({
+  stallNm: kit.motor.stallNm * torque,
+  freeRadS: kit.motor.freeTurnsPerS * 2 * Math.PI * speed,
   frictionNm: kit.motor.frictionNm,
   inertiaKgM2: kit.motor.inertiaKgM2,
   ratedV: kit.motor.volts,

@@ -12,7 +12,7 @@ import { sampleAt } from '../trace/query.ts';
 import { channel, type Input, type Trace } from '../trace/trace.ts';
 import { converter } from 'culori';
 import { colourName, NAMED_COLOURS } from './colour.ts';
-import { GRAVITY } from './ground.ts';
+import { GRAVITY } from '../units.ts';
 import { airTime } from './hand.ts';
 import type { Mat } from './mat.ts';
 import { pulseFor } from '../kit/pulse.ts';
@@ -47,6 +47,29 @@ describe('light, warmth and damp', () => {
     expect(warmthAt(mat, 0.5, 0.5)).toBe(20);
     expect(moistureAt(mat, 1, 2)).toBe(90);
     expect(moistureAt(mat, 1.2, 2)).toBeCloseTo(45, 9);
+  });
+  it('two warm places are no warmer together than the warmer one, and mix where they meet', () => {
+    const of = (...celsius: number[]) => ({
+      ...hall,
+      warmth: celsius.map((c) => ({ x: 2, y: 2, radius: 0.5, celsius: c }))
+    });
+    expect(warmthAt(of(40, 40), 2, 2)).toBe(40);
+    expect(warmthAt(of(40, 0), 2, 2)).toBe(20);
+    expect(warmthAt(of(40, 40), 2.4, 2)).toBeCloseTo(28, 9);
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({ d: fc.double({ min: 0, max: 0.6, noNaN: true }), celsius: fc.integer({ min: -10, max: 60 }) })
+        ),
+        (spots) => {
+          const warmth = spots.map(({ d, celsius }) => ({ x: 2 + d, y: 2, radius: 0.5, celsius }));
+          const all = [hall.airC, ...warmth.map((w) => w.celsius)];
+          const here = warmthAt({ ...hall, warmth }, 2, 2);
+          expect(here).toBeGreaterThanOrEqual(Math.min(...all) - 1e-9);
+          expect(here).toBeLessThanOrEqual(Math.max(...all) + 1e-9);
+        }
+      )
+    );
   });
   it('reach a program: frost is felt, and moisture only with the foot in the soil', () => {
     const trace = run(
@@ -146,7 +169,7 @@ describe('a device in the hand', () => {
   it('dropped from h falls for sqrt(2 h / g), and lands at the end of its range', () => {
     const trace = run(program(start(wait(1.5))), { kit: trowel, inputs: [at(0.5, { drop: 100 })] });
     const low = values(trace, 'accelTotal').filter((v) => v < 0.1).length;
-    expect(low / 1000).toBeCloseTo(Math.sqrt(2 / 9.81), 1);
+    expect(low / 1000).toBeCloseTo(Math.sqrt(2 / GRAVITY), 1);
     // stopped over 3 cm: 34 g, of which the sensor shows the 8 g of its range
     const most = Math.max(...values(trace, 'accelTotal'));
     expect(most).toBeGreaterThan(5);

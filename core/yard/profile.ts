@@ -1,3 +1,5 @@
+import type { Kit } from '../kit/kit.ts';
+
 /**
  * A measured move: one trapezoid X(t) for the wheel that goes furthest, and every other motor follows its share of it.
  * The controller is feed-forward from the torque line plus feedback from the encoder (devices.md).
@@ -73,6 +75,10 @@ export class Follower {
   readonly startCounts: number;
   private readonly perCount: number;
   private readonly radius: number;
+  private readonly freeRadS: number;
+  /** s in which the motor with its share of the robot comes up to speed, and the duty that friction takes */
+  private readonly lagS: number;
+  private readonly friction: number;
   private stuckCounts: number;
   private stuckTicks = 0;
   duty = 0;
@@ -84,13 +90,18 @@ export class Follower {
     readonly share: number,
     counts: number,
     diameter: number,
-    countsPerTurn: number,
-    private readonly freeRadS: number
+    kit: Pick<Kit, 'motor' | 'body'>
   ) {
     this.startCounts = counts;
     this.stuckCounts = counts;
     this.radius = diameter / 2;
+    const { stallNm, freeTurnsPerS, frictionNm, inertiaKgM2, countsPerTurn } = kit.motor;
     this.perCount = (Math.PI * diameter) / countsPerTurn;
+    this.freeRadS = freeTurnsPerS * 2 * Math.PI;
+    // half the mass rides on each wheel
+    const inertia = inertiaKgM2 + (kit.body.massKg * this.radius * this.radius) / 2;
+    this.lagS = (inertia * this.freeRadS) / stallNm;
+    this.friction = frictionNm / stallNm;
   }
   /** m since the start of the move; half a count for the place within the count. */
   travelled(counts: number): number {
@@ -109,7 +120,7 @@ export class Follower {
     const rest = s * ref.x + this.bias - x;
     // at the end of the ramp the reference stands still: friction is fed forward towards what is left
     const way = v !== 0 ? Math.sign(v) : Math.abs(rest) > NEAR ? Math.sign(rest) : 0;
-    const feed = (v + 0.099 * s * ref.a) / (this.freeRadS * this.radius) + 0.086 * way;
+    const feed = (v + this.lagS * s * ref.a) / (this.freeRadS * this.radius) + this.friction * way;
     const u = feed + 1.0 * (v - v20) + 40 * rest;
     this.duty = u > 1 ? 1 : u < -1 ? -1 : u;
     // hardly a turn of the wheel in 0.5 s at a duty above 0.9: something holds it

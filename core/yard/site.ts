@@ -3,7 +3,7 @@
  * body and forces (yard.ts); a tick is: every device drives, loose things rub on the floor, planck, every device senses.
  */
 import { Box, Circle, Settings, Vec2, World, type Body } from 'planck';
-import { GRAVITY } from './ground.ts';
+import { GRAVITY } from '../units.ts';
 import { Floor, type Mat } from './mat.ts';
 
 // planck is made for metres, and these bodies are centimetres: set before any shape exists.

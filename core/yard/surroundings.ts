@@ -27,11 +27,19 @@ const nearness = (spot: Spot, x: number, y: number): number => {
   const dy = y - spot.y;
   return Math.max(0, 1 - Math.sqrt(dx * dx + dy * dy) / spot.radius);
 };
-/** Temperature, degrees Celsius: the air's, drawn towards that of warm and cold places. */
+/**
+ * Temperature, degrees Celsius: a mean of the places that are near, each by its nearness, and of the air for what is left
+ * of 1 (our choice); so two warm places are no warmer than the warmer of them.
+ */
 export function warmthAt(mat: Mat, x: number, y: number): number {
-  let celsius = mat.airC;
-  for (const place of mat.warmth ?? []) celsius += (place.celsius - mat.airC) * nearness(place, x, y);
-  return celsius;
+  let sum = 0;
+  let share = 0;
+  for (const place of mat.warmth ?? []) {
+    const near = nearness(place, x, y);
+    sum += place.celsius * near;
+    share += near;
+  }
+  return share > 1 ? sum / share : sum + mat.airC * (1 - share);
 }
 /** Moisture of the soil, 0 to 100: as the dampest place here has it. */
 export const moistureAt = (mat: Mat, x: number, y: number): number =>

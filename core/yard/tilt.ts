@@ -3,7 +3,7 @@
  * structures during earthquakes", 1963): I phi'' = m (a h - g b) near upright, I = 4/3 m (h^2 + b^2). Statics, its first
  * line: nothing lifts below a = g b / h (devices.md). Past the angle atan(b / h) it falls.
  */
-import { GRAVITY } from './ground.ts';
+import { GRAVITY } from '../units.ts';
 
 export class Tilt {
   /** radians; 0 on all wheels */

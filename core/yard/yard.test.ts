@@ -9,9 +9,11 @@ import { b, end, hall, logs, log, program, run, start, wait } from '../testing/b
 import { sampleAt, travelled } from '../trace/query.ts';
 import { channel } from '../trace/trace.ts';
 import { reading, speedOfSound } from './distance.ts';
-import { GRAVITY } from './ground.ts';
+import { GRAVITY } from '../units.ts';
 import { Floor, MAT_FRICTION, type Mat } from './mat.ts';
 import { fernBed, longAisle } from './mats.ts';
+import { Battery } from './battery.ts';
+import { wheelLoad, Yard } from './yard.ts';
 import { Motor, motorConstants } from './motor.ts';
 
 const cmFrom = (trace: ReturnType<typeof run>): number => (end(trace).x - hall.start.x) * 100;
@@ -141,7 +143,81 @@ describe('motors', () => {
   });
 });
 
+describe('the battery', () => {
+  /** its current when both wheels are held at a speed and driven with a duty, A */
+  const drawn = (duty: number, omega: number): number => {
+    const yard = new Yard({
+      kit: barrow,
+      mat: hall,
+      seed: 1,
+      noise: false,
+      onBattery: true,
+      quirks: { ...noQuirks, charge: 1 }
+    });
+    yard.lift();
+    for (const motor of yard.motors.values()) Object.assign(motor, { state: 'driven', duty, omega });
+    const { battery } = yard;
+    const before = battery.charge!;
+    yard.step();
+    return ((before - battery.charge!) * 3600 * barrow.battery.ampereHours) / 0.001;
+  };
+  const board = 0.15;
+  it('gives duty times the current of the motor, as an ideal bridge does (energy in = energy out)', () => {
+    // at stall both take stall torque x omega_0 / volts of u; 8.4 V drive 8.4 / 7.4 of what 7.4 V do
+    const amps = (u: number): number => (barrow.motor.stallNm * u * barrow.motor.freeTurnsPerS * 2 * Math.PI) / 7.4;
+    const u = 8.4 / 7.4;
+    expect(drawn(1, 0) - board).toBeCloseTo(2 * amps(u), 3);
+    expect(drawn(0.5, 0) - board).toBeCloseTo(2 * 0.5 * amps(0.5 * u), 3);
+    expect(drawn(-0.5, 0) - board).toBeCloseTo(2 * 0.5 * amps(0.5 * u), 3);
+  });
+  it('gets some back from a wheel that turns faster than it is driven, and is never more than full', () => {
+    expect(drawn(0.2, 10) - board).toBeLessThan(-0.02);
+    const battery = new Battery(barrow, 1);
+    battery.draw(-5, 1);
+    expect(battery.charge).toBe(1);
+  });
+});
+
+describe('a measured move on another machine', () => {
+  it('is fed forward by its own motor and mass: it stays near its mark while it speeds up', () => {
+    /** furthest that the wheel is off the trapezoid while it speeds up, mm */
+    const lag = (kit: typeof barrow): number => {
+      const trace = run([b('drive.measure', { amount: 30, power: 50 })], { kit });
+      const turns = channel(trace, 'turnsLeft')!;
+      let most = 0;
+      for (let ms = 20; ms < 330; ms++)
+        most = Math.max(most, Math.abs(sampleAt(turns, ms) * Math.PI * 68 - 0.5 * 600 * (ms / 1000) ** 2));
+      return most;
+    };
+    const heavy = {
+      ...barrow,
+      body: { ...barrow.body, massKg: 3 },
+      motor: { ...barrow.motor, stallNm: 0.5, inertiaKgM2: 0.003, frictionNm: 0.05 }
+    };
+    expect(lag(barrow)).toBeLessThan(2.5);
+    expect(lag(heavy)).toBeLessThan(2.5);
+  });
+  it('keeps its own reference when another stack zeroes the heading or the wheels', () => {
+    for (const zero of ['sense.zeroheading', 'sense.zerowheels'])
+      for (const [move, facing] of [
+        [b('turn.gyro', { side: 'right', angle: 90 }), 180],
+        [b('turn.angle', { side: 'right', angle: 90 }), 180],
+        [b('drive.facing', { amount: 30, heading: 0 }), 90]
+      ] as const) {
+        const p = program(start(move), start(wait(0.5), b(zero)));
+        expect(end(run(p)).facingDeg, `${zero} ${move.kind}`).toBeCloseTo(facing, 0);
+      }
+  });
+});
+
 describe('ground', () => {
+  it('carries the weight by the places of wheels and caster (moments about the caster, statics)', () => {
+    // 48 mm behind and 12 mm ahead of the mass: the wheels carry 48 / 60
+    expect(wheelLoad(barrow.body)).toBeCloseTo((0.62 * GRAVITY * 0.8) / 2, 9);
+    expect(wheelLoad({ ...barrow.body, casterBehindMassMm: 12 })).toBeCloseTo((0.62 * GRAVITY * 0.5) / 2, 9);
+    expect(wheelLoad({ ...barrow.body, massBehindAxleMm: 0 })).toBeCloseTo((0.62 * GRAVITY) / 2, 9);
+    expect(wheelLoad({ ...barrow.body, massBehindAxleMm: -20 })).toBeCloseTo((0.62 * GRAVITY) / 2, 9);
+  });
   it('never accelerates beyond mu g (Coulomb)', () => {
     fc.assert(
       fc.property(
@@ -273,6 +349,28 @@ describe('sensors', () => {
       mat: { ...hall, width: 6, start: { x: 1, y: 1.5, facingDeg: 90 } }
     });
     expect(logs(far)).toEqual(['180', 'False']);
+  });
+  it('meet a post of 3 cm anywhere in the cone and within range', () => {
+    const missed: string[] = [];
+    for (const far of [0.3, 0.7, 1.1, 1.5, 1.78])
+      for (let deg = -10.5; deg <= 10.5; deg += 0.35) {
+        const a = (deg * Math.PI) / 180;
+        const nose = { x: 1 + (150 - 85 + 6) / 1000, y: 2 };
+        const things = [
+          {
+            x: nose.x + far * Math.cos(a),
+            y: nose.y + far * Math.sin(a),
+            radius: 0.015,
+            massKg: 0.1,
+            colour: '#333333'
+          }
+        ];
+        const mat: Mat = { ...hall, width: 4, height: 4, start: { x: 1, y: 2, facingDeg: 90 }, things };
+        const yard = new Yard({ kit: barrow, mat, seed: 1, noise: false });
+        if (!yard.distance.echo || Math.abs(yard.distance.cm - (far - 0.015) * 100) > 0.8)
+          missed.push(`${far} m, ${deg}°`);
+      }
+    expect(missed).toEqual([]);
   });
   it('get no echo from a wall met more than 60 degrees off its normal', () => {
     const wall = (turnDeg: number): Mat => ({

@@ -4,13 +4,14 @@
  */
 import { testOverlap, Vec2, type Body, type Contact, type Shape, type World } from 'planck';
 import { hasWheels, partAt, reckoned, wheelMotor, type Kit } from '../kit/kit.ts';
-import { noQuirks, type Quirks } from '../kit/quirks.ts';
+import { isFaultless, noQuirks, type Quirks } from '../kit/quirks.ts';
+import { FURTHEST_CM } from '../kit/ranges.ts';
 import { normals } from '../random.ts';
+import { GRAVITY } from '../units.ts';
 import { Battery } from './battery.ts';
 import { colourName } from './colour.ts';
-import { FURTHEST_CM } from '../kit/ranges.ts';
 import { rays, reading, PERIOD_MS, STEEPEST_DEG } from './distance.ts';
-import { GRAVITY, groundForce } from './ground.ts';
+import { groundForce } from './ground.ts';
 import { makeBody, planeAngle } from './bodies.ts';
 import type { Floor, Mat, Pose } from './mat.ts';
 import { Motor, motorConstants } from './motor.ts';
@@ -20,7 +21,6 @@ import { Tilt } from './tilt.ts';
 
 const LINE_NOISE = 1.5;
 const GYRO_NOISE = 0.03;
-const WHEEL_SHARE = 0.4; // each wheel carries two fifths of the weight
 /** A hand is no faster than this, m/s and rad/s, and reaches its place in so many seconds (our choice). */
 const HAND = { speed: 1.2, turn: 6, reachS: 0.06 };
 /** Friction of a body that lies on its side, or of a board on the mat (our choice). */
@@ -73,7 +73,8 @@ export class Yard {
   touches: Touch[] = [];
   private readonly nose: unknown;
   private noseContacts = 0;
-  private readonly weight: number;
+  /** N on each wheel */
+  private readonly wheelLoad: number;
   private readonly perMass: number;
   private readonly back: number;
   private readonly bias: number;
@@ -108,8 +109,13 @@ export class Yard {
     this.battery = new Battery(kit, options.onBattery ? quirks.charge : undefined);
     for (const part of kit.parts) {
       if (part.type === 'motor') {
-        const strength = part.drives === 'left' ? quirks.leftMotor : part.drives === 'right' ? quirks.rightMotor : 1;
-        this.motors.set(part.socket, new Motor(motorConstants(kit, strength)));
+        const [torque, speed] =
+          part.drives === 'left'
+            ? [quirks.leftMotor, quirks.leftFree]
+            : part.drives === 'right'
+              ? [quirks.rightMotor, quirks.rightFree]
+              : [1, 1];
+        this.motors.set(part.socket, new Motor(motorConstants(kit, torque, speed)));
       } else if (part.type === 'servo')
         this.servos.set(
           part.socket,
@@ -125,7 +131,7 @@ export class Yard {
     this.motorList = [...this.motors.values()];
     this.servoList = [...this.servos.values(), ...this.spins.values()];
     // a device is as it was built, with its quirks; without any it is as the kit sheet knows it
-    const wheels = quirks === noQuirks ? reckoned(kit) : kit.wheels;
+    const wheels = isFaultless(quirks) ? reckoned(kit) : kit.wheels;
     const halfTrack = (wheels.trackMm / 2000) * quirks.track;
     const wheel = (side: 'left' | 'right', diameterMm: number): Wheel => {
       const other = side === 'left' ? 'right' : 'left';
@@ -140,7 +146,7 @@ export class Yard {
     };
     this.left = wheel('left', wheels.leftDiameterMm * quirks.leftDiameter);
     this.right = wheel('right', wheels.rightDiameterMm * quirks.rightDiameter);
-    this.weight = kit.body.massKg * GRAVITY;
+    this.wheelLoad = wheelLoad(kit.body);
     this.perMass = 2 / kit.body.massKg;
     this.back = kit.body.massBehindAxleMm / 1000;
     const none = () => 0;
@@ -208,7 +214,8 @@ export class Yard {
     let ampere = 0.15;
     for (const motor of this.motorList) {
       motor.spin(DT, volts);
-      ampere += Math.abs(motor.current);
+      // the bridge connects the battery for the duty's share of the time, and the other way round for a negative one
+      ampere += motor.duty * motor.current;
     }
     for (const servo of this.servoList) {
       ampere += servo.ampere;
@@ -234,7 +241,7 @@ export class Yard {
     this.slips = false;
     for (const wheel of [this.left, this.right]) {
       const { motor, y } = wheel;
-      const limit = this.floor.friction(position.x - sin * y, position.y + cos * y) * this.weight * WHEEL_SHARE;
+      const limit = this.floor.friction(position.x - sin * y, position.y + cos * y) * this.wheelLoad;
       const ground = along - turn * y;
       const slip = motor ? motor.omega * wheel.radius - ground : 0;
       groundForce(slip, across, wheel.rim, this.perMass, DT, limit, this.force);
@@ -399,5 +406,9 @@ export class Yard {
     }
     return best;
   }
+}
+/** Weight on each of the two wheels, N: moments about the caster (statics); no caster ahead of them carries less than nothing. */
+export function wheelLoad({ massKg, casterBehindMassMm: caster, massBehindAxleMm: axle }: Kit['body']): number {
+  return (massKg * GRAVITY * Math.min(1, caster / (caster + Math.max(0, axle)))) / 2;
 }
 const limit100 = (v: number): number => (v < 0 ? 0 : v > 100 ? 100 : v);

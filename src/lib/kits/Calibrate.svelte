@@ -1,6 +1,7 @@
 <!-- One device measured: two drives with the yard's ruler, what follows from them, and the program before and after. -->
 <script lang="ts">
   import { later, say } from '../../../core/words.ts';
+  import { headingAt } from '../../../core/units.ts';
   import { calibrated, STRAIGHT_CM, TURNS, type Calibration } from '../../../core/kit/calibration.ts';
   import { useWorkbench } from '../workbench/workbench.svelte.ts';
   const bench = useWorkbench();
@@ -34,7 +35,11 @@
     session.kit(say('back to the measures of the kit sheet'), rest);
   }
   const where = (e: End) =>
-    say('x {x}, y {y} cm, {deg}°', { x: e.xCm.toFixed(1), y: e.yCm.toFixed(1), deg: e.facingDeg.toFixed(1) });
+    say('x {x}, y {y} cm, {deg}°', {
+      x: e.xCm.toFixed(1),
+      y: e.yCm.toFixed(1),
+      deg: headingAt(e.facingDeg).toFixed(1)
+    });
 </script>
 
 <section class="rounded-[10px] border border-rule bg-card px-3 py-2 text-[13px]" aria-label={say('Calibrate')}>

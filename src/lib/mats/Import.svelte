@@ -1,5 +1,6 @@
 <!-- A drawing or a picture becomes the mat, or its floor. -->
 <script lang="ts">
+  import NumberField from '../ui/NumberField.svelte';
   import Dialog from '../ui/Dialog.svelte';
   import { say } from '../../../core/words.ts';
   import type { MatEditor } from './editor.svelte.ts';
@@ -78,11 +79,10 @@
     {:else}
       <label class="flex items-center gap-2"
         >{say('How wide is it in the yard?')}
-        <input
+        <NumberField
           class="field !w-24 text-right"
-          type="number"
-          min="20"
-          max="1000"
+          min={20}
+          max={1000}
           bind:value={width}
           aria-label={say('Width in the yard, cm')}
         /> cm</label

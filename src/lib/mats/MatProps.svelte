@@ -1,5 +1,7 @@
 <!-- Exact numbers of what is chosen, or of the whole mat; and the list of everything that lies on it. -->
 <script lang="ts">
+  import { typedNumber } from '../../../core/language/values.ts';
+  import NumberField from '../ui/NumberField.svelte';
   import Copy from '@lucide/svelte/icons/copy';
   import Down from '@lucide/svelte/icons/arrow-down';
   import Lock from '@lucide/svelte/icons/lock';
@@ -78,8 +80,8 @@
     if (only) e.change(say('change: {name}', { name }), changeItem(mat, only, { [key]: value }));
   }
   function number([key, name, unit, per, min, max]: Field, text: string) {
-    const v = Number(text.replace(',', '.'));
-    if (text.trim() === '' || !Number.isFinite(v) || v < min || v > max) {
+    const v = typedNumber(text);
+    if (v === undefined || v < min || v > max) {
       trouble = say('{name} goes from {min} to {max} {unit}; {text} was not taken.', {
         name: word(name),
         min,
@@ -95,7 +97,7 @@
   const show = (v: unknown, per: number): string =>
     typeof v === 'number' ? String(Math.round(v * per * 1000) / 1000) : '';
   function size(key: 'width' | 'height', text: string) {
-    const v = Number(text.replace(',', '.')) / 100;
+    const v = (typedNumber(text) ?? NaN) / 100;
     if (!(v >= 0.2 && v <= 10)) {
       trouble = say('A mat is from 20 to 1000 cm on each side; {text} was not taken.', { text: text || '""' });
       return;
@@ -232,16 +234,12 @@
       /><span class="w-9 text-right font-mono">{mat.daylight ?? DAYLIGHT}</span></label
     >
     <label class="flex items-center gap-2"
-      ><span class="flex-1 text-soft">{say('air')}</span><input
+      ><span class="flex-1 text-soft">{say('air')}</span><NumberField
         class="field !w-20 !px-1.5 !py-0.5 text-right font-mono"
-        type="number"
-        min="-20"
-        max="60"
+        min={-20}
+        max={60}
         value={mat.airC}
-        onchange={(ev) =>
-          ev.currentTarget.valueAsNumber >= -20 &&
-          ev.currentTarget.valueAsNumber <= 60 &&
-          e.change(say('change the air'), { ...mat, airC: ev.currentTarget.valueAsNumber })}
+        put={(airC) => e.change(say('change the air'), { ...mat, airC })}
       /><span class="w-7 text-soft">°C</span></label
     >
     {#if mat.floor}<button

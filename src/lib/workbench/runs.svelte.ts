@@ -347,7 +347,7 @@ export class Runs {
     const { current: run, scrubUs: tUs } = this;
     if (!run?.project || tUs === undefined || run.project.text !== undefined || this.state === 'running') return;
     const mine = ++this.asked;
-    const record = { header: run.trace.header, events: eventsOf(run.trace, 'input') };
+    const record = { header: run.trace.header, events: [...eventsOf(run.trace, 'input')] };
     const [project, plain] = JSON.parse(JSON.stringify([run.project, record])) as [Project, typeof record];
     const seen = await this.past().seenAt(project, plain, tUs);
     if (mine === this.asked) this.then = { run, tUs, seen };

@@ -1,5 +1,6 @@
 <!-- Some blocks, a stack or a routine on their own: from a place and with values that can be set. -->
 <script lang="ts">
+  import NumberField from '../../ui/NumberField.svelte';
   import { just } from '../../../../core/language/just.ts';
   import { typedNumber } from '../../../../core/language/values.ts';
   import type { TimedInput } from '../../../../core/trace/trace.ts';
@@ -76,13 +77,20 @@
       <fieldset class="flex items-center gap-3">
         <legend class="mb-1 font-semibold">{say('Where it stands')}</legend>
         <label class="flex items-center gap-1"
-          >x <input class="field w-20 text-right font-mono" type="number" step="0.1" bind:value={x} /></label
+          >x <NumberField
+            class="field w-20 text-right font-mono"
+            step={0.1}
+            min={-1000}
+            max={1000}
+            bind:value={x}
+          /></label
         >
         <label class="flex items-center gap-1"
-          >y <input class="field w-20 text-right font-mono" type="number" step="0.1" bind:value={y} /> cm</label
+          >y <NumberField class="field w-20 text-right font-mono" step={0.1} min={-1000} max={1000} bind:value={y} /> cm</label
         >
         <label class="flex items-center gap-1"
-          >{say('facing')} <input class="field w-20 text-right font-mono" type="number" bind:value={facing} /> °</label
+          >{say('facing')}
+          <NumberField class="field w-20 text-right font-mono" min={-3600} max={3600} bind:value={facing} /> °</label
         >
       </fieldset>
     {/if}

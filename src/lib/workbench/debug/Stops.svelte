@@ -1,5 +1,6 @@
 <!-- Where the run is to stop: before blocks, on values, on contact. -->
 <script lang="ts">
+  import NumberField from '../../ui/NumberField.svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { channelSpecs } from '../../../../core/run/channels.ts';
   import { SIGNS, type Seen, type Stop, type Test } from '../../../../core/run/stops.ts';
@@ -92,12 +93,9 @@
       <div class="flex items-center gap-3 text-[13px]">
         <label class="flex items-center gap-1"><input type="checkbox" bind:checked={tests} />{say('only if')}</label>
         <label class="flex items-center gap-1"
-          >{say('from time')}<input
-            class="field w-12 !py-0.5 text-right"
-            type="number"
-            min="1"
-            bind:value={times}
-          />{say('on')}</label
+          >{say('from time')}<NumberField class="field w-12 !py-0.5 text-right" min={1} bind:value={times} />{say(
+            'on'
+          )}</label
         >
       </div>
     {/if}

@@ -1,5 +1,6 @@
 <!-- Every sensor as it is now, with or without a program: a number with its unit and range, and a running graph. -->
 <script lang="ts">
+  import { headingAt } from '../../../../core/units.ts';
   import { line } from 'd3-shape';
   import { scaleLinear } from 'd3-scale';
   import { say, word } from '../../../../core/words.ts';
@@ -70,7 +71,8 @@
       marks: marks.filter((m) => m.us >= fromTick * 1000 && m.us <= toTick * 1000).map((m) => x(m.us / 1000))
     };
   }
-  const number = (s: Sensor, v: number): string => v.toFixed(s.digits);
+  const number = (s: Sensor, v: number): string =>
+    (s.key === 'heading' && !zero.heading ? headingAt(v, s.digits) : v).toFixed(s.digits);
   function toggle(key: string) {
     const next = new Set(hidden);
     if (!next.delete(key)) next.add(key);

@@ -5,6 +5,7 @@
   import { outcomes } from '../../../../core/predict.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { say } from '../../../../core/words.ts';
+  import { headingAt } from '../../../../core/units.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
   const { runs, predict } = w;
@@ -38,7 +39,7 @@
           {#each results as r, i (i)}
             <tr class="border-t border-rule"
               ><td class="pr-2">{r.who || '–'}</td><td class="pr-2"
-                >{#if r.place}x {n(r.place.x * 100)}, y {n(r.place.y * 100)} cm, {Math.round(r.place.facingDeg)}°{/if}
+                >{#if r.place}x {n(r.place.x * 100)}, y {n(r.place.y * 100)} cm, {headingAt(r.place.facingDeg, 0)}°{/if}
                 {r.words ?? ''}</td
               ><td class="text-right whitespace-nowrap"
                 >{#if r.offCm !== undefined}{n(r.offCm)} cm, {n(r.offDeg ?? 0)}°{/if}</td
@@ -79,7 +80,7 @@
           {#each predict.list as p, i (i)}<li class="flex items-center gap-2">
               <span class="min-w-0 flex-1 truncate"
                 ><b>{p.who || '–'}</b>
-                {#if p.place}x {n(p.place.x * 100)}, y {n(p.place.y * 100)} cm, {Math.round(p.place.facingDeg)}°{/if}
+                {#if p.place}x {n(p.place.x * 100)}, y {n(p.place.y * 100)} cm, {headingAt(p.place.facingDeg, 0)}°{/if}
                 {p.words ?? ''}</span
               ><button
                 class="chip !px-1"

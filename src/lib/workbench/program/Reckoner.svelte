@@ -1,5 +1,6 @@
 <!-- Calculates rather than guesses: each page shows its formula with the numbers in it, and its result goes into a block. -->
 <script lang="ts">
+  import NumberField from '../../ui/NumberField.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { PAGES, type Field, type Line } from '../../../../core/reckon/pages.ts';
   import { catalogue, definition } from '../../../../core/language/catalogue.ts';
@@ -97,12 +98,11 @@
         <label class="flex min-w-0 flex-1 items-center justify-between gap-2"
           ><span class="min-w-0">{word(f.name)}</span>
           <span class="shrink-0"
-            ><input
+            ><NumberField
               class="field w-24 !py-0.5 text-right font-mono"
-              type="number"
-              step="any"
+              live
               value={Number(valueOf(f).toFixed(4))}
-              oninput={(e) => put(f, e.currentTarget.valueAsNumber)}
+              put={(v) => put(f, v)}
             /> <span class="inline-block w-10">{word(f.unit)}</span></span
           ></label
         >

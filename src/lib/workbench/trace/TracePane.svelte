@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { headingAt } from '../../../../core/units.ts';
   import { say, tongue, word } from '../../../../core/words.ts';
   import Ellipsis from '@lucide/svelte/icons/ellipsis';
   import PlayIcon from '@lucide/svelte/icons/play';
@@ -183,7 +184,9 @@
       return lane.keys
         .map(({ key }) => {
           const c = channel(run.trace, key);
-          return c ? short(sampleAt(c, tick)) : '';
+          if (!c) return '';
+          const v = sampleAt(c, tick);
+          return lane.wraps ? headingAt(v).toFixed(1) : short(v);
         })
         .join(' · ');
     return '';

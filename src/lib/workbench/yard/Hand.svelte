@@ -1,5 +1,6 @@
 <!-- The device in the hand: lean, shake, toss, push, lift, press and touch. Everything is an input of the run. -->
 <script lang="ts">
+  import NumberField from '../../ui/NumberField.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import TrowelShape from '../../ui/TrowelShape.svelte';
@@ -156,11 +157,10 @@
           >{/each}
         <label class="flex items-center gap-1 text-soft"
           >{say('with')}
-          <input
+          <NumberField
             class="field !w-14 !px-1 !py-0.5 text-right"
-            type="number"
-            min="1"
-            max="40"
+            min={1}
+            max={40}
             bind:value={hand.strength}
             aria-label={say('Strength of a push, newtons')}
           />
@@ -226,11 +226,10 @@
           bind:value={hand.height}
           aria-label={say('Height, dragged')}
         />
-        <input
+        <NumberField
           class="field !w-14 !px-1 !py-0.5 text-right"
-          type="number"
-          min="1"
-          max="300"
+          min={1}
+          max={300}
           bind:value={hand.height}
           aria-label={say('Height of a toss, cm')}
         /><span class="text-soft">cm</span>

@@ -11,6 +11,7 @@
   import { eventsOf } from '../../../../core/trace/apart.ts';
   import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
   import { travelled } from '../../../../core/trace/query.ts';
+  import { headingAt } from '../../../../core/units.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
   import { AT_FIRST_SIGHT } from '../trace/view.svelte.ts';
   import DeviceShape from '../../ui/DeviceShape.svelte';
@@ -86,8 +87,7 @@
   const driven = $derived(runs.seen && runs.seen.version >= 0 ? travelled(runs.seen.trace, runs.seenUs) * 100 : 0);
   const turned = $derived.by(() => {
     const from = runs.seen ? runs.seen.trace.header.run.start.facingDeg : startPose.facingDeg;
-    const by = (((pose.facingDeg - from) % 360) + 360) % 360;
-    return Math.round(by) % 360;
+    return headingAt(pose.facingDeg - from, 0);
   });
   const touches = $derived(
     runs.seen && runs.seen.version >= 0 ? eventsOf(runs.seen.trace, 'touch').filter((e) => e.tUs <= runs.seenUs) : []
@@ -215,7 +215,7 @@
             data-testid="ghost"
             data-x={last.x.toFixed(4)}
             data-y={last.y.toFixed(4)}
-            data-facing={last.facingDeg.toFixed(1)}
+            data-facing={headingAt(last.facingDeg).toFixed(1)}
           >
             <polyline
               points={ghost.map((p) => `${(p.x * 100).toFixed(2)},${((H - p.y) * 100).toFixed(2)}`).join(' ')}
@@ -277,7 +277,7 @@
           data-testid="robot"
           data-x={pose.x.toFixed(4)}
           data-y={pose.y.toFixed(4)}
-          data-facing={pose.facingDeg.toFixed(2)}
+          data-facing={headingAt(pose.facingDeg, 2).toFixed(2)}
         >
           <DeviceShape {kit} lamps={view?.lamps} {horns} picture={view?.picture ?? ''} />
         </g>

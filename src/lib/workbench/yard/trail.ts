@@ -11,7 +11,9 @@ const trails = new WeakMap<Trace, Trail>();
 export function trailPoints(trace: Trace, upToUs: number): [number, number][] {
   const x = channel(trace, 'x');
   const y = channel(trace, 'y');
-  const { start } = trace.header;
+  const {
+    run: { start }
+  } = trace.header;
   if (!x || !y) return [[start.x, start.y]];
   let t = trails.get(trace);
   if (!t) trails.set(trace, (t = { points: [[start.x, start.y]], ticks: [0], upTo: 0, least: 0.001 }));

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import NumberField from '$lib/ui/NumberField.svelte';
   import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../../../../../core/circuit/led.ts';
   import { later, say, word } from '../../../../../core/words.ts';
   import Table from 'flowbite-svelte/Table.svelte';
@@ -224,17 +225,13 @@
                   >
                 {:else if part?.type === 'servo'}<label
                     >{say('horn')}
-                    <input
+                    <NumberField
                       class="w-[46px] rounded border border-rule bg-card px-1 text-right"
-                      type="number"
                       aria-label={say('Horn of the {name}, degrees', { name: part.name })}
-                      min="-90"
-                      max="90"
+                      min={-90}
+                      max={90}
                       value={part.hornDeg ?? 0}
-                      onchange={(e) => {
-                        const n = e.currentTarget.valueAsNumber;
-                        if (n >= -90 && n <= 90) change(say('turn the horn'), socket, { hornDeg: n });
-                      }}
+                      put={(hornDeg) => change(say('turn the horn'), socket, { hornDeg })}
                     />°</label
                   >{/if}
                 {#if part}<button
@@ -268,14 +265,13 @@
         {#if hasWheels(kit)}
           <dt><label for="diameter">{say('wheel diameter')}</label></dt>
           <dd class="text-right font-mono">
-            <input
-              bind:this={diameter}
+            <NumberField
+              bind:element={diameter}
               id="diameter"
               class="w-20 rounded border border-rule bg-card px-1 text-right"
-              type="number"
-              step="0.1"
+              step={0.1}
               value={kit.wheels.leftDiameterMm}
-              onchange={(e) => measure('diameter', e.currentTarget.valueAsNumber)}
+              put={(mm) => measure('diameter', mm)}
             />
             {say('mm')}
           </dd>
@@ -285,40 +281,38 @@
           </dd>
           <dt><label for="track">{say('track width')}</label></dt>
           <dd class="text-right font-mono">
-            <input
-              bind:this={track}
+            <NumberField
+              bind:element={track}
               id="track"
               class="w-20 rounded border border-rule bg-card px-1 text-right"
-              type="number"
-              step="0.1"
+              step={0.1}
               value={kit.wheels.trackMm}
-              onchange={(e) => measure('track', e.currentTarget.valueAsNumber)}
+              put={(mm) => measure('track', mm)}
             />
             {say('mm')}
           </dd>
           <dt><label for="threshold">{say('line sensors: dark below')}</label></dt>
           <dd class="text-right font-mono">
-            <input
+            <NumberField
               id="threshold"
               class="w-20 rounded border border-rule bg-card px-1 text-right"
-              type="number"
-              min="0"
-              max="100"
               value={kit.lineSensors.threshold}
-              onchange={(e) => threshold(e.currentTarget.valueAsNumber)}
+              put={threshold}
             />
           </dd>
           <dt>{say('half way between what they read on light and on dark')}</dt>
           <dd class="text-right font-mono whitespace-nowrap">
-            <input
+            <NumberField
               class="w-14 rounded border border-rule bg-card px-1 text-right"
-              type="number"
+              min={0}
+              max={100}
               aria-label={say('reads on light')}
               bind:value={light}
             />
-            <input
+            <NumberField
               class="w-14 rounded border border-rule bg-card px-1 text-right"
-              type="number"
+              min={0}
+              max={100}
               aria-label={say('reads on dark')}
               bind:value={dark}
             />
@@ -375,20 +369,16 @@
           </dd>
           <dt>{say('the {name} is free from, to', { name: part.name })}</dt>
           <dd class="text-right font-mono">
-            {#each [['freeFromDeg', 0], ['freeToDeg', 180]] as const as [key, whole] (key)}<input
+            {#each [['freeFromDeg', 0], ['freeToDeg', 180]] as const as [key, whole] (key)}<NumberField
                 class="w-14 rounded border border-rule bg-card px-1 text-right"
-                type="number"
-                min="0"
-                max="180"
+                min={0}
+                max={180}
                 aria-label={key === 'freeFromDeg'
                   ? say('The {name} is free from', { name: part.name })
                   : say('The {name} is free to', { name: part.name })}
                 value={part[key] ?? whole}
-                onchange={(e) => {
-                  const n = e.currentTarget.valueAsNumber;
-                  if (n >= 0 && n <= 180)
-                    change(say('what is in the way of the horn'), part.socket, { [key]: n === whole ? undefined : n });
-                }}
+                put={(n) =>
+                  change(say('what is in the way of the horn'), part.socket, { [key]: n === whole ? undefined : n })}
               />{/each}°
           </dd>
         {/each}
@@ -417,16 +407,13 @@
           {#if part.ohm !== undefined}
             <dt>{say('resistor before it')}</dt>
             <dd class="text-right font-mono">
-              <input
+              <NumberField
                 class="w-20 rounded border border-rule bg-card px-1 text-right"
-                type="number"
-                min="0"
+                min={0}
+                max={1e6}
                 aria-label={say('Resistor before the LED')}
                 value={part.ohm}
-                onchange={(e) => {
-                  const ohm = e.currentTarget.valueAsNumber;
-                  if (ohm >= 0 && ohm <= 1e6) change(say('another resistor'), part.socket, { ohm });
-                }}
+                put={(ohm) => change(say('another resistor'), part.socket, { ohm })}
               /> Ω
             </dd>
             <dt>{say('current through it')}</dt>

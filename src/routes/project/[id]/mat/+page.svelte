@@ -1,4 +1,5 @@
 <script lang="ts">
+  import NumberField from '$lib/ui/NumberField.svelte';
   import { say, word } from '../../../../../core/words.ts';
   import FileDown from '@lucide/svelte/icons/file-down';
   import FileUp from '@lucide/svelte/icons/file-up';
@@ -104,23 +105,20 @@
             /></label
           >
           {#if editor.tool !== 'areas'}<label class="flex items-center gap-1"
-              ><span class="flex-1 text-soft">{say('width')}</span><input
+              ><span class="flex-1 text-soft">{say('width')}</span><NumberField
                 class="field !w-14 !px-1 !py-0.5 text-right"
-                type="number"
-                min="0.1"
-                max="30"
-                step="0.1"
+                min={0.1}
+                max={30}
+                step={0.1}
                 value={Math.round(editor.lineWidth * 1000) / 10}
-                onchange={(e) =>
-                  (editor.lineWidth = Math.min(0.3, Math.max(0.001, e.currentTarget.valueAsNumber / 100 || 0.034)))}
+                put={(cm) => (editor.lineWidth = cm / 100)}
               />cm</label
             >{/if}
           {#if editor.tool === 'arc'}<label class="flex items-center gap-1"
-              ><span class="flex-1 text-soft">{say('turns')}</span><input
+              ><span class="flex-1 text-soft">{say('turns')}</span><NumberField
                 class="field !w-14 !px-1 !py-0.5 text-right"
-                type="number"
-                min="-340"
-                max="340"
+                min={-340}
+                max={340}
                 bind:value={editor.arcDeg}
               />°</label
             >{/if}
