@@ -6,7 +6,7 @@ module of the simulator, on a real board a small file printed from the kit sheet
 
 import mossbell_port as port
 
-VERSION = "1.3"
+VERSION = "1.4"
 _LARGEST = 9007199254740992  # 2 ** 53
 
 
@@ -32,6 +32,25 @@ def _f(value):
     return value
 
 
+def _called(value):
+    """What an error calls a value: its kind."""
+    return _NAMES.get(type(value).__name__, "something else")
+
+
+_NAMES = {
+    "str": "a text",
+    "int": "a number",
+    "float": "a number",
+    "bool": "yes or no",
+    "list": "a list",
+    "tuple": "a list",
+    "Picture": "a picture",
+    "NoneType": "nothing",
+    "function": "a routine",
+    "generator": "a routine",
+}
+
+
 def _n(value):
     """The result of arithmetic, refused beyond 2 ** 53."""
     if type(value) is not str and type(value) is not list and not -_LARGEST <= value <= _LARGEST:
@@ -42,7 +61,7 @@ def _n(value):
 def _strict(value):
     """As _n, for programs of blocks: there, arithmetic is for numbers alone."""
     if type(value) is str or type(value) is list:
-        raise ProgramError("not-a-number|here is " + ("a text" if type(value) is str else "a list"))
+        raise ProgramError("not-a-number|here is " + _called(value))
     if not -_LARGEST <= value <= _LARGEST:
         raise ProgramError("too-large|")
     return value
@@ -54,7 +73,7 @@ def _num(value):
         return value
     if type(value) is bool:
         return 1 if value else 0
-    raise ProgramError("not-a-number|here is " + ("the text " + repr(value) if type(value) is str else "no number"))
+    raise ProgramError("not-a-number|here is " + _called(value))
 
 
 # ---- waiting: a plain program waits here, a program of several tasks gives way to the others ----
@@ -430,6 +449,8 @@ def _plain(value):
         return "picture " + value.rows
     if type(value) is str:
         return "text " + value
+    if value is None:
+        return "text None"
     if type(value) is list:
         port.open_list()
         for thing in value:
@@ -445,7 +466,7 @@ def _answer(text):
 
 def _rows(picture):
     if type(picture) is not Picture:
-        raise ProgramError("not-a-picture|")
+        raise ProgramError("not-a-picture|here is " + _called(picture))
     return picture.rows
 
 
@@ -810,13 +831,13 @@ def character(place, text):
 
 def _list(value):
     if type(value) is not list:
-        raise ProgramError("not-a-list|")
+        raise ProgramError("not-a-list|here is " + ("nothing" if value is None else _called(value)))
     return value
 
 
 def _place(place, length):
     if not 0 <= place < length:
-        raise ProgramError("no-such-place|place " + str(place) + " of " + str(length))
+        raise ProgramError("no-such-place|place " + str(place) + (" of " + str(length) + ", which go from 0 to " + str(length - 1) if length else ", and nothing is there"))
     return place
 
 
@@ -944,6 +965,11 @@ def jolt(g):
     return "jolt " + as_text(_num(g))
 
 
+def _name(function):
+    """What a function is called in the text."""
+    return getattr(function, "__name__", "")
+
+
 class _Task:
     def __init__(self, function, number):
         self.function = function
@@ -978,11 +1004,11 @@ class _Tasks:
     def begin(self, part, trigger):
         self.count += 1
         self.tasks.append(_Task(part.function, self.count))
-        port.began(trigger)
+        port.began(trigger, _name(part.function))
 
     def fire(self, part, trigger):
         if any([t.function is part.function for t in self.tasks]):
-            port.missed(trigger)
+            port.missed(trigger, _name(part.function))
         else:
             self.begin(part, trigger)
 
@@ -1079,7 +1105,7 @@ def run(*parts):
     global _together
     _together = len(parts) != 1 or type(parts[0]) in (when, every, before, set_off)
     if not _together:
-        port.began("start")
+        port.began("start", _name(parts[0]))
         port.task(1)
         parts[0]()
         return
@@ -1182,10 +1208,15 @@ def _kind(error):
         return "division-by-zero|"
     text = str(error)
     if type(error) is TypeError:
+        # "unsupported types for __lt__: 'str', 'int'": in the words of the blocks
+        kinds = [_NAMES.get(name, "something else") for name in text.split("'")[1::2]]
         for name in ("__lt__", "__gt__", "__le__", "__ge__"):
             if name in text:
-                return "unlike-things|" + text
-        return "not-a-number|" + text
+                return "unlike-things|" + " and ".join(kinds)
+        wrong = [kind for kind in kinds if kind != "a number" and kind != "yes or no"]
+        if wrong:
+            return "not-a-number|here is " + wrong[0]
+        return "python|" + text
     if type(error) is MemoryError:
         return "python|The board's memory is full."
     if type(error) is RuntimeError:

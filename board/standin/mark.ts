@@ -9,6 +9,7 @@ import { parser } from '@lezer/python';
 export type Marked = {
   text: string;
   /** line of the original for each line of the copy, both from 0 */ lines: number[];
+  /** where each function begins, by its name */ functions: ReadonlyMap<string, number>;
 };
 export type MarkProblem = { line: number; message: string };
 
@@ -185,9 +186,14 @@ export function mark(source: string): Marked | MarkProblem {
     statements(body, false);
     after(body, indent, '_out()');
   };
-  for (const n of children(tree.topNode)) {
-    if (n.name === 'FunctionDefinition') functionBody(n);
-  }
+  const functions = new Map<string, number>();
+  for (const n of children(tree.topNode))
+    if (n.name === 'FunctionDefinition') {
+      const name = n.getChild('VariableName');
+      const def = children(n).find((c) => c.name === 'def');
+      if (name && def) functions.set(textOf(name), lineOf(def.from));
+      functionBody(n);
+    }
 
   swaps.sort((a, b) => a.from - b.from);
   const out: string[] = [];
@@ -213,7 +219,7 @@ export function mark(source: string): Marked | MarkProblem {
     out.push(text);
     lines.push(count - 1);
   }
-  return { text: out.join('\n') + '\n', lines };
+  return { text: out.join('\n') + '\n', lines, functions };
 }
 /** Lines that close bodies are deeper than the lines that open the next statement: the deeper come first. */
 const orderByIndent = (texts: string[]): string[] => {

@@ -3,7 +3,17 @@
  * that the interpreter drives. Errors come back as '!kind|values'; a JavaScript exception must never cross MicroPython.
  */
 import { RunError, type Ending, type Measure, type Side, type Switch } from '../../core/language/meaning.ts';
-import { arcTangent2, FUNCTIONS, num, power, sound, textOf, typedNumber, whole } from '../../core/language/values.ts';
+import {
+  arcTangent2,
+  FUNCTIONS,
+  kindOf,
+  num,
+  power,
+  sound,
+  textOf,
+  typedNumber,
+  whole
+} from '../../core/language/values.ts';
 import { overlay, shifted } from '../../core/language/pixels.ts';
 import { isPicture, type Picture, type Value } from '../../core/language/program.ts';
 import { Halt, type Bench } from '../../core/run/bench.ts';
@@ -12,6 +22,8 @@ type Answer = number | boolean | string | null;
 /** What the stand-in does for its port beside the bench. */
 export type PortHost = {
   bench(): Bench;
+  /** the line where the text's function of that name begins */
+  lineOf(name: string): number | undefined;
   /** makes the bench for this text; the marked copy, or '!why not' */
   mark(path: string, text: string): string;
   over(how: string, info: string): void;
@@ -60,13 +72,10 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   const machine = () => host.bench().machine;
   /** A value that may be a number only: text and pictures come marked, or as Python objects. */
   const n = (value: unknown): number => {
-    if (typeof value === 'string')
-      throw new RunError(
-        'not-a-number',
-        `here is ${value.startsWith('list ') ? 'a list' : `the text "${value.replace(/^text /, '')}"`}`
-      );
     if (typeof value === 'number' || typeof value === 'boolean') return num(value);
-    throw new RunError('not-a-number', value === null ? 'nothing' : 'a picture');
+    const kind =
+      typeof value === 'string' ? /^list |^picture /.exec(value)?.[0] : value === null ? 'nothing ' : 'picture ';
+    throw new RunError('not-a-number', `here is ${kind === 'nothing ' ? 'nothing' : `a ${kind?.trim() ?? 'text'}`}`);
   };
   const handle = (w: Waiting): number => {
     waiting.set(++handles, w);
@@ -97,10 +106,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   const pictureIn = (v: unknown): Picture => {
     const picture = value(v);
     if (isPicture(picture)) return picture;
-    throw new RunError(
-      'not-a-picture',
-      `here is ${typeof picture === 'string' ? `the text "${picture}"` : 'no picture'}`
-    );
+    throw new RunError('not-a-picture', `here is ${kindOf(picture)}`);
   };
   let passing: Picture[][] = [];
   let passings = 0;
@@ -111,6 +117,12 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     let stack = callers.get(task);
     if (!stack) callers.set(task, (stack = []));
     return stack;
+  };
+  /** the block that a function of the text hangs on, by its name */
+  const blockOf = (name: string): { block?: string } => {
+    const line = host.lineOf(name);
+    const block = line === undefined ? undefined : host.bench().trace.header.blocks[indexOfLine()[line]];
+    return block ? { block } : {};
   };
   const setBlock = (): void => {
     const line = lines.get(task);
@@ -223,13 +235,13 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       task = number;
       setBlock();
     },
-    began(trigger: string): void {
+    began(trigger: string, name: string): void {
       const bench = host.bench();
-      bench.recorder.event({ tUs: bench.now, type: 'began', task: ++startedTasks, trigger });
+      bench.recorder.event({ tUs: bench.now, ...blockOf(name), type: 'began', task: ++startedTasks, trigger });
     },
-    missed(trigger: string): void {
+    missed(trigger: string, name: string): void {
       const bench = host.bench();
-      bench.recorder.event({ tUs: bench.now, type: 'missed', trigger });
+      bench.recorder.event({ tUs: bench.now, ...blockOf(name), type: 'missed', trigger });
     },
     fired(): string {
       const fired = machine().triggers.join('\n');

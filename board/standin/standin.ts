@@ -75,6 +75,7 @@ export class StandIn {
   private stop = false;
   private runs = 0;
   private lineIndex: number[] = [];
+  private functions: ReadonlyMap<string, number> = new Map();
   private barSinceUs = -1;
   private out: number[] = [];
   private message = '';
@@ -88,6 +89,7 @@ export class StandIn {
       {
         bench: () => this.bench!,
         mark: (path, text) => this.prepare(path, text),
+        lineOf: (name) => this.functions.get(name),
         over: (how, info) => this.over(how, info),
         interrupted: () => this.stop,
         serial: options.serial,
@@ -194,6 +196,7 @@ export class StandIn {
     const names = Array.from({ length: count }, (_, line) => blocksOfLines?.[line] ?? `line ${line + 1}`);
     const blocks = [...new Set(names)];
     this.lineIndex = names.map((n) => blocks.indexOf(n));
+    this.functions = marked.functions;
     this.port.reset();
     this.stop = false;
     this.barSinceUs = -1;

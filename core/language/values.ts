@@ -24,7 +24,7 @@ export function show(value: Value): string {
 export function num(value: Value): number {
   if (typeof value === 'number') return value;
   if (typeof value === 'boolean') return value ? 1 : 0;
-  throw new RunError('not-a-number', `here is ${quoted(value)}`);
+  throw new RunError('not-a-number', `here is ${kindOf(value)}`);
 }
 /** The result of arithmetic, refused beyond 2^53, where whole numbers lose their last digit. */
 export function sound(value: number): number {
@@ -40,16 +40,17 @@ export function whole(value: Value): number {
 }
 export function pictureOf(value: Value): Picture {
   if (isPicture(value)) return value;
-  throw new RunError('not-a-picture', `here is ${quoted(value)}`);
+  throw new RunError('not-a-picture', `here is ${kindOf(value)}`);
 }
 export function listOf(value: Value): Value[] {
   if (Array.isArray(value)) return value;
-  throw new RunError('not-a-list', `here is ${quoted(value)}`);
+  throw new RunError('not-a-list', `here is ${kindOf(value)}`);
 }
 /** Any value as text, as it is shown. */
 export function textOf(value: Value): string {
   const text = show(value);
-  if (text.length > LONGEST) throw new RunError('text-too-long');
+  // characters are code points, as in Python
+  if (text.length > LONGEST && [...text].length > LONGEST) throw new RunError('text-too-long');
   return text;
 }
 /** What counts as yes: as in Python, anything but no, zero, the empty text and the empty list. */
@@ -71,7 +72,7 @@ export function order(a: Value, b: Value): number {
     return a.length - b.length;
   }
   if ([a, b].some((v) => typeof v === 'string' || typeof v === 'object'))
-    throw new RunError('unlike-things', `${quoted(a)} and ${quoted(b)}`);
+    throw new RunError('unlike-things', `${kindOf(a)} and ${kindOf(b)}`);
   return num(a) - num(b);
 }
 /** Python orders text by code points, JavaScript by UTF-16 units. */
@@ -81,20 +82,28 @@ function byCodePoint(a: string, b: string): number {
     if (x[i] !== y[i]) return x[i].codePointAt(0)! - y[i].codePointAt(0)!;
   return x.length - y.length;
 }
-export const quoted = (value: Value): string =>
+/** What an error calls a value: its kind, which is all that MicroPython's own errors tell too. */
+export const kindOf = (value: Value): string =>
   typeof value === 'string'
-    ? `the text "${value}"`
+    ? 'a text'
     : Array.isArray(value)
       ? 'a list'
       : isPicture(value)
         ? 'a picture'
-        : show(value);
+        : typeof value === 'boolean'
+          ? 'yes or no'
+          : 'a number';
 
 /** A place in a list or a text of this length, counting from 0. */
 export function place(value: Value, length: number): number {
   const n = whole(value);
   if (n < 0 || n >= length)
-    throw new RunError('no-such-place', `place ${show(n)} of ${length}, which go from 0 to ${length - 1}`);
+    throw new RunError(
+      'no-such-place',
+      length > 0
+        ? `place ${show(n)} of ${length}, which go from 0 to ${length - 1}`
+        : `place ${show(n)}, and nothing is there`
+    );
   return n;
 }
 export function roomFor(list: Value[]): Value[] {
@@ -104,7 +113,7 @@ export function roomFor(list: Value[]): Value[] {
 
 /** The rest of a division, with the divisor's sign, as in Python. */
 export function remainder(a: number, b: number): number {
-  if (b === 0) throw new RunError('division-by-zero', `${show(a)} ÷ 0`);
+  if (b === 0) throw new RunError('division-by-zero');
   const rest = a % b;
   return rest !== 0 && rest < 0 !== b < 0 ? rest + b : rest === 0 ? 0 : rest;
 }

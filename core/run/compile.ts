@@ -4,7 +4,7 @@ import type { Ask, SlotSpec, Slots, StepDef, ValueDef } from '../language/define
 import { RunError, type Doing, type Signal, type Task, type Wait } from '../language/meaning.ts';
 import { isStep, type Program, type Slot, type Stack, type Step, type Value } from '../language/program.ts';
 import { isSlow } from '../language/python/print.ts';
-import { listOf, num, pictureOf, show, textOf, truth, typedNumber, whole } from '../language/values.ts';
+import { kindOf, listOf, num, pictureOf, show, textOf, truth, typedNumber, whole } from '../language/values.ts';
 
 type Eval = (task: Task) => unknown;
 /** As Eval, where a routine's value is in it: that takes time. */
@@ -193,7 +193,7 @@ function valueOf(slot: Slot | undefined, spec: SlotSpec, program: Program): { fa
     const n = typedNumber(slot);
     return {
       fast: () => {
-        if (n === undefined) throw new RunError('not-a-number', `here is "${slot}"`);
+        if (n === undefined) throw new RunError('not-a-number', `here is ${kindOf(slot)}`);
         return n;
       }
     };

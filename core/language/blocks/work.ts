@@ -8,7 +8,6 @@ import {
   power,
   remainder,
   same,
-  show,
   sound,
   textOf,
   typedNumber,
@@ -28,7 +27,7 @@ export const sum = defineBlock({
     if (sign === '+') return sound(a + b);
     if (sign === '−') return sound(a - b);
     if (sign === '×') return sound(a * b);
-    if (b === 0) throw new RunError('division-by-zero', `${show(a)} ÷ 0`);
+    if (b === 0) throw new RunError('division-by-zero');
     return sound(a / b);
   },
   spell: { sign: { '+': '+', '−': '-', '×': '*', '÷': '/' } },
@@ -281,7 +280,7 @@ export const map = defineBlock({
     striker.angle(map_range(count, -100, 100, 0, 180))
     wait(0.5)`,
   value: (_, { value, a, b, c, d }) => {
-    if (a === b) throw new RunError('division-by-zero', `from ${show(a)} to ${show(b)}`);
+    if (a === b) throw new RunError('division-by-zero');
     return sound(c + ((value - a) * (d - c)) / (b - a));
   },
   python: 'map_range({value}, {a}, {b}, {c}, {d})'

@@ -134,7 +134,9 @@ export function printPython(program: Program, kit: Kit): Printed {
       // a painted picture as a block of its own, where a picture could be painted into the slot
       return spec.type === 'picture' && slot.kind === 'picture.value' ? [`(${text[0]})`, PREC.atom] : text;
     }
-    if (slot === undefined) return [spec.type === 'condition' ? 'False' : 'None', PREC.atom];
+    // an empty slot for anything is the empty text, as it runs
+    if (slot === undefined)
+      return [spec.type === 'condition' ? 'False' : spec.type === 'any' ? '""' : 'None', PREC.atom];
     if (isPicture(slot)) return [`Picture(${JSON.stringify(slot.picture)})`, PREC.atom];
     if (typeof slot === 'boolean') return [slot ? 'True' : 'False', PREC.atom];
     if (spec.type === 'text') return [JSON.stringify(String(slot)), PREC.atom];

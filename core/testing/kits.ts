@@ -1,0 +1,37 @@
+/** Barrow as classes have it: measured, put together otherwise, worn. Both runners must drive each alike. */
+import { barrow, type Kit, type Part } from '../kit/kit.ts';
+import { quirksOf, type Quirks } from '../kit/quirks.ts';
+import { STAND_INS } from '../kit/units.ts';
+
+const parts = (change: (part: Part) => Partial<Part>): Kit => ({
+  ...barrow,
+  parts: barrow.parts.map((p) => ({ ...p, ...change(p) }))
+});
+const MOVED: Record<string, string> = { P: 'R', Q: 'P', U: 'W', V: 'U', '10': '40', '20': '10', '30': '20' };
+
+export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
+  plain: { kit: barrow },
+  measured: {
+    kit: { ...barrow, measured: { device: 'Barrow 3', leftDiameterMm: 66, rightDiameterMm: 66.4, trackMm: 121 } }
+  },
+  'other wheels': {
+    kit: { ...barrow, wheels: { ...barrow.wheels, leftDiameterMm: 56, rightDiameterMm: 72, trackMm: 140 } }
+  },
+  'other sockets': { kit: parts((p) => ({ socket: MOVED[p.socket] ?? p.socket })) },
+  'mounted the other way': {
+    kit: parts((p) => (p.drives ? { mounted: p.mounted === 'mirrored' ? 'normal' : 'mirrored' } : {}))
+  },
+  'crooked servos': {
+    kit: parts((p) =>
+      p.name === 'striker' ? { hornDeg: -35, freeToDeg: 110 } : p.name === 'pan' ? { plug: 'wrong' } : {}
+    )
+  },
+  'a strong motor and much weight': {
+    kit: {
+      ...barrow,
+      body: { ...barrow.body, massKg: 1.4 },
+      motor: { ...barrow.motor, stallNm: 0.3, freeTurnsPerS: 3 }
+    }
+  },
+  ...Object.fromEntries(STAND_INS.slice(0, 3).map((s) => [s.name, { kit: barrow, quirks: quirksOf(s.serial) }]))
+};
