@@ -89,7 +89,18 @@ function slotOf(spec: SlotSpec, around: Around): fc.Arbitrary<Slot | undefined> 
     case 'rows':
       return fc.constantFrom('', 'nn', 'yn ny');
     case 'condition':
-      return runs && depth <= 0 ? fc.constant(undefined) : inner(1, fc.constant(undefined));
+      // also what is no yes or no of its own: a variable
+      return runs && depth <= 0
+        ? fc.constant(undefined)
+        : inner(
+            2,
+            plain.length
+              ? fc.oneof(
+                  fc.constant(undefined),
+                  fc.constantFrom(...plain).map((v): Step => ({ id: id(), kind: 'var.value', slots: { variable: v } }))
+                )
+              : fc.constant(undefined)
+          );
     case 'items':
       return inner(
         1,

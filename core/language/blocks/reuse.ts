@@ -5,6 +5,8 @@ import type { InputType, Program, Step, Value } from '../program.ts';
 
 /** The slot of a routine's input is called `in:` and the input's id. */
 export const inputSlot = (id: string): string => `in:${id}`;
+/** Whether a slot is what a routine is given. */
+export const isInputSlot = (slot: string): boolean => slot.startsWith('in:');
 const SPECS: Record<InputType, SlotSpec> = {
   number: { type: 'number', default: 1 },
   text: text('word'),

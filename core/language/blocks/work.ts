@@ -363,7 +363,7 @@ export const asNumber = defineBlock({
   label: ['As number', 'a text read as a number'],
   slots: { text: any('12') },
   help: 'Reads a text as a number. If it is none, the program stops here.',
-  example: `log(as_number("12") + 1)`,
+  example: `log(as_number(join(1, 2)) + 1)`,
   value: (_, { text }) => {
     if (typeof text === 'number') return text;
     const n = typedNumber(textOf(text));

@@ -1,25 +1,18 @@
 /** What can be looked over in a text project: the parts that it names at its top, against the kit sheet. */
-import { aPart, partAt, partName, typeName, type Kit, type Part } from '../../kit/kit.ts';
+import { aPart, partAt, partName, typeName, type Kit } from '../../kit/kit.ts';
 import { identifier } from '../python/names.ts';
+import { typeOf } from '../python/parts.ts';
 import { partIdentifier } from '../python/print.ts';
 import type { Remark } from './remark.ts';
 import { say } from '../../words.ts';
 
-const CLASSES: Readonly<Record<string, Part['type']>> = {
-  Motor: 'motor',
-  Servo: 'servo',
-  SpinServo: 'spin',
-  Line: 'line',
-  Distance: 'distance',
-  Colour: 'colour'
-};
 const DECLARES = /^([A-Za-z_]\w*)\s*=\s*([A-Z]\w*)\(["'](\w+)["']\)/;
 
 /** socket-empty, socket-wrong-part, part-renamed; blocks are lines, as in the trace of a text. */
 export function lookOverText(text: string, kit: Kit): Remark[] {
   return text.split('\n').flatMap((line, i): Remark[] => {
     const found = DECLARES.exec(line);
-    const type = found && CLASSES[found[2]];
+    const type = found && typeOf(found[2]);
     if (!found || !type) return [];
     const [, name, , socket] = found;
     const blocks = [`line ${i + 1}`];

@@ -1,5 +1,6 @@
 /** Program -> MicroPython text that a pupil can read, with a line <-> block map. */
 import { partAt, reckoned, wheelMotor, type Kit, type Part } from '../../kit/kit.ts';
+import { isInputSlot } from '../blocks/reuse.ts';
 import { definition, slotSpec } from '../catalogue.ts';
 import type { SlotSpec } from '../define.ts';
 import {
@@ -9,12 +10,14 @@ import {
   type InputType,
   type Program,
   type Routine,
+  type Slot,
   type Step,
   walkSteps
 } from '../program.ts';
 import { show, typedNumber } from '../values.ts';
 import { formOf, PREC, type Segment } from './form.ts';
 import { Names, natural } from './names.ts';
+import { CLASSES, type NamedType } from './parts.ts';
 
 export type Printed = {
   text: string;
@@ -65,14 +68,6 @@ export const THINGS: Record<string, (kit: Kit) => string> = {
   bar: () => 'Button("Bar")'
 };
 const THING = new RegExp(`\\b(${Object.keys(THINGS).join('|')})\\.`, 'g');
-/** The class of each kind of part in the text. */
-export const CLASSES: Record<string, string> = {
-  servo: 'Servo',
-  spin: 'Spin',
-  colour: 'Colour',
-  motor: 'Motor',
-  line: 'Line'
-};
 export const partIdentifier = (part: Part | undefined, type: string, socket: string): string =>
   part
     ? `${part.name}${type === 'line' && !/line/i.test(part.name) ? ' line' : type === 'motor' && part.drives ? ' motor' : ''}`
@@ -89,6 +84,13 @@ export const ANNOTATIONS: Record<InputType, string> = {
 /** Whether a routine's value is in it, so that asking takes time. */
 export const isSlow = (slot: unknown): boolean =>
   isStep(slot as Step) && [...walkSteps([slot as Step])].some((s) => s.kind === 'routine.value');
+/** Whether a value is yes or no for certain, so that *and* and *or* of it are so in Python too. */
+export const isYesOrNo = (slot: Slot | undefined): boolean =>
+  isStep(slot)
+    ? slot.kind === 'calc.logic'
+      ? isYesOrNo(slot.slots.a) && isYesOrNo(slot.slots.b)
+      : definition(slot.kind).shape === 'value' && (definition(slot.kind) as { gives?: string }).gives === 'condition'
+    : slot === undefined || typeof slot === 'boolean';
 /** Lines of a note, as comments: a line that would read as something else begins with `#:`. */
 const noteLines = (note: string): string[] =>
   note
@@ -108,7 +110,7 @@ export function printPython(program: Program, kit: Kit): Printed {
 
   const partOf = (socket: string, type: string): string => {
     const name = names.give(`part ${type} ${socket}`, partIdentifier(partAt(kit, socket), type, socket));
-    tops.set(name, `${name} = ${CLASSES[type]}("${socket}")`);
+    tops.set(name, `${name} = ${CLASSES[type as NamedType]}("${socket}")`);
     return name;
   };
   const nameIn = (step: Step, slot: string, spec: SlotSpec): string => {
@@ -131,6 +133,10 @@ export function printPython(program: Program, kit: Kit): Printed {
     const spec = slotSpec(step, name, program)!;
     if (isStep(slot)) {
       const text = valueText(slot);
+      // and, or: Python gives one of the two values, blocks give yes or no
+      if (slot.kind === 'calc.logic' && (spec.type !== 'condition' || isInputSlot(name)) && !isYesOrNo(slot))
+        return [`bool(${text[0]})`, PREC.atom];
+      if (spec.type === 'condition' && isInputSlot(name) && !isYesOrNo(slot)) return [`bool(${text[0]})`, PREC.atom];
       // a painted picture as a block of its own, where a picture could be painted into the slot
       return spec.type === 'picture' && slot.kind === 'picture.value' ? [`(${text[0]})`, PREC.atom] : text;
     }

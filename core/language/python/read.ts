@@ -9,9 +9,11 @@ import { inputSlot } from '../blocks/reuse.ts';
 import { catalogue, emptySlot, newStep, slotSpec } from '../catalogue.ts';
 import type { BlockDef, SlotSpec } from '../define.ts';
 import { emptyProgram, type InputType, type Program, type RoutineInput, type Slot, type Step } from '../program.ts';
-import { ANNOTATIONS } from './print.ts';
+import { ANNOTATIONS, isYesOrNo } from './print.ts';
 import { formOf, type Form, type Segment } from './form.ts';
 import { natural } from './names.ts';
+import { BUILT_IN, typeOf } from './parts.ts';
+import { show, typedNumber } from '../values.ts';
 import { say, word } from '../../words.ts';
 
 export type ReadProblem = { line: number; message: string };
@@ -23,6 +25,7 @@ export type ReadText =
 type Pattern = { def: BlockDef; choices: Record<string, Slot>; form: Form; node: SyntaxNode };
 type Bound = Map<string, SyntaxNode>;
 
+const CONDITION: SlotSpec = { type: 'condition' };
 const NONE = emptyProgram();
 let patterns: Map<string, Pattern[]> | undefined;
 /** Every form of every block that does not grow, by what stands at its head. */
@@ -100,13 +103,6 @@ type Meaning =
   | { what: 'input'; id: string }
   | { what: 'part'; socket: string; type: string };
 
-const PART_CLASSES: Record<string, string> = {
-  Servo: 'servo',
-  Spin: 'spin',
-  Motor: 'motor',
-  Line: 'line',
-  Colour: 'colour'
-};
 const MARK = /^(\s*)# (off|parked|loose): ?/;
 
 export function readPython(source: string): ReadText {
@@ -329,9 +325,9 @@ class Reader {
       return;
     }
     const part = /^(\w+)\("([^"]*)"\)$/.exec(given);
-    if (part && part[1] in PART_CLASSES)
-      this.names.set(name, { what: 'part', socket: part[2], type: PART_CLASSES[part[1]] });
-    else if (!/^(Wheels|Display|Gyro|Motion|Nose|Distance|Lamp|Edge|Button)\(/.test(given))
+    const type = part && typeOf(part[1]);
+    if (type) this.names.set(name, { what: 'part', socket: part[2], type });
+    else if (!BUILT_IN.some((known) => given.startsWith(`${known}(`)))
       this.problem(
         n,
         say('At the top stand parts of the device and variables that begin as 0 or as an empty list [].')
@@ -746,15 +742,38 @@ class Reader {
       if (spec.type === 'any') return given === 'True';
       throw new Unreadable(inner, say('No block says {given} here.', { given }));
     }
-    if (inner.name === 'None') return emptySlot({ type: 'items' });
+    if (inner.name === 'None') {
+      if (spec.type === 'items' || spec.type === 'number' || spec.type === 'picture' || spec.type === 'text')
+        return emptySlot({ type: 'items' });
+      throw new Unreadable(inner, say('Blocks have no None here.'));
+    }
     if (inner.name === 'Number' || (inner.name === 'UnaryExpression' && /^-\s*[\d.]/.test(given))) {
+      if (/^-?\s*0\d/.test(given)) throw new Unreadable(inner, say('A number does not begin with 0.'));
       const number = Number(given.replace(/\s|_/g, ''));
+      if (!/[.ej]/i.test(given) && !Number.isSafeInteger(number))
+        throw new Unreadable(inner, say('{given} is too large: blocks count to 9007199254740991.', { given }));
       if (!Number.isFinite(number))
         throw new Unreadable(inner, say('"{given}" is not a number that blocks know.', { given }));
       if (spec.type === 'text') throw new Unreadable(inner, say('Text in quotes belongs here.'));
       return number;
     }
-    if (inner.name === 'String') return this.string(inner);
+    if (inner.name === 'String') {
+      const held = this.string(inner);
+      if (spec.type === 'number')
+        throw new Unreadable(inner, say('A number belongs here. Two texts are put together by join(a, b).'));
+      if (spec.type === 'any' && typedNumber(held) !== undefined)
+        throw new Unreadable(
+          inner,
+          say(
+            'In a block {given} would be the number {number}, not a text: write as_text({number}), or without quotes.',
+            {
+              given,
+              number: show(typedNumber(held)!)
+            }
+          )
+        );
+      return held;
+    }
     const painted = /^Picture\((".*")\)$/.exec(given);
     if (painted) {
       const picture = { picture: JSON.parse(painted[1]) as string };
@@ -763,13 +782,39 @@ class Reader {
       const plain = spec.type === 'picture' && bare(n).name !== 'ParenthesizedExpression' && !asBlock;
       return plain ? picture : { id: this.id(), kind: 'picture.value', slots: { pixels: picture } };
     }
-    return this.block(inner);
+    if (inner.name === 'CallExpression' && this.t(inner.firstChild!) === 'bool') {
+      const [of, ...more] = this.args(inner);
+      const logic = of && unbracketed(of);
+      if (of && !more.length && (spec.type === 'condition' || this.isLogic(logic))) return this.value(of, CONDITION);
+      throw new Unreadable(inner, say('No block says "{n}".', { n: given.slice(0, 60) }));
+    }
+    const step = this.block(inner);
+    if (this.isLogic(inner) && spec.type !== 'condition' && !asBlock && !isYesOrNo(step))
+      throw new Unreadable(
+        inner,
+        say('Here Python gives one of the two values, and blocks give yes or no: write bool(...) around it.')
+      );
+    return step;
+  }
+  /** a comparison without brackets round it */
+  private isComparison(n: SyntaxNode): boolean {
+    return n.name === 'BinaryExpression' && /^([<>]=?|[!=]=|in|is|not)$/.test(this.t(n.firstChild!.nextSibling!));
+  }
+  private isLogic(n: SyntaxNode | undefined): boolean {
+    return n?.name === 'BinaryExpression' && ['and', 'or'].includes(this.t(n.firstChild!.nextSibling!));
   }
   private string(n: SyntaxNode): string {
     const given = this.t(n);
     try {
-      if (given.startsWith("'")) return given.slice(1, -1);
-      return JSON.parse(given) as string;
+      if (/^('''|"""|.*\\\/)/s.test(given)) throw new Error();
+      if (!given.startsWith("'")) return JSON.parse(given) as string;
+      // the same text in double quotes
+      return JSON.parse(
+        `"${given
+          .slice(1, -1)
+          .replace(/\\'/g, "'")
+          .replace(/(\\.)|"/g, (all, kept) => kept ?? `\\${all}`)}"`
+      ) as string;
     } catch {
       throw new Unreadable(n, say('{n} is a kind of text that blocks do not write.', { n: given.slice(0, 40) }));
     }
@@ -798,6 +843,16 @@ class Reader {
       const sign = this.t(operand.firstChild!.nextSibling!);
       if (sign === 'and' || sign === 'or')
         throw new Unreadable(n, say('Put brackets round the "not": (not ...) and ...'));
+    }
+    if (n.name === 'BinaryExpression' && this.isComparison(n)) {
+      const [a, , b] = children(n).filter((c) => c.name !== 'Comment');
+      if (this.isComparison(bare(a)) || (b && this.isComparison(bare(b))))
+        throw new Unreadable(
+          n,
+          say(
+            'Python reads a < b < c as "a < b and b < c". Write it so, or lies_from_to(b, a, c) where the ends count.'
+          )
+        );
     }
     if (n.name === 'VariableName') {
       const name = this.t(n);

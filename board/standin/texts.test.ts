@@ -1,0 +1,176 @@
+/**
+ * Texts that people type: what blocks can say runs alike as text and as blocks, on a real MicroPython. What they cannot say
+ * exactly is refused.
+ */
+import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
+import CRC32 from 'crc-32';
+import fc from 'fast-check';
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { utf8 } from '../../core/bytes.ts';
+import { barrow } from '../../core/kit/kit.ts';
+import { noQuirks } from '../../core/kit/quirks.ts';
+import { printPython } from '../../core/language/python/print.ts';
+import { readPython } from '../../core/language/python/read.ts';
+import { rehearse } from '../../core/run/interpreter.ts';
+import { hall, logs } from '../../core/testing/build.ts';
+import type { Trace } from '../../core/trace/trace.ts';
+import { programFile } from './program-file.ts';
+import { StandIn, type LoadMicroPython } from './standin.ts';
+
+const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));
+const whole = (lines: readonly string[]): string => `from mossbell import *
+
+distance = Distance("10")
+
+n = 0
+m = 0
+word = 0
+things = []
+
+
+def main():
+    global n, m, word
+${lines.map((l) => `    ${l}`).join('\n')}
+
+
+run(main)
+`;
+
+let there: Trace | undefined;
+let known: { crc: number; blocks: (string | null)[] } | undefined;
+const board = await StandIn.boot({
+  serial: 'T',
+  name: 'T',
+  load: loadMicroPython as unknown as LoadMicroPython,
+  flash: { 'lib/mossbell.py': library },
+  host: { write: () => {}, began: () => {}, tick: () => {}, ended: (t) => (there = t) },
+  quirks: noQuirks,
+  noise: false,
+  onBattery: false,
+  seed: 4,
+  limitS: 1,
+  blocksOf: (crc) => (crc === known?.crc ? known.blocks : undefined)
+});
+function runs(text: string, blocks?: (string | null)[]): Trace {
+  known = blocks && { crc: CRC32.str(text) >>> 0, blocks };
+  board.write('p/1.py', utf8(programFile(text)));
+  board.place = { kit: barrow, mat: hall, pose: hall.start };
+  there = undefined;
+  const message = board.start();
+  if (!there) throw new Error(`${message}\n${text}`);
+  return there;
+}
+const told = (trace: Trace) => [logs(trace), trace.ended, trace.events.find((e) => e.type === 'error')?.kind];
+/** As text, as blocks on MicroPython, as blocks in the interpreter; or why not. */
+function all(lines: readonly string[]): { ways: unknown[][]; refused?: string } {
+  const text = whole(lines);
+  const read = readPython(text);
+  if (!read.ok) return { ways: [], refused: read.problems.map((p) => p.message).join(' ') };
+  const printed = printPython(read.program, barrow);
+  const here = rehearse({ program: read.program, kit: barrow, mat: hall, seed: 4, noise: false, limitS: 1 });
+  return { ways: [told(runs(text)), told(runs(printed.text, printed.blocks)), told(here)] };
+}
+
+describe('text as people type it', () => {
+  it('runs alike as text and as blocks, or is refused: random lines of the readable part of Python', () => {
+    const number: fc.Arbitrary<string> = fc.letrec<{ value: string }>((tie) => ({
+      value: fc.oneof(
+        { maxDepth: 3, withCrossShrink: true },
+        fc.constantFrom('n', 'm', '0', '1', '2', '-3', '0.5'),
+        fc.constantFrom('n', 'm', '1_000', '0x10', '1e3', '007', '9007199254740993'),
+        fc
+          .tuple(tie('value'), fc.constantFrom('+', '-', '*', '/', '+', '-', '*', '/', '//', '%'), tie('value'))
+          .map(([a, sign, b]) => `${a} ${sign} ${b}`),
+        tie('value').map((a) => `(${a})`),
+        fc.tuple(tie('value'), tie('value')).map(([a, b]) => `larger(${a}, ${b})`),
+        tie('value').map((a) => `-(${a})`)
+      )
+    })).value;
+    const text = fc.constantFrom(
+      '"moss"',
+      "'it'",
+      `'a "b"'`,
+      '"7"',
+      '"1e5"',
+      String.raw`'\n'`,
+      String.raw`"a\/b"`,
+      '""',
+      "'''x'''"
+    );
+    const condition: fc.Arbitrary<string> = fc.letrec<{ value: string }>((tie) => ({
+      value: fc.oneof(
+        { maxDepth: 3 },
+        fc
+          .tuple(number, fc.constantFrom('<', '>', '==', '!=', '<=', '>='), number)
+          .map(([a, sign, b]) => `${a} ${sign} ${b}`),
+        fc.tuple(number, fc.constantFrom('<', '=='), number, number).map(([a, s, b, c]) => `${a} ${s} ${b} ${s} ${c}`),
+        fc.tuple(text, text).map(([a, b]) => `${a} == ${b}`),
+        fc.tuple(tie('value'), fc.constantFrom('and', 'or'), tie('value')).map(([a, w, b]) => `${a} ${w} ${b}`),
+        tie('value').map((a) => `not ${a}`),
+        tie('value').map((a) => `not (${a})`),
+        tie('value').map((a) => `(${a})`),
+        fc.constantFrom('n', 'm', 'True', 'False')
+      )
+    })).value;
+    const any = fc.oneof(number, text, condition, fc.constantFrom('None', 'word'));
+    const line = fc.oneof(
+      any.map((v) => [`log(${v})`]),
+      number.map((v) => [`n = ${v}`, 'log(n)']),
+      condition.map((v) => [`m = ${v}`, 'log(m)']),
+      text.map((v) => [`word = ${v}`, 'log(word)', `log(word == ${v})`]),
+      fc.tuple(fc.constantFrom('+=', '-='), number).map(([sign, v]) => [`n ${sign} ${v}`, 'log(n)']),
+      condition.map((v) => [`if ${v}:`, '    log("yes")', 'else:', '    log("no")']),
+      fc.tuple(any, any).map(([a, b]) => [`log(join(${a}, ${b}))`]),
+      any.map((v) => [`put_at_end(${v}, things)`, 'log(things)'])
+    );
+    let read = 0;
+    let errors = 0;
+    fc.assert(
+      fc.property(fc.array(line, { minLength: 1, maxLength: 3 }), (parts) => {
+        const { ways, refused } = all(parts.flat());
+        if (refused !== undefined) return;
+        read++;
+        if (ways[0][1] === 'error') errors++;
+        expect(ways[1], 'blocks on MicroPython').toEqual(ways[0]);
+        expect(ways[2], 'blocks in the interpreter').toEqual(ways[0]);
+      }),
+      { numRuns: 500, seed: 8 }
+    );
+    expect(read).toBeGreaterThan(150);
+    expect(errors).toBeGreaterThan(5);
+  }, 120_000);
+
+  const refused: [string, RegExp][] = [
+    ['log(10 < distance.cm() < 30)', /a < b and b < c/],
+    ['log(n == 1 != 2)', /a < b and b < c/],
+    ['log("007")', /would be the number 7, not a text/],
+    ['log("1e5" == 100000)', /would be the number 100000/],
+    ['n = n or "x"', /write bool\(\.\.\.\) around it/],
+    ['log(n and m)', /write bool/],
+    ['log("a" + "b")', /join\(a, b\)/],
+    ['n += "a"', /join\(a, b\)/],
+    ['log(None)', /no None here/],
+    ['log(007)', /does not begin with 0/],
+    ['log(9007199254740993)', /too large/],
+    ['log("""a""")', /a kind of text/],
+    ['log(bool(n))', /No block says/]
+  ];
+  it.each(refused)('%s is refused with its reason', (line, reason) => {
+    expect(all([line]).refused).toMatch(reason);
+  });
+  const exact: [string[], string[]][] = [
+    [['log((10 < n) < 30)'], ['True']],
+    [['n = bool(n or 3)', 'log(n)'], ['True']],
+    [[`log('it said "moss"')`], ['it said "moss"']],
+    [[String.raw`log('a\\b')`], [String.raw`a\b`]],
+    [['if n or "x":', '    log("x")'], ['x']],
+    [['log(n < 1 or m > 2)'], ['True']],
+    [['log(as_text(7) == as_text(7))'], ['True']]
+  ];
+  it.each(exact)('%s is said by blocks', (lines, logged) => {
+    const { ways, refused: why } = all(lines);
+    expect(why).toBeUndefined();
+    for (const way of ways) expect(way[0]).toEqual(logged);
+  });
+});
