@@ -4,15 +4,17 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { basename } from 'node:path';
 import { parseArgs } from 'node:util';
 import * as z from 'zod';
-import { barrow, kits, partName, type Kit } from '../core/kit/kit.ts';
+import { kits, partName, type Kit } from '../core/kit/kit.ts';
 import { quirksOf } from '../core/kit/quirks.ts';
 import { STAND_INS, standIn } from '../core/kit/units.ts';
 import { sentence } from '../core/language/catalogue.ts';
 import { lookOver, stopsStart } from '../core/language/lookover/lookover.ts';
+import { lookOverText } from '../core/language/lookover/text.ts';
 import type { Remark } from '../core/language/lookover/remark.ts';
 import { allSteps } from '../core/language/program.ts';
 import { placed } from '../core/language/edit.ts';
 import { printPython } from '../core/language/python/print.ts';
+import { deviceOf, fitted } from '../core/language/python/fit.ts';
 import { readPython } from '../core/language/python/read.ts';
 import { syntaxProblem } from '../core/language/python/syntax.ts';
 import { newProject, readProject, writeProject, type Project } from '../core/project.ts';
@@ -42,13 +44,13 @@ function read(file: string): string {
     throw new BadInput(`${file}: there is no such file, or it cannot be read.`);
   }
 }
-/** A project file, or a text as a text project for Barrow on the Long aisle. */
+/** A project file, or a text as a text project for the device that it speaks of, on the Long aisle. */
 function project(file: string): Project {
   if (file.endsWith('.py')) {
     const text = read(file);
     const wrong = syntaxProblem(text);
     if (wrong) throw new BadInput(`${file}, line ${wrong.line + 1}, column ${wrong.column + 1}: ${wrong.message}`);
-    return { ...newProject(basename(file, '.py').slice(0, 80), barrow, longAisle), text };
+    return { ...newProject(basename(file, '.py').slice(0, 80), deviceOf(text), longAisle), text };
   }
   const found = readProject(read(file), basename(file));
   if (!found.ok) throw new BadInput(found.problem);
@@ -76,11 +78,13 @@ const number = (text: string | undefined, name: string): number | undefined => {
   return n;
 };
 
-/** A text that blocks can say is looked over as those blocks; of another the syntax alone is known. */
+/** Of a text the parts that it names are looked over, and if blocks can say it, those blocks. */
 function looked(p: Project): Remark[] {
   if (p.text === undefined) return lookOver(p);
   const found = readPython(p.text);
-  return found.ok ? lookOver({ ...p, program: found.program }) : [];
+  const blocks = found.ok ? lookOver({ ...p, program: found.program }) : [];
+  // what is in which socket is told of the text's own lines
+  return [...lookOverText(p.text, p.kit), ...blocks.filter((r) => !/^socket-|^part-/.test(r.rule))];
 }
 /** What `rehearse --json` prints. */
 function summary(trace: Trace, kit: Kit, p: Project) {
@@ -148,12 +152,12 @@ async function main(): Promise<number> {
           ...found.problems.map((p) => `line ${p.line + 1}: ${p.message}`)
         ].join('\n')
       );
-    for (const l of found.lost) process.stderr.write(`line ${l.line + 1}: ${l.message}\n`);
-    const made = { ...rest, program: placed(found.program) };
+    const { kit, lost } = fitted(text, rest.kit);
+    const all = [...found.lost, ...lost];
+    for (const l of all) process.stderr.write(`line ${l.line + 1}: ${l.message}\n`);
+    const made = { ...rest, kit, program: placed(found.program) };
     say(
-      values.json
-        ? JSON.stringify({ file: positionals[0], project: made, lost: found.lost })
-        : writeProject(made).trimEnd()
+      values.json ? JSON.stringify({ file: positionals[0], project: made, lost: all }) : writeProject(made).trimEnd()
     );
     return 0;
   }

@@ -562,10 +562,10 @@ class Distance:
         self.socket = socket
 
     def cm(self):
-        return _ok(port.distance())
+        return _ok(port.distance(self.socket))
 
     def sees(self):
-        return _ok(port.something_ahead())
+        return _ok(port.something_ahead(self.socket))
 
 
 class Line:

@@ -468,15 +468,20 @@ export class Machine extends Face implements Device {
   servosMiddle(): void {
     for (const socket of this.servoSockets) this.servo(socket, 90);
   }
-  private need(found: boolean, what: string): void {
-    if (!found) throw new RunError('empty-socket', `no ${what}`);
+  /** @param socket where a text says that it is plugged in */
+  private lookAhead(socket: string | undefined): void {
+    if (!this.distancePart) throw new RunError('empty-socket', 'no distance sensor');
+    if (socket === undefined) return;
+    const part = partAt(this.kit, socket);
+    if (!part) throw new RunError('empty-socket', `socket ${socket}`);
+    if (part.type !== 'distance') throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
   }
-  distance(): number {
-    this.need(this.distancePart, 'distance sensor');
+  distance(socket?: string): number {
+    this.lookAhead(socket);
     return this.yard.distance.cm;
   }
-  somethingAhead(): boolean {
-    this.need(this.distancePart, 'distance sensor');
+  somethingAhead(socket?: string): boolean {
+    this.lookAhead(socket);
     return this.yard.distance.echo;
   }
   noseTouched(): boolean {

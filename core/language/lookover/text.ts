@@ -1,6 +1,7 @@
 /** What can be looked over in a text project: the parts that it names at its top, against the kit sheet. */
 import { aPart, partAt, partName, typeName, type Kit } from '../../kit/kit.ts';
 import { identifier } from '../python/names.ts';
+import { missingMotors } from '../python/fit.ts';
 import { typeOf } from '../python/parts.ts';
 import { partIdentifier } from '../python/print.ts';
 import type { Remark } from './remark.ts';
@@ -8,9 +9,32 @@ import { say } from '../../words.ts';
 
 const DECLARES = /^([A-Za-z_]\w*)\s*=\s*([A-Z]\w*)\(["'](\w+)["']\)/;
 
+/** Sockets that the wheels name and that hold no motor. */
+const wheels = (text: string, kit: Kit): Remark[] =>
+  missingMotors(text, kit).map(({ line, socket, there }): Remark => {
+    const motors = kit.parts.filter((p) => p.drives);
+    return {
+      rule: there ? 'socket-wrong-part' : 'socket-empty',
+      severity: 'will not work',
+      blocks: [`line ${line + 1}`],
+      says: there
+        ? say('The program uses {aPart} in {slot}, but the {partName} sits there.', {
+            aPart: aPart('motor'),
+            slot: socket,
+            partName: partName(kit, socket)
+          })
+        : say('The program uses {aPart} in {slot}, and nothing is plugged in there.', {
+            aPart: aPart('motor'),
+            slot: socket
+          }),
+      todo: motors.map((p) => say('Your {name} sits in {socket}.', { name: p.name, socket: p.socket })).join(' '),
+      mends: []
+    };
+  });
+
 /** socket-empty, socket-wrong-part, part-renamed; blocks are lines, as in the trace of a text. */
 export function lookOverText(text: string, kit: Kit): Remark[] {
-  return text.split('\n').flatMap((line, i): Remark[] => {
+  const named = text.split('\n').flatMap((line, i): Remark[] => {
     const found = DECLARES.exec(line);
     const type = found && typeOf(found[2]);
     if (!found || !type) return [];
@@ -69,6 +93,7 @@ export function lookOverText(text: string, kit: Kit): Remark[] {
       }
     ];
   });
+  return [...wheels(text, kit), ...named];
 }
 const replaceLine = (text: string, at: number, line: string): string =>
   text

@@ -6,6 +6,7 @@
   import { EditorView } from '@codemirror/view';
   import { onMount } from 'svelte';
   import { placed } from '../../../../../core/language/edit.ts';
+  import { fitted } from '../../../../../core/language/python/fit.ts';
   import { readPython, type ReadProblem } from '../../../../../core/language/python/read.ts';
   import { wordOf } from '../../../../../core/language/python/words.ts';
   import { show } from '../../../../../core/language/values.ts';
@@ -79,13 +80,15 @@
   function toBlocks(allTheSame = false) {
     settle();
     const read = readPython(session.project.text ?? '');
-    lost = read.ok ? read.lost : [];
+    const fit = fitted(session.project.text ?? '', session.project.kit);
+    // what the text says of the parts comes along: the kit sheet is brought in line
+    lost = read.ok ? [...read.lost, ...fit.lost] : [];
     if (!read.ok || (lost.length && !allTheSame)) {
       problems = read.ok ? lost : read.problems;
       return;
     }
     const { text: _, ...rest } = session.project;
-    session.change(say('to blocks'), { ...rest, program: placed(read.program) });
+    session.change(say('to blocks'), { ...rest, program: placed(read.program), kit: fit.kit });
   }
   function goTo(line: number) {
     if (!view) return;
@@ -127,7 +130,7 @@
     >
       <p class="mb-1 font-semibold">{say('Blocks cannot say all of this text yet. It stays as it is.')}</p>
       {#if lost.length}<button class="btn btn-plain !py-1" onclick={() => toBlocks(true)}
-          >{say('To blocks without these comments')}</button
+          >{say('To blocks without these')}</button
         >{/if}
       {#each problems as p (p.line + p.message)}<button class="block text-left underline" onclick={() => goTo(p.line)}
           >{say('Line {x}: {message}', { x: p.line + 1, message: p.message })}</button

@@ -1,0 +1,101 @@
+import { describe, expect, it } from 'vitest';
+import { barrow, checkWiring, kits, partAt, reckoned, wheelMotor, type Kit } from '../../kit/kit.ts';
+import { KITS } from '../../testing/kits.ts';
+import { b, program, start, wait } from '../../testing/build.ts';
+import { lookOverText } from '../lookover/text.ts';
+import { deviceOf, fitted } from './fit.ts';
+import { printPython } from './print.ts';
+import { readPython } from './read.ts';
+
+const top = (...lines: string[]): string => `from mossbell import *\n\n${lines.join('\n')}\n`;
+
+describe('the parts that a text names', () => {
+  it('come into the kit: sockets, diameters, track', () => {
+    const text = top(
+      'wheels = Wheels(left="R", right="Q", diameter_mm=(80, 79.5), track_mm=130)',
+      'distance = Distance("40")',
+      'gate = Servo("W")'
+    );
+    const { kit, lost } = fitted(text, barrow);
+    expect(lost).toEqual([]);
+    expect(wheelMotor(kit, 'left')).toMatchObject({ socket: 'R', name: 'left wheel', mounted: 'mirrored' });
+    expect(wheelMotor(kit, 'right')!.socket).toBe('Q');
+    expect(kit.wheels).toMatchObject({ leftDiameterMm: 80, rightDiameterMm: 79.5, trackMm: 130 });
+    expect(kit.parts.filter((p) => p.type === 'distance').map((p) => p.socket)).toEqual(['40']);
+    expect(partAt(kit, 'W')).toMatchObject({ type: 'servo', name: 'gate' });
+    expect(partAt(kit, 'P')).toBeUndefined();
+    expect(checkWiring(kit)).toEqual([]);
+  });
+  it('are left as they are where the text says the same', () => {
+    for (const { kit } of Object.values(KITS)) {
+      const p = program(
+        start(
+          b('drive.measure'),
+          b('servo.angle', { servo: 'U' }),
+          b('motor.run', { motor: 'P' }),
+          b('wait.until', { condition: b('sense.ahead') }),
+          b('wait.until', { condition: b('sense.over', { sensor: '30' }) })
+        )
+      );
+      const text = printPython(p, kit).text;
+      const parts = (k: Kit) => [...k.parts].sort((x, y) => (x.socket < y.socket ? -1 : 1));
+      if (!kit.parts.some((x) => x.socket === '30' && x.type === 'line')) continue;
+      const fit = fitted(text, kit);
+      expect(fit.lost).toEqual([]);
+      expect(parts(fit.kit)).toEqual(parts(kit));
+      expect(reckoned(fit.kit)).toEqual(reckoned(kit));
+    }
+  });
+  it('that cannot be are told line by line', () => {
+    const text = top(
+      'wheels = Wheels(left="P", right="Q", diameter_mm=900, track_mm=124)',
+      'eye = Distance("P")',
+      'arm = Servo("20")'
+    );
+    const { kit, lost } = fitted(text, barrow);
+    expect(lost.map((l) => l.line)).toEqual([3, 4, 2, 2]);
+    expect(lost[0].message).toBe('A distance sensor does not fit socket P. It goes into 10, 20, 30, 40.');
+    expect(lost[3].message).toMatch(/20 to 200 mm; 900 was not taken/);
+    expect(kit).toEqual({ ...barrow });
+  });
+  it('are printed again as the text had them', () => {
+    const text = `${top(
+      'wheels = Wheels(left="R", right="P", diameter_mm=80, track_mm=130)',
+      'distance = Distance("40")'
+    )}
+
+def main():
+    wheels.drive(cm=20, power=45, ending="brake")
+    log(distance.cm())
+
+
+run(main)
+`;
+    const read = readPython(text);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    expect(printPython(read.program, fitted(text, barrow).kit).text).toBe(text);
+  });
+  it('say which device the text is for', () => {
+    expect(deviceOf(top('wheels = Wheels(left="P", right="Q", diameter_mm=68, track_mm=124)')).device).toBe('barrow');
+    expect(deviceOf(top('left_edge = Edge("left")')).device).toBe('trowel');
+    expect(deviceOf(top('display = Display()')).device).toBe('barrow');
+    for (const kit of Object.values(kits)) {
+      const p = program(
+        start(kit === kits.barrow ? b('drive.measure') : b('wait.until', { condition: b('sense.edge') }), wait(1))
+      );
+      expect(deviceOf(printPython(p, kit).text)).toBe(kit);
+    }
+  });
+  it('are looked over, the motors of the wheels too', () => {
+    const remarks = lookOverText(
+      top('wheels = Wheels(left="R", right="U", diameter_mm=68, track_mm=124)', 'distance = Distance("40")'),
+      barrow
+    );
+    expect(remarks.map((r) => [r.rule, r.blocks])).toEqual([
+      ['socket-empty', ['line 3']],
+      ['socket-wrong-part', ['line 3']],
+      ['socket-empty', ['line 4']]
+    ]);
+    expect(lookOverText(top('turner = Spin("V")'), barrow)[0].rule).toBe('socket-wrong-part');
+  });
+});
