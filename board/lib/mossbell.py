@@ -675,6 +675,11 @@ def log(value):
     _ok(port.log(_plain(value)))
 
 
+def print(*values, sep=" ", end=""):
+    """As in Python, into the log."""
+    log(sep.join([as_text(value) for value in values]))
+
+
 def plot(value, name):
     _ok(port.plot(name, _f(value)))
 
@@ -1214,9 +1219,17 @@ def _kind(error):
             if name in text:
                 return "unlike-things|" + " and ".join(kinds)
         wrong = [kind for kind in kinds if kind != "a number" and kind != "yes or no"]
+        if "argument" in text or "keyword" in text:
+            return "python|The function was given too many values, or too few."
         if wrong:
             return "not-a-number|here is " + wrong[0]
         return "python|" + text
+    if type(error) is NameError:
+        if "'" in text:
+            return "python|The name " + text.split("'")[1] + " means nothing here: is it written as elsewhere, and has it a value before this line?"
+        return 'python|A name is used before it has a value here. A function that changes a name of the whole program says "global" first.'
+    if type(error) is AttributeError and "'" in text:
+        return "python|There is nothing called " + text.split("'")[-2] + " in this."
     if type(error) is MemoryError:
         return "python|The board's memory is full."
     if type(error) is RuntimeError:

@@ -36,7 +36,40 @@ describe('the marked copy', () => {
     ]);
   });
   it('says which line cannot be read', () => {
-    expect(mark('def main():\n    x = = 2\n')).toEqual({ line: 1, message: 'line 2 cannot be read as Python' });
+    expect(mark('def main():\n    x = = 2\n')).toEqual({
+      line: 1,
+      message: 'line 2: This line cannot be read as Python.'
+    });
+  });
+  it('takes bodies on the same line, and several statements on one', () => {
+    const text =
+      'def main():\n    if a < 1: log("a"); log("b")  # why\n    else: log("c")\n    while a: a = 0\n    wait(1); log(2)\n';
+    const m = marked(text);
+    expect(m.text.trimEnd().split('\n')).toEqual([
+      'def main():',
+      '    _in()',
+      '    if _s(1): _x()',
+      '    if a < 1:',
+      '        if _s(1): _x()',
+      '        log("a")',
+      '        if _s(1): _x()',
+      '        log("b")  # why',
+      '    else:',
+      '        if _s(2): _x()',
+      '        log("c")',
+      '    if _s(3): _x()',
+      '    while a:',
+      '        if _s(3): _x()',
+      '        a = 0',
+      '        if _t(): _x()',
+      '    if _s(4): _x()',
+      '    wait(1)',
+      '    if _s(4): _x()',
+      '    log(2)',
+      '    _out()'
+    ]);
+    expect(m.lines.length).toBe(m.text.split('\n').length - 1);
+    expect(m.functions.get('main')).toBe(0);
   });
   it('keeps every line of the original once, in order, and knows its own, whatever the program', () => {
     fc.assert(

@@ -5,6 +5,7 @@
  */
 import type { SyntaxNode } from '@lezer/common';
 import { parser } from '@lezer/python';
+import { syntaxProblem } from '../../core/language/python/syntax.ts';
 
 export type Marked = {
   text: string;
@@ -25,7 +26,67 @@ const COMPOUND = new Set(['IfStatement', 'WhileStatement', 'ForStatement', 'TryS
 const CHANGES_LIST = /^(put_at_end|put_at|swap_at|take_out)\(/;
 const ARITHMETIC = new Set(['+', '-', '*', '/']);
 
-export function mark(source: string): Marked | MarkProblem {
+/**
+ * Every statement on a line of its own: `if n < 1: log("a"); log("b")` becomes three lines, so that a mark can stand before
+ * each. `lines` says which line of the original each one is.
+ */
+function apart(source: string): { text: string; lines: number[] } {
+  const cuts: { from: number; to: number; indent: string }[] = [];
+  const indentAt = (at: number): string => /^[ \t]*/.exec(source.slice(source.lastIndexOf('\n', at - 1) + 1))![0];
+  const walk = (n: SyntaxNode, indent: string): void => {
+    const list: SyntaxNode[] = [];
+    const take = (of: SyntaxNode): void => {
+      for (let c = of.firstChild; c; c = c.nextSibling)
+        if (c.name === 'StatementGroup') take(c);
+        else if (![':', ';', 'Comment'].includes(c.name)) list.push(c);
+    };
+    take(n);
+    list.forEach((c, i) => {
+      const before = i > 0 ? list[i - 1] : undefined;
+      const isFirst = !source.slice(source.lastIndexOf('\n', c.from - 1) + 1, c.from).trim();
+      if (before && !isFirst) cuts.push({ from: before.to, to: c.from, indent });
+      inner(c, indent);
+    });
+  };
+  const inner = (n: SyntaxNode, indent: string): void => {
+    for (let c = n.firstChild; c; c = c.nextSibling)
+      if (c.name === 'Body') {
+        let first = c.firstChild;
+        while (first && (first.name === ':' || first.name === 'Comment')) first = first.nextSibling;
+        if (!first) continue;
+        const colon = c.firstChild!;
+        const own = source.slice(colon.to, first.from).includes('\n') ? indentAt(first.from) : `${indent}    `;
+        if (own !== indentAt(first.from)) cuts.push({ from: colon.to, to: first.from, indent: own });
+        walk(c, own);
+      } else if (c.firstChild) inner(c, indent);
+  };
+  walk(parser.parse(source).topNode, '');
+  cuts.sort((a, b) => a.from - b.from);
+  let text = '';
+  let at = 0;
+  const cutAt: number[] = [];
+  for (const { from, to, indent } of cuts) {
+    text += source.slice(at, from);
+    cutAt.push(text.length);
+    text += `\n${indent}`;
+    at = to;
+  }
+  text += source.slice(at);
+  const lines: number[] = [0];
+  let cut = 0;
+  for (let i = 0; i < text.length; i++)
+    if (text[i] === '\n') {
+      const made = cutAt[cut] === i;
+      if (made) cut++;
+      lines.push(lines[lines.length - 1] + (made ? 0 : 1));
+    }
+  return { text, lines };
+}
+
+export function mark(original: string): Marked | MarkProblem {
+  const wrong = syntaxProblem(original);
+  if (wrong) return { line: wrong.line, message: `line ${wrong.line + 1}: ${wrong.message}` };
+  const { text: source, lines: given } = apart(original);
   const tree = parser.parse(source);
   const starts = [0];
   for (let i = 0; i < source.length; i++) if (source[i] === '\n') starts.push(i + 1);
@@ -39,17 +100,6 @@ export function mark(source: string): Marked | MarkProblem {
     }
     return low;
   };
-  let problem: MarkProblem | undefined;
-  tree.iterate({
-    enter: (n) =>
-      void (
-        n.type.isError &&
-        !problem &&
-        (problem = { line: lineOf(n.from), message: `line ${lineOf(n.from) + 1} cannot be read as Python` })
-      )
-  });
-  if (problem) return problem;
-
   const textOf = (n: SyntaxNode): string => source.slice(n.from, n.to);
   const children = (n: SyntaxNode): SyntaxNode[] => {
     const out: SyntaxNode[] = [];
@@ -120,14 +170,14 @@ export function mark(source: string): Marked | MarkProblem {
       if (isTurn(list[k])) k++;
       if (list[k] && isUntil(list[k])) k++;
       if (list[k]?.name === 'ContinueStatement') {
-        put(line, column(n.from), `if _s(${lineOf(list[k].from)}): _x()`);
+        put(line, column(n.from), `if _s(${given[lineOf(list[k].from)]}): _x()`);
         put(line, column(n.from), '_t() and _x()');
         for (let j = i; j <= k; j++) wrapSums(list[j]);
         i = k;
         continue;
       }
       if (!UNCOUNTED.has(n.name) && !isTurn(n) && !isNothing(n) && !isUntil(n) && !isDecided(n, list[i - 1]))
-        put(line, column(n.from), `if _s(${line}): _x()`);
+        put(line, column(n.from), `if _s(${given[line]}): _x()`);
       wrapSums(n);
       if (n.name === 'ReturnStatement') leave(n);
       if (n.name === 'ForStatement') {
@@ -191,7 +241,7 @@ export function mark(source: string): Marked | MarkProblem {
     if (n.name === 'FunctionDefinition') {
       const name = n.getChild('VariableName');
       const def = children(n).find((c) => c.name === 'def');
-      if (name && def) functions.set(textOf(name), lineOf(def.from));
+      if (name && def) functions.set(textOf(name), given[lineOf(def.from)]);
       functionBody(n);
     }
 
@@ -203,7 +253,7 @@ export function mark(source: string): Marked | MarkProblem {
   for (let line = 0; line < count; line++) {
     for (const text of orderByIndent(before.get(line) ?? [])) {
       out.push(text);
-      lines.push(line);
+      lines.push(given[line]);
     }
     const to = line + 1 < count ? starts[line + 1] - 1 : source.length;
     let text = '';
@@ -213,11 +263,11 @@ export function mark(source: string): Marked | MarkProblem {
       at = swaps[next].to;
     }
     out.push(text + source.slice(at, to));
-    lines.push(line);
+    lines.push(given[line]);
   }
   for (const text of orderByIndent(before.get(count) ?? [])) {
     out.push(text);
-    lines.push(count - 1);
+    lines.push(given[count - 1]);
   }
   return { text: out.join('\n') + '\n', lines, functions };
 }

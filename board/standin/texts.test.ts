@@ -168,6 +168,50 @@ describe('text as people type it', () => {
     [['log(n < 1 or m > 2)'], ['True']],
     [['log(as_text(7) == as_text(7))'], ['True']]
   ];
+  it('a list that is put into itself, a name that means nothing, what has no such verb: each is told at its line', () => {
+    const errorOf = (lines: string[]) => runs(whole(lines)).events.find((e) => e.type === 'error');
+    expect(errorOf(['log(1)', 'put_at_end(things, things)'])).toMatchObject({
+      kind: 'list-in-itself',
+      block: 'line 14'
+    });
+    expect(all(['put_at_end(things, things)']).ways.map((w) => w[2])).toEqual(Array(3).fill('list-in-itself'));
+    expect(errorOf(['log(1)', 'log(cuont)'])).toMatchObject({
+      block: 'line 14',
+      message: expect.stringContaining('The name cuont means nothing here')
+    });
+    expect(errorOf(['log(distance.mm())'])).toMatchObject({
+      block: 'line 13',
+      message: 'There is nothing called mm in this.'
+    });
+    expect(errorOf(['log(1, 2)'])).toMatchObject({ message: 'The function was given too many values, or too few.' });
+    expect(errorOf(['distance = 5', 'log(n < "a")'])).toMatchObject({
+      kind: 'unlike-things',
+      message: expect.stringContaining('(a number and a text)')
+    });
+  });
+  it('print goes to the log, as Python puts it together', () => {
+    expect(logs(runs(whole(['print("n is", n, [1, "a"])', 'print()', 'log(None)'])))).toEqual([
+      'n is 0 [1, "a"]',
+      '',
+      'None'
+    ]);
+  });
+  it('variables may begin as any literal: blocks set them first', () => {
+    const text = whole(['log(n)', 'log(word)']).replace('n = 0', 'n = -2.5').replace('word = 0', "word = 'moss'");
+    const read = readPython(text);
+    if (!read.ok) throw new Error(JSON.stringify(read.problems));
+    const here = rehearse({ program: read.program, kit: barrow, mat: hall, seed: 1 });
+    expect(logs(here)).toEqual(['-2.5', 'moss']);
+    expect(logs(runs(text))).toEqual(['-2.5', 'moss']);
+    const two = text
+      .replace('run(main)', 'def other():\n    log(1)\n\n\nrun(main, other)')
+      .replace(/\bdef/g, 'async def');
+    const told = readPython(two);
+    expect(told.ok ? [] : told.problems.map((p) => [p.line, p.message])).toEqual([
+      [4, 'In blocks a variable begins as 0. Give it this value in a function.'],
+      [6, 'In blocks a variable begins as 0. Give it this value in a function.']
+    ]);
+  });
   it.each(exact)('%s is said by blocks', (lines, logged) => {
     const { ways, refused: why } = all(lines);
     expect(why).toBeUndefined();

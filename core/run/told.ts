@@ -3,18 +3,28 @@ import { later } from '../words.ts';
 
 export const TOLD: readonly string[] = [
   // values that led to an error
-  later('here is the text "{text}"'),
-  later('here is a list'),
-  later('here is a picture'),
-  later('here is no picture'),
-  later('here is "{text}"'),
   later('here is {value}'),
   later('nothing is here'),
   later('no amount'),
-  later('the text "{text}"'),
+  later('a text'),
+  later('a list'),
+  later('a picture'),
+  later('a number'),
+  later('yes or no'),
+  later('nothing'),
+  later('a routine'),
+  later('something else'),
   later('{a} and {b}'),
   later('place {n} of {length}, which go from 0 to {last}'),
-  later('{a} ÷ 0'),
+  later('place {n}, and nothing is there'),
+  // a text's own mistakes
+  later('The name {name} means nothing here: is it written as elsewhere, and has it a value before this line?'),
+  later(
+    'A name is used before it has a value here. A function that changes a name of the whole program says "global" first.'
+  ),
+  later('There is nothing called {name} in this.'),
+  later('The function was given too many values, or too few.'),
+  later("The board's memory is full."),
   later('{a} to the power of {b}'),
   later('the square root of {x}'),
   later('the tangent of {x}'),

@@ -286,6 +286,7 @@ class Reader {
         this.stackLines.push(this.lineOf(n.from));
       }
     }
+    this.beginWith();
     for (const [name, n] of functions) if (!stacks.has(name)) this.routine(name, n);
     for (const name of stacks)
       if (!functions.has(name)) this.problem(run, say('There is no function {name}.', { name }));
@@ -325,13 +326,47 @@ class Reader {
       return;
     }
     const part = /^(\w+)\("([^"]*)"\)$/.exec(given);
+    if (['Number', 'String', 'Boolean', 'UnaryExpression'].includes(value.name)) {
+      const id = this.id('v');
+      this.names.set(name, { what: 'variable', id, list: false });
+      this.program.variables.push({ id, name: told ?? natural(name) });
+      if (told !== undefined) this.usedComments.add(line);
+      this.begins.push({ id, value });
+      return;
+    }
     const type = part && typeOf(part[1]);
     if (type) this.names.set(name, { what: 'part', socket: part[2], type });
     else if (!BUILT_IN.some((known) => given.startsWith(`${known}(`)))
       this.problem(
         n,
-        say('At the top stand parts of the device and variables that begin as 0 or as an empty list [].')
+        say(
+          'At the top stand parts of the device and variables that begin as a number, a text, yes or no, or an empty list [].'
+        )
       );
+  }
+  /** variables that begin as something else than 0: they are set first of all, where one stack alone begins */
+  private readonly begins: { id: string; value: SyntaxNode }[] = [];
+  private beginWith(): void {
+    if (!this.begins.length) return;
+    const live = this.program.stacks.filter((s) => !s.parked);
+    const [stack] = live;
+    if (live.length !== 1 || stack.steps[0].kind !== 'begin.start') {
+      for (const { value } of this.begins)
+        this.problem(value, say('In blocks a variable begins as 0. Give it this value in a function.'));
+      return;
+    }
+    const sets = this.begins.flatMap(({ id, value }): Step[] => {
+      const step: Step = { id: this.id(), kind: 'var.set', slots: { variable: id } };
+      try {
+        this.put(step, 'value', value, { type: 'any', default: 0 });
+        return [step];
+      } catch (error) {
+        if (!(error instanceof Unreadable)) throw error;
+        this.problem(error.node, error.message);
+        return [];
+      }
+    });
+    stack.steps.splice(1, 0, ...sets);
   }
   private declareRoutine(name: string, n: SyntaxNode): void {
     const id = this.id('r');

@@ -13,6 +13,8 @@ export function syntaxProblem(text: string): SyntaxProblem | undefined {
     }
   });
   const indent = /^( *)\t/m.exec(text);
+  const stands = indent ? undefined : wrongIndent(text);
+  if (stands && (!at || stands.from <= at.from)) return stands;
   if (!at && !indent) return undefined;
   const from = at?.from ?? indent!.index;
   const before = text.slice(0, from).split('\n');
@@ -36,6 +38,74 @@ export function syntaxProblem(text: string): SyntaxProblem | undefined {
     to: Math.max(at?.to ?? from, from + 1),
     message: reason(lines[line] ?? '', !at)
   };
+}
+/** The first line that does not stand where a line can stand, as Python counts it; the grammar does not mind. */
+function wrongIndent(text: string): SyntaxProblem | undefined {
+  const stack = [0];
+  let depth = 0;
+  let quote = '';
+  let opens = false;
+  let before = 0;
+  let start = 0;
+  let last = '';
+  for (const [line, source] of text.split('\n').entries()) {
+    const indent = source.length - source.trimStart().length;
+    const isNew = depth === 0 && !quote && last !== '\\' && source.trim() !== '' && !source.trimStart().startsWith('#');
+    if (isNew) {
+      const told = (at: number, message: string): SyntaxProblem => {
+        const from = at === line ? start : text.split('\n').slice(0, at).join('\n').length + (at ? 1 : 0);
+        const length = text.split('\n')[at].length;
+        return { line: at, column: 0, from, to: Math.max(from + 1, from + length), message };
+      };
+      const top = stack[stack.length - 1];
+      if (opens && indent <= top)
+        return told(before, say('After this line, something must stand moved in by four spaces.'));
+      if (indent > top) {
+        if (!opens)
+          return told(
+            line,
+            say('This line is moved in further than the one before it, and nothing above it asks for that.')
+          );
+        stack.push(indent);
+      }
+      while (indent < stack[stack.length - 1]) stack.pop();
+      if (indent !== stack[stack.length - 1])
+        return told(
+          line,
+          say('This line stands under none of the lines above it: move it in as far as the lines that it belongs to.')
+        );
+      before = line;
+    }
+    // brackets and texts that go over several lines
+    let code = '';
+    for (let i = 0; i < source.length; i++) {
+      const c = source[i];
+      if (quote) {
+        if (c === '\\') i++;
+        else if (source.startsWith(quote, i)) {
+          i += quote.length - 1;
+          quote = '';
+        }
+        continue;
+      }
+      if (c === '#') break;
+      if (c === '"' || c === "'") {
+        quote = source.startsWith(c.repeat(3), i) ? c.repeat(3) : c;
+        i += quote.length - 1;
+        code += '""';
+        continue;
+      }
+      if ('([{'.includes(c)) depth++;
+      if (')]}'.includes(c)) depth--;
+      code += c;
+    }
+    if (quote.length === 1) quote = '';
+    code = code.trimEnd();
+    if (code) opens = code.endsWith(':') && depth === 0;
+    last = code.at(-1) ?? '';
+    start += source.length + 1;
+  }
+  return undefined;
 }
 /** Round brackets that a line opens and does not close. */
 function opened(line: string): number {
