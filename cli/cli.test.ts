@@ -5,6 +5,10 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { writeProject } from '../core/project.ts';
+import { rehearse } from '../core/run/interpreter.ts';
+import { findings, type Finding } from '../core/trace/findings/findings.ts';
+import { demoProjects } from '../demo/seed.ts';
 
 const root = new URL('..', import.meta.url).pathname;
 const run = async (...args: string[]): Promise<{ code: number; out: string; err: string }> => {
@@ -26,6 +30,25 @@ const folder = mkdtempSync(join(tmpdir(), 'mossbell-cli-'));
 beforeAll(() => promisify(execFile)('./mossbell', ['build-cli'], { cwd: root }), 300_000);
 
 describe('./mossbell', () => {
+  it('finds in every demo program what the page finds', async () => {
+    const projects = demoProjects().filter(([, p]) => p.text === undefined);
+    expect(projects.length).toBeGreaterThan(10);
+    const plain = (list: readonly Finding[]): unknown[] =>
+      list.map((f) => [f.rule, f.says, f.blocks, plain(f.more ?? [])]);
+    let found = 0;
+    for (const [name, project] of projects) {
+      const file = join(folder, 'demo.mossbell.json');
+      writeFileSync(file, writeProject(project));
+      const { out, err } = await run('rehearse', file, '--json', '--until', '8');
+      expect(err, name).toBe('');
+      const { program, kit, mat, start, others } = project;
+      const trace = rehearse({ program, kit, mat, start, others, seed: 1, limitS: 8, name: project.name });
+      const page = findings(trace, program);
+      expect(plain((JSON.parse(out) as { findings: Finding[] }).findings), name).toEqual(plain(page));
+      found += page.length;
+    }
+    expect(found).toBeGreaterThan(10);
+  }, 120_000);
   it('rehearses, and prints one JSON document with --json', async () => {
     const csv = join(folder, 'out.csv');
     const { code, out } = await run('rehearse', demo('there-and-back'), '--json', '--seed', '3', '--trace', csv);

@@ -20,7 +20,7 @@ import { syntaxProblem } from '../core/language/python/syntax.ts';
 import { newProject, readProject, writeProject, type Project } from '../core/project.ts';
 import { rehearse } from '../core/run/interpreter.ts';
 import { traceCsv } from '../core/trace/files.ts';
-import { findings } from '../core/trace/findings.ts';
+import { findings, type Finding } from '../core/trace/findings/findings.ts';
 import { parseInputs } from '../core/trace/inputs.ts';
 import { askedAndGot, stateAt, travelled } from '../core/trace/query.ts';
 import type { TimedInput, Trace } from '../core/trace/trace.ts';
@@ -92,6 +92,11 @@ function summary(trace: Trace, kit: Kit, p: Project) {
   const names = new Map(
     [...allSteps(p.program)].map((s) => [s.id, sentence(s, p.program, (socket) => partName(kit, socket))])
   );
+  const told = (f: Finding): object => ({
+    ...f,
+    at: f.blocks.map((b) => names.get(b) ?? b),
+    ...(f.more ? { more: f.more.map(told) } : {})
+  });
   return {
     name: p.name,
     runner: trace.header.runner,
@@ -105,6 +110,7 @@ function summary(trace: Trace, kit: Kit, p: Project) {
       what: m.what,
       asked: round(m.asked),
       got: round(m.got),
+      rest: round(m.rest),
       unit: m.unit,
       ended: m.ended
     })),
@@ -113,7 +119,7 @@ function summary(trace: Trace, kit: Kit, p: Project) {
       .map((e) => ({ seconds: e.tUs / 1e6, what: e.what, speedCmS: round(e.speedCmS), nose: e.nose })),
     log: trace.events.filter((e) => e.type === 'log').map((e) => ({ seconds: e.tUs / 1e6, text: e.text })),
     face: { lamps: end.lamps, picture: end.picture.split(' ') },
-    findings: findings(trace).map((f) => ({ ...f, at: f.blocks.map((b) => names.get(b) ?? b) })),
+    findings: findings(trace, p.text === undefined ? p.program : undefined).map(told),
     error: trace.events.find((e) => e.type === 'error') ?? null
   };
 }
@@ -262,11 +268,11 @@ async function main(): Promise<number> {
     );
     for (const m of result.moves)
       say(
-        `  ${m.what}: asked ${m.asked} ${m.unit}, got ${m.got} ${m.unit}${m.ended === 'done' ? '' : ` (${m.ended})`}`
+        `  ${m.what}: asked ${m.asked} ${m.unit}, got ${m.got} ${m.unit}${m.rest === m.got ? '' : `, at rest ${m.rest} ${m.unit}`}${m.ended === 'done' ? '' : ` (${m.ended})`}`
       );
     for (const c of result.contacts) say(`  touched ${c.what} at ${c.seconds.toFixed(2)} s with ${c.speedCmS} cm/s`);
     for (const l of result.log) say(`  log ${l.seconds.toFixed(3)} s: ${l.text}`);
-    for (const f of result.findings) say(`  finding: ${f.says}`);
+    for (const f of result.findings) say(`  finding: ${(f as Finding).says}`);
     say(`face: ${result.face.picture.join('  ')}`);
   }
   return trace.ended === 'error' ? 1 : 0;

@@ -9,7 +9,7 @@ import { lookOver } from '../core/language/lookover/lookover.ts';
 import { printPython } from '../core/language/python/print.ts';
 import { TOLD } from '../core/run/told.ts';
 import { b, cmp, program, run, start, wait } from '../core/testing/build.ts';
-import { findings } from '../core/trace/findings.ts';
+import { findings } from '../core/trace/findings/findings.ts';
 import { ENGLISH, retell, say, speakFrom, word } from '../core/words.ts';
 import { tongueOf, type MessageFile } from '../src/lib/messages.ts';
 import de from './de.json';
@@ -85,9 +85,7 @@ describe('another language', () => {
   });
   it('knows a sentence again that was made elsewhere in English', () => {
     speakFrom(() => german);
-    expect(retell('A list belongs here. (here is a text)')).toBe(
-      'Hierher gehört eine Liste. (hier ist ein Text)'
-    );
+    expect(retell('A list belongs here. (here is a text)')).toBe('Hierher gehört eine Liste. (hier ist ein Text)');
     expect(retell('run motor lift')).toBe('Motor lift laufen lassen');
     expect(retell('what nobody wrote')).toBe('what nobody wrote');
     for (const told of TOLD) expect(word(told), told).not.toBe('');

@@ -26,7 +26,7 @@ import { lookOver } from '../core/language/lookover/lookover.ts';
 import autocannon from 'autocannon';
 import Database from 'better-sqlite3';
 import { bytesOfTrace } from '../core/trace/files.ts';
-import { findings } from '../core/trace/findings.ts';
+import { findings } from '../core/trace/findings/findings.ts';
 import type { Trace } from '../core/trace/trace.ts';
 import { BUSY, rehearseBusy } from './busy.ts';
 import { writeRun } from '../core/trace/runfile.ts';

@@ -2,9 +2,10 @@
  * The bench: clock, world, device and recorder. Whoever runs a program on it (the interpreter, or MicroPython on the
  * stand-in) charges board time and idles; the world advances in ticks of 1 ms. Wall time never enters.
  */
+import { hasWheels, wheelMotor, type Kit } from '../kit/kit.ts';
 import { allSteps } from '../language/program.ts';
 import { Recorder } from '../trace/recorder.ts';
-import type { Ended, TimedInput } from '../trace/trace.ts';
+import type { Ended, TimedInput, TraceHeader } from '../trace/trace.ts';
 import { Yard } from '../yard/yard.ts';
 import { channelSpecs } from './channels.ts';
 import { Machine } from './machine.ts';
@@ -19,6 +20,10 @@ const LONGEST_WAIT_US = 1800e6;
 /** Ends a run from within a step: the time limit came, or somebody stopped it. */
 export class Halt extends Error {}
 
+const wheelsOf = (kit: Kit): Pick<TraceHeader, 'wheels'> => {
+  const [left, right] = (['left', 'right'] as const).map((side) => wheelMotor(kit, side)?.socket);
+  return hasWheels(kit) && left && right ? { wheels: { left, right } } : {};
+};
 /** What does not wait for a boundary. */
 const isAtOnce = ({ input }: TimedInput): boolean => 'set' in input || 'stop' in input;
 
@@ -84,6 +89,7 @@ export class Bench {
         runner: options.runner ?? 'interpreter',
         hashes: hashesOf(spec),
         run: conditionsOf(spec),
+        ...wheelsOf(kit),
         blocks
       },
       channelSpecs(kit, mat)
@@ -191,6 +197,7 @@ export class Bench {
       this.recorder.event({ tUs: this.now, type: 'input', input: { stop: true } });
       this.machine.letGo();
     }
+    this.machine.over();
     this.ended = ended;
     this.recorder.finish(ended, this.now);
     for (const { bench } of this.beside) bench.finish(ended);

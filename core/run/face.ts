@@ -12,6 +12,8 @@ import type { Clock } from './moves.ts';
 /** An event without its time and block, which the device adds. */
 export type NewEvent = TraceEvent extends infer E ? (E extends TraceEvent ? Omit<E, 'tUs' | 'block'> : never) : never;
 
+/** Characters that the display shows side by side. */
+const FITS = 2;
 export class Face {
   /** the block on whose behalf commands are given */
   block: string | undefined;
@@ -105,7 +107,16 @@ export class Face {
     this.putUp(DARK);
   }
   write(value: Value): void {
-    this.putUp(written(textOf(value)).picture);
+    const text = textOf(value);
+    this.putUp(written(text).picture);
+    const all = [...text];
+    if (all.length > FITS)
+      this.tells('cut', text, {
+        type: 'cut',
+        text: all.slice(0, 40).join(''),
+        shown: all.slice(0, FITS).join('').toUpperCase()
+      });
+    else this.untold('cut');
   }
   passing(value: Value): Picture[] {
     return passing(textOf(value));

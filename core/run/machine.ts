@@ -708,6 +708,7 @@ export class Machine extends Face implements Device {
         what: touch.what,
         nose: touch.nose
       });
+    this.tellFree();
     for (const name in this.buttons) {
       const button = this.buttons[name];
       if (button.heldAtUs >= 0 && worldUs >= button.heldAtUs) {
@@ -724,6 +725,21 @@ export class Machine extends Face implements Device {
     this.recorder.sample(this.values);
   }
 
+  private tellFree(): void {
+    for (const { what, seconds, newton } of this.yard.letGo.splice(0))
+      this.recorder.event({
+        tUs: this.clock.worldUs,
+        type: 'free',
+        what,
+        seconds: round6(seconds),
+        newton: round6(newton)
+      });
+  }
+  /** The run is over: what it still touches is told. */
+  over(): void {
+    this.yard.lettingGo(true);
+    this.tellFree();
+  }
   /** Horns that something is in the way of, and the robot on its side. */
   private watchBody(): void {
     const { servos, tilt } = this.yard;

@@ -10,7 +10,7 @@ import { b, cmp, end, hall, program, run, start, wait } from '../testing/build.t
 import { gravelPath } from '../yard/mats.ts';
 import { eventsOf } from './apart.ts';
 import { bytesOfTrace, traceBytes } from './files.ts';
-import { findings } from './findings.ts';
+import { findings } from './findings/findings.ts';
 import { changesOf, statistics } from './measure.ts';
 import { ranWhen, runningAt, stateAt } from './query.ts';
 import { Follow } from './recorder.ts';

@@ -5,7 +5,7 @@ import { channel, endUs, type Channel, type Trace, type TraceEvent } from './tra
 
 export type Parting = { same: true; events: number } | { same: false; at: number; a?: TraceEvent; b?: TraceEvent };
 /** Bookkeeping of the runner: what began and what each move came to is not what the person sees. */
-const LEFT_OUT = new Set(['began', 'moved', 'input', 'missed', 'ready', 'touch']);
+const LEFT_OUT = new Set(['began', 'moved', 'input', 'missed', 'ready', 'touch', 'free']);
 
 const seen = (trace: Trace): TraceEvent[] => trace.events.filter((e) => !LEFT_OUT.has(e.type));
 function shown(e: TraceEvent): string {

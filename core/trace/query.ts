@@ -1,7 +1,7 @@
 /** Questions to a trace. */
 import { DARK } from '../language/pixels.ts';
 import { eventsOf, lastBy, rowsOfBlock, upTo } from './apart.ts';
-import { channel, CHUNK, PAGE, type Channel, type Trace, type TraceEvent } from './trace.ts';
+import { channel, CHUNK, endUs, PAGE, type Channel, type Trace, type TraceEvent } from './trace.ts';
 
 /** The sample at a tick, in the channel's unit; before the first and after the last, those. */
 export function sampleAt(c: Channel, tick: number): number {
@@ -158,6 +158,10 @@ export function travelled(trace: Trace, upToUs = Infinity): number {
   return seconds[whole] + way(whole * CHUNK, last);
 }
 
+/**
+ * One account of a move: what was asked, what had come of it when it was over by its encoders, and what it came to when the
+ * robot had come to rest or was told to do something else: a coasting turn turns on. All in the unit of what was asked.
+ */
 export type Asked = {
   block?: string;
   fromUs: number;
@@ -165,6 +169,10 @@ export type Asked = {
   what: string;
   asked: number;
   got: number;
+  rest: number;
+  restUs: number;
+  /** how far it swung meanwhile, if it swung back */
+  peak: number;
   unit: string;
   ended: string;
 };
@@ -172,22 +180,74 @@ export type Asked = {
 export function askedAndGot(trace: Trace): Asked[] {
   const out: Asked[] = [];
   const open = new Map<number, TraceEvent & { type: 'move' }>();
-  for (const e of trace.events) {
+  trace.events.forEach((e, i) => {
     if (e.type === 'move') open.set(e.id, e);
     else if (e.type === 'moved') {
       const m = open.get(e.id);
-      if (m)
-        out.push({
-          block: m.block,
-          fromUs: m.tUs,
-          toUs: e.tUs,
-          what: m.what,
-          asked: m.asked,
-          got: e.got,
-          unit: m.unit,
-          ended: e.ended
-        });
+      if (!m) return;
+      const asked = {
+        block: m.block,
+        fromUs: m.tUs,
+        toUs: e.tUs,
+        what: m.what,
+        asked: m.asked,
+        got: e.got,
+        unit: m.unit,
+        ended: e.ended
+      };
+      out.push({
+        ...asked,
+        ...(e.ended === 'done' ? restOf(trace, asked, i) : { rest: e.got, restUs: e.tUs, peak: e.got })
+      });
     }
-  }
+  });
   return out;
+}
+/** Slower than this for so long it is at rest: degrees, or cm, in 10 ms. */
+const STEP_US = 10_000;
+const AT_REST = { '°': 0.02, cm: 0.01 };
+const STEPS_AT_REST = 3;
+function restOf(
+  trace: Trace,
+  m: Pick<Asked, 'fromUs' | 'toUs' | 'got' | 'unit'>,
+  at: number
+): Pick<Asked, 'rest' | 'restUs' | 'peak'> {
+  const [x, y, facing] = ['x', 'y', 'facing'].map((key) => channel(trace, key));
+  const { unit } = m;
+  if (!x || !y || !facing || (unit !== '°' && unit !== 'cm')) return { rest: m.got, restUs: m.toUs, peak: m.got };
+  const { events } = trace;
+  /** what the robot is told next, or what meets it; a straight drive does not end a turn that still goes on */
+  const ends = (e: TraceEvent): boolean =>
+    e.type === 'touch' ||
+    e.type === 'motor' ||
+    (e.type === 'input' && ('lift' in e.input || 'push' in e.input || 'carry' in e.input)) ||
+    (e.type === 'wheels' && (unit === 'cm' || (e.how === 'power' && e.left !== e.right))) ||
+    (e.type === 'move' && (unit === 'cm' || e.unit === '°' || e.what === 'run wheels'));
+  let next = at + 1;
+  while (next < events.length && !ends(events[next])) next++;
+  const untilUs = Math.min(events[next]?.tUs ?? Infinity, endUs(trace));
+  const of = (c: Channel, tUs: number): number => sampleAt(c, tickAt(tUs, trace.ticks));
+  const turn = (a: number, b: number): number => ((((of(facing, b) - of(facing, a) + 180) % 360) + 360) % 360) - 180;
+  const way = (a: number, b: number): number => {
+    const facing0 = (of(facing, m.toUs) * Math.PI) / 180;
+    return ((of(x, b) - of(x, a)) * Math.sin(facing0) + (of(y, b) - of(y, a)) * Math.cos(facing0)) * 100;
+  };
+  const step = unit === '°' ? turn : way;
+  // which way round, or ahead, the move itself went
+  let gone = 0;
+  for (let t = m.fromUs; t < m.toUs; t += STEP_US) gone += step(t, Math.min(m.toUs, t + STEP_US));
+  const sense = Math.sign(gone) * Math.sign(m.got) || 1;
+  let sum = 0;
+  let most = 0;
+  let still = 0;
+  let t = m.toUs;
+  while (t < untilUs && still < STEPS_AT_REST) {
+    const to = Math.min(untilUs, t + STEP_US);
+    const by = step(t, to);
+    sum += by;
+    if (Math.abs(sum) > Math.abs(most)) most = sum;
+    still = Math.abs(by) < AT_REST[unit] ? still + 1 : 0;
+    t = to;
+  }
+  return { rest: m.got + sense * sum, restUs: t, peak: m.got + sense * most };
 }

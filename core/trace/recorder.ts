@@ -60,7 +60,15 @@ const EVERY_CHANGE = 100_000;
 const WINDOW_US = 10_000;
 const window = (tUs: number): number => Math.floor(tUs / WINDOW_US);
 /** What a person did, moves and errors are kept one by one: the run is made again from them, and each is told. */
-const ONE_BY_ONE: ReadonlySet<TraceEvent['type']> = new Set(['input', 'move', 'moved', 'error', 'touch', 'ready']);
+const ONE_BY_ONE: ReadonlySet<TraceEvent['type']> = new Set([
+  'input',
+  'move',
+  'moved',
+  'error',
+  'touch',
+  'free',
+  'ready'
+]);
 /** Events of one kind that speak of different things are not bundled with one another. */
 const subject = (e: TraceEvent): string => {
   switch (e.type) {

@@ -59,6 +59,7 @@ const header = z.object({
       })
       .optional()
   }),
+  wheels: z.object({ left: z.string(), right: z.string() }).optional(),
   blocks: z.array(z.string())
 });
 /** Files before version 3 have the seed and the start alone: the rest was as it always was then. */

@@ -7,7 +7,7 @@ import { Interpreter } from '../run/interpreter.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';
 import { header } from '../testing/header.ts';
 import { bytesOfTrace, traceBytes, traceCsv } from './files.ts';
-import { findings } from './findings.ts';
+import { findings } from './findings/findings.ts';
 import { parseInputs, recordedInputs, writeInputs } from './inputs.ts';
 import { askedAndGot, envelope, sampleAt, stateAt } from './query.ts';
 import { Follow, Recorder } from './recorder.ts';
@@ -154,8 +154,8 @@ describe('findings', () => {
     ]);
     expect(rules(shown)).toEqual(['shown-briefly', 'ran-briefly']);
     expect(findings(shown)[0]).toMatchObject({
-      blocks: [first.id],
-      says: 'This picture was shown for 0.1 ms: nobody can see it.'
+      blocks: [first.id, expect.any(String)],
+      says: 'This picture was shown for 0.1 ms, then it was replaced: nobody can see it.'
     });
     expect(rules(run([b('drive.measure', { amount: 40, ending: 'coast' })]))).toEqual(['rolled-on']);
     expect(rules(run([b('wheels.run', { left: 50, right: 50 }), wait(8), b('wheels.stop')], { limitS: 12 }))).toContain(

@@ -73,6 +73,10 @@ export type TraceEvent = { tUs: number; block?: string; times?: number } & (
   | { type: 'ready' }
   | { type: 'log'; text: string }
   | { type: 'touch'; x: number; y: number; speedCmS: number; what: string; nose: boolean }
+  /** let go of what it touched: for so long, with so much at the most */
+  | { type: 'free'; what: string; seconds: number; newton: number }
+  /** a text was longer than what the display shows at once */
+  | { type: 'cut'; text: string; shown: string }
   | { type: 'tipped' }
   /** too much current burnt a bare LED */
   | { type: 'burnt'; mA: number }
@@ -116,6 +120,8 @@ export type TraceHeader = {
   /** `run` is of everything that was decided before it began */
   hashes: { program: string; kit: string; mat: string; run: string };
   run: Conditions;
+  /** the sockets of the motors that drive the wheels */
+  wheels?: { left: string; right: string };
   /** block ids; spans refer to them by index */
   blocks: string[];
 };

@@ -7,7 +7,7 @@ import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { randomProgram } from '../testing/random.ts';
 import { b, end, hall, logs, log, program, run, start, wait } from '../testing/build.ts';
-import { findings } from '../trace/findings.ts';
+import { findings } from '../trace/findings/findings.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel, type Input, type Trace } from '../trace/trace.ts';
 import { converter } from 'culori';

@@ -28,6 +28,10 @@ const LYING_FRICTION = 0.4;
 const COS_STEEPEST = Math.cos(STEEPEST_DEG * RAD);
 
 export type Touch = { x: number; y: number; speed: number; what: string; nose: boolean };
+/** What it let go of: seconds, and the largest force, N. */
+export type LetGo = { what: string; seconds: number; newton: number };
+/** Apart for so many ticks it has let go. */
+const APART_TICKS = 40;
 export type YardOptions = {
   kit: Kit;
   mat: Mat;
@@ -71,6 +75,9 @@ export class Yard {
   lineRight = 0;
   slips = false;
   touches: Touch[] = [];
+  letGo: LetGo[] = [];
+  /** what is being touched: since when, how many places, since when none, and how hard */
+  private readonly contacts = new Map<string, { since: number; places: number; apart: number; newton: number }>();
   private readonly nose: unknown;
   private noseContacts = 0;
   /** N on each wheel */
@@ -161,6 +168,7 @@ export class Yard {
     this.lineApart = kit.lineSensors.apartMm / 2000;
     this.world.on('begin-contact', (c) => this.touch(c, true));
     this.world.on('end-contact', (c) => this.touch(c, false));
+    this.world.on('post-solve', (c, impulse) => this.press(c, impulse.normalImpulses));
     this.world.step(1e-9, 1, 1); // contacts that are there from the start
     this.sense();
   }
@@ -173,7 +181,16 @@ export class Yard {
     const other = own === a ? b : a;
     const nose = own === this.nose;
     if (nose) this.noseContacts += begins ? 1 : -1;
-    if (!begins) return;
+    const what = String(other.getUserData());
+    const known = this.contacts.get(what);
+    if (!begins) {
+      if (known && --known.places <= 0) known.apart = this.tick;
+      return;
+    }
+    if (known) {
+      known.places++;
+      known.apart = -1;
+    } else this.contacts.set(what, { since: this.tick, places: 1, apart: -1, newton: 0 });
     const manifold = contact.getWorldManifold(null);
     const at = manifold?.points[0] ?? this.robot.getPosition();
     const v = this.robot.getLinearVelocity();
@@ -181,9 +198,29 @@ export class Yard {
       x: at.x,
       y: at.y,
       speed: Math.sqrt(v.x * v.x + v.y * v.y),
-      what: String(other.getUserData()),
+      what,
       nose
     });
+  }
+
+  /** @param impulses N s of this tick */
+  private press(contact: Contact, impulses: readonly number[]): void {
+    const [a, b] = [contact.getFixtureA(), contact.getFixtureB()];
+    const other = a.getBody() === this.robot ? b : b.getBody() === this.robot ? a : undefined;
+    const known = other && this.contacts.get(String(other.getUserData()));
+    if (!known) return;
+    let sum = 0;
+    for (let i = 0; i < contact.getManifold().pointCount; i++) sum += impulses[i] ?? 0;
+    if (sum / DT > known.newton) known.newton = sum / DT;
+  }
+  /** @param all also what it still touches: the run is over */
+  lettingGo(all = false): void {
+    for (const [what, c] of this.contacts)
+      if (all || (c.apart >= 0 && this.tick - c.apart >= APART_TICKS)) {
+        const until = c.apart >= 0 ? c.apart : this.tick;
+        this.letGo.push({ what, seconds: (until - c.since) * DT, newton: c.newton });
+        this.contacts.delete(what);
+      }
   }
 
   get noseTouched(): boolean {
@@ -260,6 +297,7 @@ export class Yard {
   settle(): void {
     this.battery.draw(this.ampere, DT);
     this.tick++;
+    if (this.contacts.size) this.lettingGo();
     if (this.rolls && !this.lifted) this.mayTip();
     this.sense();
   }

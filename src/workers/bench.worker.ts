@@ -13,7 +13,7 @@ import { channelSpecs } from '../../core/run/channels.ts';
 import { buffersOf, type Delta } from '../../core/trace/recorder.ts';
 import { compareRuns, type Parting } from '../../core/trace/compare.ts';
 import { traceBytes } from '../../core/trace/files.ts';
-import { findings, type Finding } from '../../core/trace/findings.ts';
+import { findings, type Finding } from '../../core/trace/findings/findings.ts';
 import { readRun, writeRun, type RunFile } from '../../core/trace/runfile.ts';
 import type { ChannelSpec, Input, Trace, TraceHeader } from '../../core/trace/trace.ts';
 import { utf8, zipped } from '../../core/bytes.ts';

@@ -15,7 +15,7 @@ import { recordedInputs } from '../../../core/trace/inputs.ts';
 import { eventsOf } from '../../../core/trace/apart.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';
-import type { Finding } from '../../../core/trace/findings.ts';
+import type { Finding } from '../../../core/trace/findings/findings.ts';
 import type { RunFile } from '../../../core/trace/runfile.ts';
 import type { Tongue } from '../../../core/words.ts';
 import type { Prediction } from '../../../core/predict.ts';

@@ -5,7 +5,7 @@ import { lookOverText } from '../../../core/language/lookover/text.ts';
 import { lookOver, remarkKey, stopsStart } from '../../../core/language/lookover/lookover.ts';
 import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
-import type { Finding } from '../../../core/trace/findings.ts';
+import type { Finding } from '../../../core/trace/findings/findings.ts';
 import { History } from './history.svelte.ts';
 import { Predicting } from './predict/predict.svelte.ts';
 import { TraceView } from './trace/view.svelte.ts';

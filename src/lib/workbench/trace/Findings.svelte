@@ -1,5 +1,5 @@
 <script lang="ts">
-  import type { Finding } from '../../../../core/trace/findings.ts';
+  import type { Finding } from '../../../../core/trace/findings/findings.ts';
   import { AT_FIRST_SIGHT } from './view.svelte.ts';
   import { askedAndGot } from '../../../../core/trace/query.ts';
   import { retell, say, word } from '../../../../core/words.ts';
@@ -42,6 +42,20 @@
               onclick={() => why(f)}>{say('Why?')}</button
             >{/if}
         </p>
+        {#if f.more}
+          <details class="mt-0.5 text-[13px]">
+            <summary class="cursor-pointer text-soft"
+              >{say('{n, plural, one {# thing follows} other {# things follow}} from it', {
+                n: f.more.length
+              })}</summary
+            >
+            <ul class="ml-4 list-disc">
+              {#each f.more as m (m.rule + m.fromUs + m.says)}<li>
+                  <button class="text-left underline" onclick={() => lead(m.fromUs, m.blocks[0])}>{m.says}</button>
+                </li>{/each}
+            </ul>
+          </details>
+        {/if}
       </li>
     {/each}
   </ol>
@@ -54,8 +68,8 @@
         <tr
           ><th class="px-2 font-semibold">{say('Move')}</th><th class="px-2 text-right font-semibold">{say('asked')}</th
           ><th class="px-2 text-right font-semibold">{say('got')}</th><th class="px-2 text-right font-semibold"
-            >{say('off by')}</th
-          ></tr
+            >{say('at rest')}</th
+          ><th class="px-2 text-right font-semibold">{say('off by')}</th></tr
         >
       </thead>
       <tbody>
@@ -69,7 +83,8 @@
             >
             <td class="px-2 text-right">{m.asked.toFixed(2)} {m.unit}</td>
             <td class="px-2 text-right">{m.got.toFixed(2)} {m.unit}</td>
-            <td class="px-2 text-right">{(m.got - m.asked).toFixed(2)} {m.unit}</td></tr
+            <td class="px-2 text-right">{Math.abs(m.rest - m.got) < 0.05 ? '' : `${m.rest.toFixed(2)} ${m.unit}`}</td>
+            <td class="px-2 text-right">{(m.rest - m.asked).toFixed(2)} {m.unit}</td></tr
           >
         {/each}
       </tbody>

@@ -8,7 +8,7 @@
   import { onMount, type Component } from 'svelte';
   import type { Alignment } from '../../../../core/trace/compare.ts';
   import { sampleAt, tickAt } from '../../../../core/trace/query.ts';
-  import type { Finding } from '../../../../core/trace/findings.ts';
+  import type { Finding } from '../../../../core/trace/findings/findings.ts';
   import { channel, type Trace } from '../../../../core/trace/trace.ts';
   import { lineOf, sentences } from '../sentences.ts';
   import type { Run } from '../runs.svelte.ts';

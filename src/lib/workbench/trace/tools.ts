@@ -1,3 +1,3 @@
 /** What is asked of a run that is over. */
 export { apart, shiftOf } from '../../../../core/trace/compare.ts';
-export { findings } from '../../../../core/trace/findings.ts';
+export { findings } from '../../../../core/trace/findings/findings.ts';

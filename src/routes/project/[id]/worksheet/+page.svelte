@@ -2,7 +2,7 @@
 <script lang="ts">
   import { later, say, word } from '../../../../../core/words.ts';
   import { page } from '$app/state';
-  import { findings } from '../../../../../core/trace/findings.ts';
+  import { findings } from '../../../../../core/trace/findings/findings.ts';
   import { sentences } from '$lib/workbench/sentences.ts';
   import { trail } from '$lib/workbench/yard/trail.ts';
   import type { Run } from '$lib/workbench/runs.svelte.ts';

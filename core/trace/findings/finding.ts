@@ -1,0 +1,134 @@
+/** What a rule has to say of a run, and what rules share. */
+import type { Program, Step } from '../../language/program.ts';
+import { allSteps, walkSteps } from '../../language/program.ts';
+import { firstAfter } from '../apart.ts';
+import { rowsAt, sampleAt, tickAt, type Asked } from '../query.ts';
+import { channel, endUs, type Trace, type TraceEvent } from '../trace.ts';
+
+export type Finding = {
+  rule: string;
+  /** what matters more comes first; 0 to 100 */
+  weight: number;
+  says: string;
+  /** what to try */
+  todo: string;
+  blocks: string[];
+  fromUs: number;
+  toUs: number;
+  /** where on the mat, m */
+  at?: { x: number; y: number };
+  /** keys of the channels that show it */
+  lanes: string[];
+  /** what only follows from it */
+  more?: Finding[];
+};
+export type Found = Omit<Finding, 'more'>;
+/** What a rule looks at: the trace, its moves, and the program that ran where it is known. */
+export type Seen = { trace: Trace; program?: Program; moves: readonly Asked[] };
+export type Rule = (seen: Seen) => Found[];
+
+/** Nobody sees or hears what lasts less. */
+export const BRIEF_US = 30_000;
+export const POWER = ['powerLeft', 'powerRight'];
+export const SPEED = ['speedLeft', 'speedRight'];
+/** Faster than this it still moves, cm/s at a wheel's rim. */
+export const STILL_CM_S = 2;
+
+export const blocksOf = (e: { block?: string }): string[] => (e.block ? [e.block] : []);
+export const one = (n: number): string => (Math.round(n * 10) / 10 || 0).toString();
+export const seconds = (us: number): string => (us / 1e6).toFixed(2);
+/** An angle between two headings, from -180 to 180 degrees. */
+export const shortWay = (deg: number): number => ((((deg + 180) % 360) + 360) % 360) - 180;
+
+/** A channel at a moment, in its unit; 0 where the device has none. */
+export const valueAt = (trace: Trace, key: string, tUs: number): number => {
+  const c = channel(trace, key);
+  return c ? sampleAt(c, tickAt(tUs, trace.ticks)) : 0;
+};
+/** The innermost block that ran at a moment. */
+export function running(trace: Trace, tUs: number): string[] {
+  for (const row of rowsAt(trace, tUs)) return [trace.header.blocks[trace.spans.block[row]]];
+  return [];
+}
+export const isMoving = (trace: Trace, tUs: number): boolean =>
+  SPEED.some((key) => Math.abs(valueAt(trace, key, tUs)) > STILL_CM_S);
+/** Degrees clockwise from one moment to another, whole turns counted. */
+export function turnedBetween(trace: Trace, fromUs: number, toUs: number): number {
+  let sum = 0;
+  let before = valueAt(trace, 'facing', fromUs);
+  for (let t = fromUs; t < toUs;) {
+    t = Math.min(toUs, t + 10_000);
+    const now = valueAt(trace, 'facing', t);
+    sum += shortWay(now - before);
+    before = now;
+  }
+  return sum;
+}
+/** cm as the crow flies from one moment to another; ahead of the way it faced at first positive. */
+export function wentBetween(trace: Trace, fromUs: number, toUs: number): { cm: number; ahead: number } {
+  const dx = valueAt(trace, 'x', toUs) - valueAt(trace, 'x', fromUs);
+  const dy = valueAt(trace, 'y', toUs) - valueAt(trace, 'y', fromUs);
+  const facing = (valueAt(trace, 'facing', fromUs) * Math.PI) / 180;
+  return {
+    cm: Math.sqrt(dx * dx + dy * dy) * 100,
+    ahead: (dx * Math.sin(facing) + dy * Math.cos(facing)) * 100
+  };
+}
+/** Along the way, cm. */
+export function pathBetween(trace: Trace, fromUs: number, toUs: number): number {
+  let sum = 0;
+  for (let t = fromUs; t < toUs; t += 10_000) sum += wentBetween(trace, t, Math.min(toUs, t + 10_000)).cm;
+  return sum;
+}
+/** How far it rolled or turned on, until something new was commanded or it stood. */
+export function rolledOn(
+  trace: Trace,
+  fromUs: number
+): { cm: number; deg: number; untilUs: number; next?: TraceEvent } {
+  const { events } = trace;
+  let next: TraceEvent | undefined;
+  // events are in the order of time to within a tick
+  for (let i = firstAfter(events, fromUs - 2000); i < events.length && !next; i++) {
+    const e = events[i];
+    const { type } = e;
+    const after = e.tUs > fromUs && (type === 'touch' || type === 'input' || type === 'wheels' || type === 'motor');
+    if (after || (e.tUs >= fromUs && type === 'move')) next = e;
+  }
+  const untilUs = Math.min(next?.tUs ?? Infinity, endUs(trace));
+  return { cm: wentBetween(trace, fromUs, untilUs).cm, deg: turnedBetween(trace, fromUs, untilUs), untilUs, next };
+}
+
+/** Channels that the values in a block come from. */
+const CHANNEL_OF: Readonly<Record<string, string[]>> = {
+  'sense.distance': ['distance'],
+  'sense.ahead': ['distance'],
+  'sense.line': ['lineLeft', 'lineRight'],
+  'sense.over': ['lineLeft', 'lineRight'],
+  'sense.heading': ['heading'],
+  'sense.turned': ['heading'],
+  'sense.turns': ['turnsLeft', 'turnsRight'],
+  'sense.degrees': ['turnsLeft', 'turnsRight'],
+  'sense.driven': ['turnsLeft', 'turnsRight'],
+  'sense.nose': ['nose'],
+  'sense.light': ['light'],
+  'sense.temperature': ['temperature'],
+  'sense.moisture': ['moisture'],
+  'sense.lean': ['leanSideways', 'leanForwards'],
+  'sense.acceleration': ['accelTotal'],
+  'var.value': ['variables']
+};
+export const lanesOf = (step: Step): string[] => [
+  ...new Set([...walkSteps([step])].flatMap((s) => CHANNEL_OF[s.kind] ?? []))
+];
+/** Channels of sensors that the values of a block come from, its bodies left out. */
+export const sensorsOf = (step: Step): string[] => lanesOf({ ...step, bodies: {} }).filter((k) => k !== 'variables');
+/** Where a finding about a move is, and what shows it. */
+export const movesSpan = (m: Asked): Pick<Found, 'blocks' | 'fromUs' | 'toUs' | 'lanes'> => ({
+  blocks: m.block ? [m.block] : [],
+  fromUs: m.fromUs,
+  toUs: m.toUs,
+  lanes: m.unit === '°' ? ['heading', ...SPEED] : [...SPEED, ...POWER]
+});
+/** Whether a block already ends in brake: then that is not what to try. */
+export const endsInBrake = (program: Program | undefined, block: string | undefined): boolean =>
+  !!program && [...allSteps(program)].find((s) => s.id === block)?.slots.ending === 'brake';

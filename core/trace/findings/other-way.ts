@@ -1,0 +1,193 @@
+/**
+ * turned-the-other-way, drove-the-other-way, spun: what the wheels were told and what the robot did have another sense, in
+ * measured moves, in wheels that simply run, and in motors that are run one by one.
+ */
+import { retell, say, word } from '../../words.ts';
+import type { Asked } from '../query.ts';
+import { endUs, type Trace, type TraceEvent } from '../trace.ts';
+import { blocksOf, movesSpan, one, SPEED, turnedBetween, wentBetween, type Found, type Rule } from './finding.ts';
+
+const swapped = (): string =>
+  say('Look at the plugs of the two wheel motors, and at the kit sheet: each has the place of the other.');
+const mounted = (): string => say('Look which way round the motors are mounted, and what the kit sheet says of it.');
+/** So much has to come of it before it is judged: degrees, cm. */
+const TURN_DEG = 25;
+const WAY_CM = 5;
+
+function ofMove(trace: Trace, m: Asked): Found[] {
+  if (m.ended !== 'done') return [];
+  const asked = {
+    what: retell(m.what),
+    asked: one(m.asked),
+    got: one(Math.abs(m.got)),
+    unit: word(m.unit)
+  };
+  const opposite = m.got < -0.5 * Math.abs(m.asked);
+  if (m.unit === '°' && Math.abs(m.asked) > 5 && opposite)
+    return [
+      {
+        rule: 'turned-the-other-way',
+        weight: 92,
+        says: say('{what}: asked {asked} °, and it turned {got} ° the other way: left and right are swapped.', asked),
+        todo: swapped(),
+        ...movesSpan(m)
+      }
+    ];
+  if (m.unit !== '°' && Math.abs(m.asked) > 2 && opposite)
+    return [
+      {
+        rule: 'drove-the-other-way',
+        weight: 92,
+        says: say('{what}: asked {asked} {unit}, and it went {got} {unit} the other way.', asked),
+        todo: mounted(),
+        ...movesSpan(m)
+      }
+    ];
+  return [];
+}
+/** What each wheel was told, percent, while nothing else was commanded. */
+type Told = { left: number; right: number; fromUs: number; toUs: number; blocks: string[]; byMotors: boolean };
+function* told(trace: Trace): Generator<Told> {
+  let now: { left?: number; right?: number; fromUs: number; blocks: string[]; byMotors: boolean } | undefined;
+  const sides = new Map<string, 'left' | 'right'>();
+  for (const [key, side] of Object.entries(trace.header.wheels ?? {})) sides.set(side, key as 'left');
+  const close = function* (toUs: number): Generator<Told> {
+    if (now?.left !== undefined && now.right !== undefined)
+      yield { left: now.left, right: now.right, fromUs: now.fromUs, toUs, blocks: now.blocks, byMotors: now.byMotors };
+  };
+  for (const e of trace.events as TraceEvent[]) {
+    if (e.type === 'wheels') {
+      yield* close(e.tUs);
+      now =
+        e.how === 'power'
+          ? { left: e.left, right: e.right, fromUs: e.tUs, blocks: blocksOf(e), byMotors: false }
+          : undefined;
+    } else if (e.type === 'motor') {
+      const side = sides.get(e.socket);
+      if (!side) continue;
+      yield* close(e.tUs);
+      now =
+        e.how === 'power'
+          ? {
+              ...(now?.byMotors ? now : {}),
+              [side]: e.power,
+              fromUs: e.tUs,
+              blocks: [...(now?.byMotors ? now.blocks : []), ...blocksOf(e)].slice(-2),
+              byMotors: true
+            }
+          : undefined;
+    } else if (
+      e.type === 'move' ||
+      e.type === 'touch' ||
+      e.type === 'tipped' ||
+      (e.type === 'input' && byHand(e.input))
+    ) {
+      yield* close(e.tUs);
+      now = undefined;
+    }
+  }
+  yield* close(endUs(trace));
+}
+const byHand = (input: object): boolean => 'lift' in input || 'push' in input || 'carry' in input;
+
+function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors }: Told): Found[] {
+  const turned = turnedBetween(trace, fromUs, toUs);
+  const { ahead } = wentBetween(trace, fromUs, toUs);
+  const span = { blocks, fromUs, toUs, lanes: ['heading', ...SPEED] };
+  const turns = left - right;
+  const drives = left + right;
+  const words = { left, right, deg: one(Math.abs(turned)), cm: one(Math.abs(ahead)) };
+  // both the same way, and it turned on the spot
+  if (
+    left * right > 0 &&
+    Math.abs(turns) < Math.abs(drives) / 4 &&
+    Math.abs(turned) > 3 * TURN_DEG &&
+    Math.abs(ahead) < WAY_CM
+  )
+    return [
+      {
+        rule: 'spun',
+        weight: 91,
+        says: say(
+          'Both wheels were told {left} and {right} %, and the robot turned on the spot, by {deg} °: its motors turn against each other.',
+          words
+        ),
+        todo: byMotors
+          ? say('One of them is mounted mirrored: give it the other sign, or let it count mirrored.')
+          : mounted(),
+        ...span
+      }
+    ];
+  if (byMotors) return [];
+  if (Math.abs(turns) >= 10 && turned * turns < 0 && Math.abs(turned) > TURN_DEG)
+    return [
+      {
+        rule: 'turned-the-other-way',
+        weight: 92,
+        says:
+          turns > 0
+            ? say(
+                'The wheels were told {left} and {right} %, so to the right, and it turned {deg} ° to the left: left and right are swapped.',
+                words
+              )
+            : say(
+                'The wheels were told {left} and {right} %, so to the left, and it turned {deg} ° to the right: left and right are swapped.',
+                words
+              ),
+        todo: swapped(),
+        ...span
+      }
+    ];
+  if (left * right > 0 && ahead * drives < 0 && Math.abs(ahead) > WAY_CM && Math.abs(turned) < TURN_DEG)
+    return [
+      {
+        rule: 'drove-the-other-way',
+        weight: 92,
+        says: say('The wheels were told {left} and {right} %, and it went {cm} cm the other way.', words),
+        todo: mounted(),
+        ...span
+      }
+    ];
+  return [];
+}
+/** A key or a stick that says left, and the robot turned right. */
+function ofKeys(trace: Trace): Found[] {
+  const out: Found[] = [];
+  const { events } = trace;
+  events.forEach((e, i) => {
+    const way = e.type === 'began' ? /^key (Left|Right) pressed$/.exec(e.trigger)?.[1] : undefined;
+    if (!way || e.type !== 'began') return;
+    const told = events.slice(i, i + 12).find((w) => w.type === 'wheels' && w.tUs - e.tUs < 50_000);
+    if (!told || told.type !== 'wheels' || told.how !== 'power') return;
+    const next = events
+      .slice(events.indexOf(told) + 1)
+      .find((w) => w.type === 'wheels' || w.type === 'move' || w.type === 'touch');
+    const turned = turnedBetween(trace, told.tUs, next?.tUs ?? endUs(trace));
+    if (Math.abs(turned) < 5 || turned > 0 === (way === 'Right')) return;
+    out.push({
+      rule: 'key-other-way',
+      weight: 60,
+      says:
+        way === 'Left'
+          ? say('The key to the left was pressed, and the robot turned to the right, by {deg} °.', { deg: one(turned) })
+          : say('The key to the right was pressed, and the robot turned to the left, by {deg} °.', {
+              deg: one(-turned)
+            }),
+      todo: say('Change the two powers for one another, or the two keys.'),
+      blocks: [...blocksOf(e), ...blocksOf(told)],
+      fromUs: told.tUs,
+      toUs: next?.tUs ?? endUs(trace),
+      lanes: ['heading', ...SPEED]
+    });
+  });
+  return out;
+}
+
+export const otherWay: Rule = ({ trace, moves }) => [
+  ...moves.flatMap((m) => ofMove(trace, m)),
+  ...[...told(trace)].flatMap((t) => ofTold(trace, t)),
+  ...ofKeys(trace)
+];
+/** Whether a move went the other way round: then nothing else is to be said of it. */
+export const wentOtherWay = (m: Asked): boolean =>
+  m.ended === 'done' && Math.abs(m.asked) > (m.unit === '°' ? 5 : 2) && m.got < -0.5 * Math.abs(m.asked);

@@ -1,0 +1,40 @@
+/** slipped: the wheels rolled on the spot for a while. */
+import { say } from '../../words.ts';
+import { sampleAt } from '../query.ts';
+import { channel } from '../trace.ts';
+import { seconds, SPEED, type Found, type Rule } from './finding.ts';
+
+const SLIP_MS = 300;
+export const slipped: Rule = ({ trace }) => {
+  const [left, right, x, y] = ['speedLeft', 'speedRight', 'x', 'y'].map((key) => channel(trace, key));
+  if (!left || !right || !x || !y) return [];
+  const out: Found[] = [];
+  const EVERY = 20;
+  let since = -1;
+  for (let t = EVERY; t <= trace.ticks; t += EVERY) {
+    const rim = (sampleAt(left, t - 1) + sampleAt(right, t - 1)) / 2;
+    const dx = sampleAt(x, t - 1) - sampleAt(x, t - 1 - EVERY);
+    const dy = sampleAt(y, t - 1) - sampleAt(y, t - 1 - EVERY);
+    const real = (Math.sqrt(dx * dx + dy * dy) * 100 * 1000) / EVERY;
+    const slips = Math.abs(rim) > 4 && real < 0.3 * Math.abs(rim);
+    if (slips && since < 0) since = t;
+    if ((!slips || t + EVERY > trace.ticks) && since >= 0) {
+      if (t - since >= SLIP_MS)
+        out.push({
+          rule: 'slipped',
+          weight: 62,
+          says: say('The wheels rolled on the spot from {from} s to {to} s.', {
+            from: seconds(since * 1000),
+            to: seconds(t * 1000)
+          }),
+          todo: say('It pushes against something, or is held: look at the mat there.'),
+          blocks: [],
+          fromUs: since * 1000,
+          toUs: t * 1000,
+          lanes: [...SPEED, 'distance']
+        });
+      since = -1;
+    }
+  }
+  return out;
+};

@@ -1,0 +1,90 @@
+/** touched: what it met, with which side, how hard and for how long. Touches of one push are one contact. */
+import { liveSteps, type Program } from '../../language/program.ts';
+import { retell, say } from '../../words.ts';
+import { endUs, type Trace, type TraceEvent } from '../trace.ts';
+import { one, seconds, shortWay, SPEED, valueAt, type Found, type Rule } from './finding.ts';
+
+/** Let go for less than this it is the same push, µs. */
+const SAME_US = 400_000;
+type Touch = TraceEvent & { type: 'touch' };
+type Contact = { first: Touch; toUs: number; newton: number; nose: boolean };
+
+export function contactsOf(trace: Trace): Contact[] {
+  const out: Contact[] = [];
+  const open = new Map<string, Contact>();
+  for (const e of trace.events) {
+    if (e.type === 'touch') {
+      const before = open.get(e.what);
+      if (before && e.tUs - before.toUs < SAME_US) {
+        before.toUs = Infinity;
+        before.nose ||= e.nose;
+      } else {
+        const contact = { first: e, toUs: Infinity, newton: 0, nose: e.nose };
+        open.set(e.what, contact);
+        out.push(contact);
+      }
+    } else if (e.type === 'free') {
+      const contact = open.get(e.what);
+      if (!contact) continue;
+      contact.toUs = contact.first.tUs + Math.round(e.seconds * 1e6);
+      contact.newton = Math.max(contact.newton, e.newton);
+    }
+  }
+  const end = endUs(trace);
+  return out.map((c) => ({ ...c, toUs: Math.min(c.toUs, end) }));
+}
+/** Which side of the robot met it. */
+function side(trace: Trace, { first, nose }: Contact): string {
+  if (nose) return say('with its nose');
+  const [x, y, facing] = ['x', 'y', 'facing'].map((key) => valueAt(trace, key, first.tUs));
+  const bearing = shortWay((Math.atan2(first.x - x, first.y - y) * 180) / Math.PI - facing);
+  return Math.abs(bearing) < 45
+    ? say('with its front')
+    : Math.abs(bearing) > 135
+      ? say('with its back')
+      : bearing > 0
+        ? say('with its right side')
+        : say('with its left side');
+}
+/** A program that looks at the nose may mean to touch. */
+const wantsTouch = (program: Program | undefined): boolean =>
+  !!program &&
+  [...liveSteps(program)].some(
+    (s) => s.kind === 'sense.nose' || ((s.kind === 'begin.touch' || s.kind === 'wait.touch') && s.slots.what !== 'edge')
+  );
+
+export const touched: Rule = ({ trace, program }) => {
+  const meant = wantsTouch(program);
+  return contactsOf(trace).map((contact): Found => {
+    const { first, toUs, newton, nose } = contact;
+    const words = {
+      what: retell(first.what),
+      speed: one(first.speedCmS),
+      side: side(trace, contact),
+      x: Math.round(first.x * 100),
+      y: Math.round(first.y * 100),
+      s: seconds(toUs - first.tUs),
+      newton: one(newton)
+    };
+    return {
+      rule: 'touched',
+      weight: meant && nose ? 25 : 80,
+      says:
+        toUs - first.tUs < 100_000 || newton < 0.05
+          ? say('Touched {what} {side}, with {speed} cm/s, at x {x}, y {y} cm.', words)
+          : say(
+              'Touched {what} {side}, with {speed} cm/s, at x {x}, y {y} cm: for {s} s, with up to {newton} N.',
+              words
+            ),
+      todo:
+        meant && nose
+          ? say('The program looks at its nose: if it was to touch here, all is well.')
+          : say('Stop before it: measure how far it is, or let the distance sensor tell.'),
+      blocks: [],
+      fromUs: first.tUs,
+      toUs,
+      at: { x: first.x, y: first.y },
+      lanes: ['distance', ...SPEED]
+    };
+  });
+};
