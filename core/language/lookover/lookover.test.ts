@@ -36,6 +36,16 @@ describe('the look-over', () => {
     }
     expect(run(p, { limitS: 2 }).ended).toBe('error');
   });
+  it('offers a mend of several blocks for all of them at once', () => {
+    const p = program(start(...[10, 20, 30].flatMap((angle) => [b('servo.angle', { servo: 'W', angle }), wait(1)])));
+    const [first] = lookOver({ program: p, kit: barrow }).filter((r) => r.rule === 'socket-empty');
+    const all = first.mends.filter((m) => m.label.includes('all 3 of them'));
+    expect(all.length).toBeGreaterThan(1);
+    for (const mend of all) {
+      const { program: now, kit } = mend.apply(p, barrow);
+      expect(rules(now, kit), mend.label).not.toContain('socket-empty');
+    }
+  });
   it('names the part that sits where another was meant', () => {
     expect(of(b('motor.run', { motor: 'U', power: 0 }))).toContain('socket-wrong-part');
   });
@@ -116,7 +126,7 @@ describe('the look-over', () => {
   it('sees blocks in places where they cannot work, and keeps the program from starting', () => {
     const leave = b('repeat.leave');
     expect(of(leave)).toEqual(['no-loop']);
-    expect(of(b('choose.if', { if1: b('sense.nose') }, { then1: [b('repeat.next')] }))).toEqual(['no-loop']);
+    expect(of(b('choose.if', { if1: b('sense.nose') }, { then1: [b('repeat.next')] }))).toContain('no-loop');
     expect(
       of(
         b(

@@ -1,5 +1,14 @@
 /** The checks before a run, heaviest first. */
-import type { Looked, Remark, Severity } from './remark.ts';
+import { say } from '../../words.ts';
+import type { Looked, Mend, Remark, Severity } from './remark.ts';
+import { drivesBefore } from './rules/drives-before.ts';
+import { lookedAtOnce } from './rules/looked-at-once.ts';
+import { messageUnheard } from './rules/message-unheard.ts';
+import { notANote } from './rules/not-a-note.ts';
+import { plugWrong } from './rules/plug-wrong.ts';
+import { servoToldTwice } from './rules/servo-told-twice.ts';
+import { turnsAway } from './rules/turns-away.ts';
+import { writtenTooLong } from './rules/written-too-long.ts';
 import { afterForEver } from './rules/after-for-ever.ts';
 import { beyondRange } from './rules/beyond-range.ts';
 import { blindWait } from './rules/blind-wait.ts';
@@ -40,6 +49,9 @@ const RULES = [
   afterForEver,
   kitLacks,
   socket,
+  plugWrong,
+  notANote,
+  drivesBefore,
   ledWithoutResistor,
   pixelOutside,
   notJoined,
@@ -47,6 +59,11 @@ const RULES = [
   neverStopped,
   keyWithoutRelease,
   shownForNoTime,
+  servoToldTwice,
+  writtenTooLong,
+  messageUnheard,
+  lookedAtOnce,
+  turnsAway,
   mirroredMotor,
   twoStacksOneMotor,
   neverTrue,
@@ -64,7 +81,29 @@ const RULES = [
 const WEIGHT: Record<Severity, number> = { 'will not work': 0, 'probably not meant': 1, consider: 2 };
 
 export function lookOver(looked: Looked): Remark[] {
-  return RULES.flatMap((rule) => rule(looked)).sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity]);
+  return forAll(RULES.flatMap((rule) => rule(looked))).sort((a, b) => WEIGHT[a.severity] - WEIGHT[b.severity]);
+}
+/** Where the same is wrong at several blocks, each mend is offered for all of them at once too. */
+function forAll(remarks: Remark[]): Remark[] {
+  const alike = new Map<string, Remark[]>();
+  for (const r of remarks) alike.set(`${r.rule} ${r.says}`, [...(alike.get(`${r.rule} ${r.says}`) ?? []), r]);
+  return remarks.map((remark) => {
+    const group = alike.get(`${remark.rule} ${remark.says}`)!;
+    if (group.length < 2) return remark;
+    const more = remark.mends.flatMap((mend, i): Mend[] => {
+      const each = group.map((r) => r.mends[i]);
+      if (each.some((m) => m?.label !== mend.label)) return [];
+      return [
+        {
+          label: say('{label}: all {n} of them', { label: mend.label, n: group.length }),
+          // what changed the kit has put it right for all of them
+          apply: (program, kit) =>
+            each.reduce((now, m) => (now.kit === kit ? m.apply(now.program, now.kit) : now), { program, kit })
+        }
+      ];
+    });
+    return { ...remark, mends: [...remark.mends, ...more] };
+  });
 }
 /** Remarks that keep a program from starting at all. */
 export const stopsStart = (remark: Remark): boolean =>

@@ -22,6 +22,12 @@ export type Remark = {
   todo: string;
   mends: Mend[];
 };
-export type Looked = { program: Program; kit: Kit; mat?: Mat };
+export type Looked = {
+  program: Program;
+  kit: Kit;
+  mat?: Mat;
+  /** other devices in the yard */
+  others?: readonly { program: Program }[];
+};
 /** A rule is a pure function of program, kit and mat. */
 export type Rule = (looked: Looked) => Remark[];

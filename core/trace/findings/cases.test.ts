@@ -25,10 +25,6 @@ function told({ p, with: options = {}, alter }: Case): Finding[] {
   alter?.(trace);
   return flat(findings(trace, made));
 }
-const mirrored: Kit = {
-  ...barrow,
-  parts: barrow.parts.map((part) => (part.socket === 'P' ? { ...part, mounted: 'normal' as const } : part))
-};
 const wall = { ...hall, walls: [{ x: 1.85, y: 1.5, width: 0.05, height: 1, colour: '#333333' }] };
 const led = (ohm: number): Kit => ({
   ...trowel,
@@ -42,12 +38,6 @@ const dot = '...#... ....... ....... ....... .......';
 const leaf = '..###.. .#####. ..###.. ...#... ...#...';
 const cross = '#.....# .#...#. ..#.#.. .#...#. #.....#';
 const show = (picture: string) => b('picture.show', { picture: { picture } });
-const toss = (lines: string) => `async def main():
-    global count
-${lines.replace(/^/gm, '    ')}
-
-
-run(main)`;
 const level = b('choose.if', { if1: cmp(b('sense.acceleration', { axis: 'total' }), '>', 3) });
 const counting = (more: ReturnType<typeof b>[] = []) =>
   program(
@@ -59,7 +49,6 @@ const counting = (more: ReturnType<typeof b>[] = []) =>
       )
     )
   );
-void toss;
 
 const ALL: Record<string, Cases> = {
   error: {

@@ -50,9 +50,9 @@ export class Workbench {
   /** blocks that are to be tried on their own */
   trying = $state.raw<ReadonlySet<string>>();
   remarks: Remark[] = $derived.by(() => {
-    const { program, kit, mat, text } = this.session.project;
+    const { program, kit, mat, text, others } = this.session.project;
     const aside = new Set(this.session.project.setAside ?? []);
-    const all = text === undefined ? lookOver({ program, kit, mat }) : lookOverText(text, kit);
+    const all = text === undefined ? lookOver({ program, kit, mat, others }) : lookOverText(text, kit);
     return all.filter((r) => !aside.has(remarkKey(r)));
   });
   notice = $state('');

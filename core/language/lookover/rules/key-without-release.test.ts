@@ -11,9 +11,40 @@ run(when(key("W", "pressed"), on))`,
     left_wheel.run(40)
 
 
-run(when(key("A", "pressed"), on))`
+run(when(key("A", "pressed"), on))`,
+    'another key has its release': `def on():
+    wheels.run(40, 40)
+
+
+def right():
+    wheels.run(40, 10)
+
+
+def off():
+    wheels.stop("brake")
+
+
+run(when(key("W", "pressed"), on), when(key("D", "pressed"), right), when(key("D", "released"), off))`,
+    'its release does something else': `def on():
+    wheels.run(40, 40)
+
+
+def off():
+    beep()
+
+
+run(when(key("W", "pressed"), on), when(key("W", "released"), off))`
   },
   silent: {
+    'its release lets the wheels stand': `def on():
+    wheels.run(40, 40)
+
+
+def off():
+    wheels.run(0, 0)
+
+
+run(when(key("W", "pressed"), on), when(key("W", "released"), off))`,
     'with its release': `def on():
     wheels.run(40, 40)
 

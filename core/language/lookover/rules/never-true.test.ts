@@ -2,6 +2,7 @@ import { cases } from '../../../testing/cases.ts';
 
 cases('never-true', {
   fires: {
+    'nothing is both': `wait_until(lambda: distance.cm() < 20 and distance.cm() > 40)`,
     'further than the sensor hears': `wait_until(lambda: distance.cm() > 180)`,
     'a line sensor beyond 100': `wait_until(lambda: left_line.reads() >= 101)`,
     'a stick halved': `wait_until(lambda: stick("left, up-down") / 2 > 50)`,
@@ -15,6 +16,9 @@ log(speed)`,
     'between numbers that it never has': `wait_until(lambda: lies_from_to(left_line.reads(), 150, 200))`
   },
   silent: {
+    'between two numbers': `wait_until(lambda: distance.cm() > 20 and distance.cm() < 40)`,
+    'outside of two numbers': `wait_until(lambda: distance.cm() < 20 or distance.cm() > 40)`,
+    'of two sensors': `wait_until(lambda: left_line.reads() < 20 and right_line.reads() > 40)`,
     'within its range': `wait_until(lambda: distance.cm() > 100)`,
     'at the very end of its range': `wait_until(lambda: distance.cm() >= 180)`,
     'two plain numbers, which may be meant': `while 1 < 2:

@@ -1,6 +1,7 @@
 /** never-true, always-true: a comparison that a sensor's range has decided beforehand. */
 import { isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
 import { Ranges, type Interval } from '../intervals.ts';
+import { literal } from '../walk.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
 
@@ -28,10 +29,44 @@ const asksSomething = (step: Step): boolean =>
   });
 const shown = (x: number): string => (Number.isFinite(x) ? String(Math.round(x * 10) / 10) : '∞');
 
+/** Two comparisons of the same sensor: `< 20 and > 40` is never true, `> 20 or < 40` always. */
+function together(step: Step): Remark[] {
+  const { a, b, word } = step.slots;
+  if (!isStep(a) || !isStep(b) || a.kind !== 'calc.compare' || b.kind !== 'calc.compare') return [];
+  const bare = (slot: unknown): string => JSON.stringify(slot, (k, v) => (k === 'id' ? undefined : v));
+  if (!asksSomething(a) || bare(a.slots.a) !== bare(b.slots.a)) return [];
+  const [one, two] = [literal(a, 'b'), literal(b, 'b')];
+  if (one === undefined || two === undefined) return [];
+  const [low, high] = /^[<≤]$/.test(String(a.slots.sign)) ? [two, one] : [one, two];
+  const opposed =
+    (/^[<≤]$/.test(String(a.slots.sign)) && /^[>≥]$/.test(String(b.slots.sign))) ||
+    (/^[>≥]$/.test(String(a.slots.sign)) && /^[<≤]$/.test(String(b.slots.sign)));
+  if (!opposed) return [];
+  // low: what it must be above; high: what it must be below
+  const never = word === 'and' && low >= high;
+  const always = word === 'or' && low < high;
+  if (!never && !always) return [];
+  return [
+    {
+      rule: never ? 'never-true' : 'always-true',
+      severity: 'probably not meant',
+      blocks: [step.id],
+      says: never
+        ? say('This can never be true: nothing is above {low} and below {high} at once.', { low, high })
+        : say('This is always true: everything is above {low} or below {high}.', { low, high }),
+      todo: never
+        ? say('Change the two numbers for one another, or "and" for "or".')
+        : say('Use "and" in place of "or", or other numbers.'),
+      mends: []
+    }
+  ];
+}
+
 export const neverTrue: Rule = ({ program, kit }) => {
   const ranges = new Ranges(program, kit);
   return [...liveSteps(program)].flatMap((step): Remark[] => {
     const between = step.kind === 'calc.between';
+    if (step.kind === 'calc.logic') return together(step);
     if (step.kind !== 'calc.compare' && !between) return [];
     const [one, low, high] = between
       ? [step.slots.value, ranges.of(step.slots.low), ranges.of(step.slots.high)]

@@ -20,6 +20,11 @@ wheels.stop("brake")`
     wheels.run(20, -20)
     wait_until(lambda: gyro.turned() > 85)
     wheels.stop("brake")`,
+    'the limit goes on with it': `for _ in range(4):
+    count += 90
+    wheels.run(20, -20)
+    wait_until(lambda: gyro.turned() > count)
+    wheels.stop("brake")`,
     once: `wheels.run(20, -20)
 wait_until(lambda: gyro.turned() > 85)
 wheels.stop("brake")`,

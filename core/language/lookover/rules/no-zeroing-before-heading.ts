@@ -19,6 +19,11 @@ function waitsFor(step: Step): 'turned' | 'rolled' | undefined {
 }
 const zeroes = (s: Step, what: 'turned' | 'rolled'): boolean =>
   s.kind === (what === 'turned' ? 'sense.zeroheading' : 'sense.zerowheels');
+/** Whether the loop changes a variable that the wait compares with. */
+const limitMoves = (wait: Step, inside: readonly Step[]): boolean => {
+  const asked = [...walkSteps([wait])].flatMap((s) => (s.kind === 'var.value' ? [s.slots.variable] : []));
+  return inside.some((s) => (s.kind === 'var.change' || s.kind === 'var.set') && asked.includes(s.slots.variable));
+};
 const sameNumber = (a: Step, b: Step): boolean => {
   const of = (s: Step): string =>
     JSON.stringify((s.slots.condition as Step).slots, (k, v) => (k === 'id' ? undefined : v));
@@ -33,14 +38,15 @@ export const noZeroing: Rule = ({ program }) => {
     const inside = deep(loop.bodies?.do ?? []);
     for (const step of inside) {
       const what = waitsFor(step);
-      if (what && !inside.some((s) => zeroes(s, what))) found.set(step.id, { step, what });
+      // a limit that the loop itself moves on is another one each time
+      if (what && !inside.some((s) => zeroes(s, what)) && !limitMoves(step, inside)) found.set(step.id, { step, what });
     }
   }
   for (const list of liveLists(program)) {
     let before: Step | undefined;
     for (const step of list) {
       const what = waitsFor(step);
-      if (what && before && sameNumber(before, step)) found.set(step.id, { step, what });
+      if (what && before && sameNumber(before, step) && !limitMoves(step, list)) found.set(step.id, { step, what });
       if (what) before = step;
       else if (before && deep([step]).some((s) => zeroes(s, waitsFor(before!)!))) before = undefined;
     }

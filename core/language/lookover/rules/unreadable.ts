@@ -32,18 +32,7 @@ export const unreadable: Rule = ({ program }) => {
         // pixels have a rule of their own, which knows how they are counted
         else if (step.kind.startsWith('pixel.') && (name === 'x' || name === 'y') && Number.isInteger(n)) continue;
         else if ((spec.min !== undefined && n < spec.min) || (spec.max !== undefined && n > spec.max))
-          remarks.push({
-            rule: 'out-of-range',
-            severity: 'probably not meant',
-            blocks: [step.id],
-            says: say('{n} is outside of what is possible here: {x} to {x2}.', {
-              n,
-              x: spec.min ?? say('anything'),
-              x2: spec.max ?? say('anything')
-            }),
-            todo: say('The device will use the nearest it can.'),
-            mends: []
-          });
+          remarks.push(outOfRange(step, name, n, spec));
         else if (spec.whole && !Number.isInteger(n))
           remarks.push({
             rule: 'not-whole',
@@ -82,6 +71,31 @@ export const unreadable: Rule = ({ program }) => {
         });
     }
   return remarks;
+};
+/** Slots where a number that is out of range stops the program; elsewhere the nearest is used. */
+export const STOPS_BEYOND = new Set(['sound.tone pitch', 'sound.start pitch', 'sound.tempo beats']);
+const outOfRange = (step: Step, name: string, n: number, { min, max }: { min?: number; max?: number }): Remark => {
+  const stops = STOPS_BEYOND.has(`${step.kind} ${name}`);
+  const nearest = n < (min ?? -Infinity) ? min! : max!;
+  return {
+    rule: 'out-of-range',
+    severity: stops ? 'will not work' : 'probably not meant',
+    blocks: [step.id],
+    says: say('{n} is outside of what is possible here: {x} to {x2}.', {
+      n,
+      x: min ?? say('anything'),
+      x2: max ?? say('anything')
+    }),
+    todo: stops
+      ? say('The program stops here. Type a number between the two.')
+      : say('The device will use the nearest it can.'),
+    mends: [
+      {
+        label: say('Put {default} there', { default: nearest }),
+        apply: (p, kit) => ({ program: setSlot(p, step.id, name, nearest), kit })
+      }
+    ]
+  };
 };
 const slotSpecs = (step: Step, program: Program) =>
   Object.fromEntries(slotsOf(step, program).map((n) => [n, slotSpec(step, n, program)!]));
