@@ -46,7 +46,7 @@ test('repeated blocks chosen with a frame become a loop, and the program still d
   expect([loop.slots.count, loop.bodies!.do.map((s) => s.kind)]).toEqual([3, ['drive.measure', 'turn.angle']]);
   await more(page, 'Compare');
   await page.getByRole('button', { name: 'Rehearse both' }).click();
-  await expect(page.getByText(/Yes: \d+ events, the same/)).toBeVisible();
+  await expect(page.getByText(/^Yes, for all of \d+\.\d\d s: path, rest/)).toBeVisible();
   await page.keyboard.press('Escape');
   await page.keyboard.press('Control+z');
   await expect.poll(async () => kinds(await project(page))[0].length).toBe(7);

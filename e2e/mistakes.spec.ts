@@ -103,7 +103,10 @@ test('7 power kept on through a stop: the overshoot in centimetres and degrees, 
   await openDemo(page, 'Past the seedlings');
   await rehearse(page);
   await finds(page, /After the stop it went on by \d+(\.\d)? cm/);
-  await finds(page, /asked 90 °, turned 9\d(\.\d)? °: it was still turning when the next drive began, at \d\.\d\d s/);
+  await finds(
+    page,
+    /asked 90 °, swung to 9\d(\.\d)? ° and came to rest at 9\d(\.\d)? °: it was still turning when the next move began/
+  );
   await expect(page.getByTestId('finding-place').first()).toBeVisible();
   await page.getByRole('button', { name: 'Why?' }).first().click();
   await expect(page.locator('[data-lane=heading]')).toBeVisible();

@@ -75,5 +75,8 @@ export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | 
 }
 export const recordedInputs = ({ events }: Pick<Trace, 'events'>): TimedInput[] =>
   events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
+/** What was done to the device in a run, to be done again in another one: that it was stopped belongs to the first alone. */
+export const trackOf = (trace: Pick<Trace, 'events'>): TimedInput[] =>
+  recordedInputs(trace).filter((i) => !('stop' in i.input));
 export const writeInputs = (inputs: readonly TimedInput[]): string =>
   inputs.map(({ tUs, input }) => JSON.stringify({ t: tUs / 1e6, ...input })).join('\n') + '\n';

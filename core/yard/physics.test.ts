@@ -193,6 +193,13 @@ describe('a hand on Barrow', () => {
     expect(Number(logs(trace)[0])).toBeCloseTo(90, 0);
     expect(channel(trace, 'lifted')!.high.some((v) => v === 1)).toBe(true);
   });
+  it('puts it elsewhere in one go while time stands still', () => {
+    const inputs = [{ lift: true }, { carry: { x: 90, y: 120, facing: 0 } }, { lift: false }].map((i) => at(0.5, i));
+    const trace = run(program(start(wait(1))), { inputs });
+    const { x, y, facingDeg } = end(trace);
+    expect([x, y, facingDeg].map((v) => Math.round(v * 1000) / 1000)).toEqual([0.9, 1.2, 0]);
+    expect(values(trace, 'x', 498, 503).map((v) => Math.round(v * 100) / 100)).toEqual([1.5, 1.5, 0.9, 0.9, 0.9]);
+  });
   it('lets its wheels spin in the air: it does not drive off', () => {
     const trace = run(program(start(b('wheels.run', { left: 50, right: 50 }), wait(2), b('wheels.stop'))), {
       inputs: [at(0, { lift: true }), at(1.9, { lift: false })]

@@ -62,6 +62,7 @@ export class Yard {
   /** held up by a hand, and where that hand carries it */
   lifted = false;
   private carryTo: Pose | undefined;
+  private liftedAt = -1;
   private pushes: (Push & { untilTick: number })[] = [];
   private readonly rolls: boolean;
   readonly left: Wheel;
@@ -317,6 +318,7 @@ export class Yard {
   lift(): void {
     if (this.lifted) return;
     this.lifted = true;
+    this.liftedAt = this.tick;
     this.collides(false);
   }
   carry(to: Pose): void {
@@ -326,6 +328,11 @@ export class Yard {
   setDown(): void {
     if (!this.lifted) return;
     this.lifted = false;
+    // lifted, carried and set down while time stands still: the hand is there at once
+    if (this.carryTo && this.liftedAt === this.tick) {
+      const { x, y, facingDeg } = this.carryTo;
+      this.robot.setTransform(new Vec2(x, y), planeAngle(facingDeg));
+    }
     this.carryTo = undefined;
     this.tilt.right();
     this.acrossBefore = 0;

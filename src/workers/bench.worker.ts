@@ -11,7 +11,7 @@ import { calibrate } from '../../core/run/calibrate.ts';
 import { stateAt } from '../../core/trace/query.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
 import { buffersOf, type Delta } from '../../core/trace/recorder.ts';
-import { compareRuns, type Parting } from '../../core/trace/compare.ts';
+import { sameBehaviour, type Sameness } from '../../core/trace/same.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import { findings, type Finding } from '../../core/trace/findings/findings.ts';
 import { readRun, writeRun, type RunFile } from '../../core/trace/runfile.ts';
@@ -259,8 +259,8 @@ const api = {
     return trace ? findings(trace, program) : [];
   },
   /** Two whole runs at once, and the first moment at which they part. */
-  compare(a: RunOptions, b: RunOptions): Parting {
-    return compareRuns(rehearse(a), rehearse(b));
+  compare(a: RunOptions, b: RunOptions): Sameness {
+    return sameBehaviour(rehearse(a), rehearse(b));
   },
   /** One stand-in measured. */
   calibrate(kit: Kit, serial: string): Calibration {

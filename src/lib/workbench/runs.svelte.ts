@@ -7,11 +7,11 @@ import type { Kit } from '../../../core/kit/kit.ts';
 import type { Calibration } from '../../../core/kit/calibration.ts';
 import type { Project } from '../../../core/project.ts';
 import { emptyProgram, type Program, type Value } from '../../../core/language/program.ts';
-import type { Parting } from '../../../core/trace/compare.ts';
+import type { Sameness } from '../../../core/trace/same.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
 import type { Go, Stop, Why } from '../../../core/run/stops.ts';
 import type { Snapshot } from '../../../core/run/snapshot.ts';
-import { recordedInputs } from '../../../core/trace/inputs.ts';
+import { trackOf } from '../../../core/trace/inputs.ts';
 import { eventsOf } from '../../../core/trace/apart.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';
@@ -366,7 +366,7 @@ export class Runs {
   resumeHere(project: Project): Promise<void> {
     const run = this.run;
     const tUs = Math.max(1000, Math.floor(this.playheadUs / 1000) * 1000);
-    const inputs = run ? recordedInputs(run.trace).filter((i) => i.tUs <= tUs) : [];
+    const inputs = run ? trackOf(run.trace).filter((i) => i.tUs <= tUs) : [];
     return this.begin(project, { untilUs: tUs, inputs });
   }
   /** Along the trace to the begin of the block before or after the playhead, or by one tick. */
@@ -468,7 +468,7 @@ export class Runs {
     return this.bench().bytes(options as never);
   }
   /** Both projects rehearsed at once, and whether they did the same. */
-  compare(before: Project, now: Project): Promise<Parting> {
+  compare(before: Project, now: Project): Promise<Sameness> {
     const options = (p: Project) =>
       JSON.parse(JSON.stringify({ program: p.program, kit: p.kit, mat: p.mat, start: p.start, seed: this.seed }));
     return this.bench().compare(options(before), options(now));

@@ -2,13 +2,13 @@
 <script lang="ts">
   import type { Component } from 'svelte';
   import { say } from '../../../../core/words.ts';
-  import { recordedInputs } from '../../../../core/trace/inputs.ts';
+  import { trackOf } from '../../../../core/trace/inputs.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const { runs } = useWorkbench();
   let open = $state(false);
   let Dialog = $state.raw<Component<{ open: boolean }, object, 'open'>>();
   const last = $derived(
-    runs.run && runs.run.version >= 0 && !runs.looking && !runs.busy ? recordedInputs(runs.run.trace) : []
+    runs.run && runs.run.version >= 0 && !runs.looking && !runs.busy ? trackOf(runs.run.trace) : []
   );
   async function show() {
     Dialog ??= (await import('./InputsDialog.svelte')).default;

@@ -3,7 +3,7 @@
   import Dialog from '../../ui/Dialog.svelte';
   import { untrack } from 'svelte';
   import { say } from '../../../../core/words.ts';
-  import { parseInputs, recordedInputs, writeInputs } from '../../../../core/trace/inputs.ts';
+  import { parseInputs, trackOf, writeInputs } from '../../../../core/trace/inputs.ts';
   import { download, fileName } from '../../shelf/files.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import GamepadView from './GamepadView.svelte';
@@ -14,7 +14,7 @@
   let tab = $state<'track' | 'gamepad' | 'phone'>('track');
   let problem = $state('');
   const tracks = $derived(w.session.project.tracks ?? []);
-  const last = $derived(runs.run && runs.run.version >= 0 && !runs.looking ? recordedInputs(runs.run.trace) : []);
+  const last = $derived(runs.run && runs.run.version >= 0 && !runs.looking ? trackOf(runs.run.trace) : []);
   let text = $state(
     untrack(() => (runs.inputs ? writeInputs(runs.inputs.list) : last.length ? writeInputs(last) : ''))
   );

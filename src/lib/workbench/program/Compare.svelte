@@ -3,7 +3,7 @@
   import { say } from '../../../../core/words.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { compareLists } from '../../../../core/language/refactor.ts';
-  import { type Parting } from '../../../../core/trace/compare.ts';
+  import { TOLERANCE, type Sameness } from '../../../../core/trace/same.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import BlockLink from './BlockLink.svelte';
   import Panel from './Panel.svelte';
@@ -23,7 +23,7 @@
   const differences = $derived(lines.filter((l) => l.what !== 'same').length);
 
   let before = $state(0);
-  let result = $state.raw<Parting>();
+  let result = $state.raw<Sameness>();
   let busy = $state(false);
   async function stillTheSame() {
     busy = true;
@@ -31,13 +31,6 @@
     result = await w.runs.compare(past, w.session.project);
     busy = false;
   }
-  const event = (e: { type: string } | undefined): string =>
-    e
-      ? Object.entries(e)
-          .filter(([k]) => !['tUs', 'block', 'id'].includes(k))
-          .map(([, v]) => String(typeof v === 'object' ? JSON.stringify(v) : v))
-          .join(' ')
-      : say('nothing more');
 </script>
 
 <Panel title={say('Compare')} {close}>
@@ -83,12 +76,19 @@
     >
     {#if result}
       <p class="font-semibold {result.same ? 'text-moss' : 'text-clay'}" role="status">
-        {#if result.same}{say('Yes: {events} events, the same and in the same order.', { events: result.events })}
-        {:else}{say('No. They part at {n} s: before {event}; now {event2}.', {
-            n: (result.at / 1e6).toFixed(2),
-            event: event(result.a),
-            event2: event(result.b)
-          })}{/if}
+        {#if result.same}{say('Yes, for all of {s} s: path, rest, pictures, servos, tones and log.', {
+            s: result.seconds.toFixed(2)
+          })}
+        {:else}{say('No. They part at {n} s. {says}', { n: (result.atUs / 1e6).toFixed(2), says: result.says })}{/if}
+      </p>
+      {#if !result.same && result.block}<BlockLink id={result.block} />{/if}
+      <p class="text-[13px] text-soft">
+        {say('The same is what lies within {cm} cm, {deg} ° and {s} s (and {share} % of the time gone by).', {
+          cm: TOLERANCE.cm,
+          deg: TOLERANCE.deg,
+          s: TOLERANCE.seconds,
+          share: TOLERANCE.share * 100
+        })}
       </p>
     {/if}
   {:else}<p class="text-soft">{say('Nothing was changed yet.')}</p>{/if}
