@@ -182,8 +182,9 @@ describe('demo projects', () => {
     expect(logs(trace)).toEqual(['in the air', 'caught']);
     const [up, down] = trace.events.filter((e) => e.type === 'mark').map((e) => e.tUs / 1e6);
     // h = g t^2 / 8: 0.70 s for 60 cm; the first mark comes when it has been weightless for 60 ms
-    expect(down - 1).toBeCloseTo(0.7, 1);
-    expect(up).toBeLessThan(1.12);
+    // it is pushed up for 0.06 s before
+    expect(down - 1.06).toBeCloseTo(0.7, 1);
+    expect(up).toBeLessThan(1.18);
     expect(Math.max(...channel(trace, 'accelTotal')!.high) * 0.001).toBeGreaterThan(2.2);
   });
   it('The rolling drop goes to the low edge', () => {

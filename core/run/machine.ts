@@ -638,7 +638,7 @@ export class Machine extends Face implements Device {
       this.triggers.push(`touch ${input.edge} edge ${input.touched ? 'is touched' : 'is free'}`);
     } else if ('stick' in input) this.sticks[input.stick] = input.at;
     else if ('lean' in input) this.hand.leanTo(input.lean);
-    else if ('shake' in input) this.hand.shake(input.shake, worldUs);
+    else if ('shake' in input) this.hand.shake(input.shake, worldUs, input.g);
     else if ('toss' in input) this.hand.toss(input.toss / 100, worldUs);
     else if ('drop' in input) this.hand.drop(input.drop / 100, worldUs);
     else if ('lift' in input) {

@@ -21,8 +21,8 @@ export const inputSchema = z.union([
   z.strictObject({ stick: z.string().max(40), at: z.number().min(-100).max(100) }),
   /** degrees: sideways to the right, forwards away from the person, turned clockwise */
   z.strictObject({ lean: z.strictObject({ sideways: degrees, forwards: degrees, turned: degrees }) }),
-  /** seconds */
-  z.strictObject({ shake: z.number().min(0).max(60) }),
+  /** seconds, and how hard: g to and fro */
+  z.strictObject({ shake: z.number().min(0).max(60), g: z.number().min(0.1).max(6).optional() }),
   /** cm */
   z.strictObject({ toss: fallCm }),
   /** what it is like where the device is held: light and moisture 0 to 100, temperature in degrees Celsius */

@@ -14,6 +14,28 @@ function recorded(samples: readonly number[]) {
   return recorder.trace;
 }
 
+describe('a heading between two cursors', () => {
+  const heading = (samples: readonly number[]) => {
+    const recorder = new Recorder({ ...header, blocks: [] }, [{ key: 'heading', title: '', unit: '°', scale: 0.02 }]);
+    for (const s of samples) recorder.sample(Float64Array.of(s));
+    recorder.finish('done', samples.length * 1000);
+    return recorder.trace;
+  };
+  it('is followed across north, both ways, and has a circular mean', () => {
+    // a turn of +90 from 300: told as +90, not as -270; its middle is 345
+    const right = heading(Array.from({ length: 91 }, (_, i) => (300 + i) % 360));
+    const m = measure(right.channels[0], right.ticks, 1000, 91_000)!;
+    expect(m).toMatchObject({ a: 300, b: 30, difference: 90, smallest: 300, largest: 390 });
+    expect(m.mean).toBeCloseTo(345, 6);
+    expect(m.slope).toBeCloseTo(1000, 6);
+    const left = heading(Array.from({ length: 21 }, (_, i) => (370 - i) % 360));
+    const n = measure(left.channels[0], left.ticks, 1000, 21_000)!;
+    expect(n.difference).toBe(-20);
+    expect(n.mean).toBeCloseTo(0, 6);
+    expect(measure(left.channels[0], left.ticks, 21_000, 1000)!.difference).toBe(20);
+  });
+});
+
 describe('between two cursors', () => {
   it('measures a straight line: slope, mean and area as in any book of calculus', () => {
     // 0, 0.5, 1.0 ... : half a volt a millisecond

@@ -1,6 +1,7 @@
 /** Figures between two cursors on the time axis. */
 import { rowsOf, upTo } from './apart.ts';
 import { sampleAt, tickAt } from './query.ts';
+import { headingAt } from '../units.ts';
 import { CHUNK, type Channel, type Trace } from './trace.ts';
 
 export type Measures = {
@@ -23,6 +24,7 @@ export type Measures = {
  */
 export function measure(c: Channel, ticks: number, aUs: number, bUs: number): Measures | undefined {
   if (ticks === 0 || c.chunks.length === 0) return undefined;
+  if (c.key === 'heading' || c.key === 'facing') return measureHeading(c, ticks, aUs, bUs);
   const [fromUs, toUs] = aUs <= bUs ? [aUs, bUs] : [bUs, aUs];
   const [from, to] = [tickAt(fromUs, ticks), tickAt(toUs, ticks)];
   let sum = 0;
@@ -57,6 +59,38 @@ export function measure(c: Channel, ticks: number, aUs: number, bUs: number): Me
     smallest: low * c.scale,
     largest: high * c.scale,
     area: to > from ? (sum * c.scale - (sampleAt(c, from) + sampleAt(c, to)) / 2) / 1000 : 0
+  };
+}
+
+/**
+ * A direction has no largest and no mean as numbers have: it is followed across north, so that 350 to 10 is +20, and its mean
+ * is that of unit vectors (Mardia and Jupp, Directional Statistics, chapter 2), from 0 to 360.
+ */
+function measureHeading(c: Channel, ticks: number, aUs: number, bUs: number): Measures {
+  const [from, to] = [tickAt(Math.min(aUs, bUs), ticks), tickAt(Math.max(aUs, bUs), ticks)];
+  const first = sampleAt(c, from);
+  let now = first;
+  let [low, high, sum, sine, cosine] = [first, first, 0, 0, 0];
+  for (let t = from; t <= to; t++) {
+    const step = sampleAt(c, t) - now;
+    now += step - 360 * Math.round(step / 360);
+    if (now < low) low = now;
+    if (now > high) high = now;
+    sum += now;
+    sine += Math.sin((now * Math.PI) / 180);
+    cosine += Math.cos((now * Math.PI) / 180);
+  }
+  const difference = aUs <= bUs ? now - first : first - now;
+  const seconds = (bUs - aUs) / 1e6;
+  return {
+    a: sampleAt(c, tickAt(aUs, ticks)),
+    b: sampleAt(c, tickAt(bUs, ticks)),
+    difference,
+    slope: seconds === 0 ? 0 : difference / seconds,
+    mean: headingAt((Math.atan2(sine, cosine) * 180) / Math.PI, 9),
+    smallest: low,
+    largest: high,
+    area: to > from ? (sum - (first + now) / 2) / 1000 : 0
   };
 }
 

@@ -16,6 +16,9 @@ export function sampleAt(c: Channel, tick: number): number {
 export const tickAt = (tUs: number, ticks: number): number =>
   Math.max(0, Math.min(ticks - 1, Math.floor(tUs / 1000) - 1));
 
+/** Before a volume is set, percent. */
+const FULL_VOLUME = 100;
+
 export type State = {
   tUs: number;
   x: number;
@@ -24,7 +27,8 @@ export type State = {
   values: Record<string, number>;
   lamps: Record<'left' | 'right', { on: boolean; colour: string; level?: number }>;
   picture: string;
-  tone: number | undefined;
+  /** what sounds: since when, and how loud, percent */
+  tone: { hertz: number; sinceUs: number; level: number } | undefined;
   /** ids of the blocks that were running, outermost first */
   blocks: string[];
 };
@@ -53,7 +57,11 @@ export function stateAt(trace: Trace, tUs: number): State {
   state.picture = lastBy(eventsOf(trace, 'display'), tUs)?.picture ?? DARK;
   const tone = lastBy(eventsOf(trace, 'tone'), tUs);
   if (tone && tone.hertz > 0 && (tone.seconds === undefined || tone.tUs + tone.seconds * 1e6 > tUs))
-    state.tone = tone.hertz;
+    state.tone = {
+      hertz: tone.hertz,
+      sinceUs: tone.tUs,
+      level: lastBy(eventsOf(trace, 'volume'), tUs)?.percent ?? FULL_VOLUME
+    };
   return state;
 }
 /** The newest event of one lamp by then. */

@@ -68,7 +68,8 @@ describe('a device in the hand', () => {
     };
     const toss = (hand: Hand, t: number) => void (t === 200 && hand.toss(0.6, 200_000));
     expect(names('moved let go', toss)).toBe(1);
-    expect(names('jolt 2.2', toss)).toBe(1);
+    // thrown and caught
+    expect(names('jolt 2.2', toss)).toBe(2);
     expect(names('jolt 9', toss)).toBe(0);
     const over = (hand: Hand, t: number) => {
       if (t === 200) hand.leanTo({ sideways: 180 });

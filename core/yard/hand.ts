@@ -9,9 +9,9 @@ const RAD = Math.PI / 180;
 /** The sensor's range, g, and its low-pass filter of 50 Hz as a share a millisecond. */
 const RANGE = 8;
 const SHARE = 0.001 / (0.001 + 1 / (2 * Math.PI * 50));
-/** A shake of the hand: g to and fro, times a second. */
+/** A shake of the hand: g to and fro unless told otherwise, times a second. */
 const SHAKE = { g: 2.6, hertz: 4 };
-/** A toss is caught over so many metres; what is dropped stops on the soft mat within so many. */
+/** A toss is pushed up and caught over so many metres each; what is dropped stops on the soft mat within so many. */
 const CATCH_M = 0.1;
 const LANDING_M = 0.03;
 /** Lifted up and set down over so many metres in so many seconds. */
@@ -39,8 +39,10 @@ export class Hand {
   private nowUs = 0;
   private shakeFromUs = -1;
   private shakeToUs = -1;
-  /** in the air: since when, for how long, with what speed it left and comes down, and over what way it is stopped */
-  private flight: { fromUs: number; airS: number; upMps: number; downMps: number; stopM: number } | undefined;
+  private shakeG = SHAKE.g;
+  /** pushed up, in the air, stopped: since when, how long each, with what speed it leaves and comes down, over what way it is stopped */
+  private flight:
+    { fromUs: number; pushS: number; airS: number; upMps: number; downMps: number; stopM: number } | undefined;
   private liftUs = -1;
   private liftWay = 1;
   /** before the sensor's 100 values a second, g */
@@ -59,19 +61,22 @@ export class Hand {
   leanTo(lean: Partial<Lean>): void {
     this.lean = { ...this.lean, ...lean };
   }
-  shake(seconds: number, nowUs: number): void {
+  shake(seconds: number, nowUs: number, g = SHAKE.g): void {
+    this.shakeG = g;
     this.shakeFromUs = nowUs;
     this.shakeToUs = nowUs + seconds * 1e6;
   }
   /** Thrown straight up and caught again. @param heightM how high */
   toss(heightM: number, nowUs: number): void {
     const speed = Math.sqrt(2 * G * heightM);
-    this.flight = { fromUs: nowUs, airS: airTime(heightM), upMps: speed, downMps: speed, stopM: CATCH_M };
+    // an even push over the way: v^2 / (2 g s) beside its weight, for 2 s / v
+    const pushS = speed > 0 ? (2 * CATCH_M) / speed : 0;
+    this.flight = { fromUs: nowUs, pushS, airS: airTime(heightM), upMps: speed, downMps: speed, stopM: CATCH_M };
   }
   /** Let fall to the floor: sqrt(2 h / g) in the air. @param heightM from how high */
   drop(heightM: number, nowUs: number): void {
     const downMps = Math.sqrt(2 * G * heightM);
-    this.flight = { fromUs: nowUs, airS: downMps / G, upMps: 0, downMps, stopM: LANDING_M };
+    this.flight = { fromUs: nowUs, pushS: 0, airS: downMps / G, upMps: 0, downMps, stopM: LANDING_M };
   }
   /** Raised by a hand, or lowered: a half way of speeding up, a half of slowing down (sine). */
   lift(up: boolean, nowUs: number): void {
@@ -131,7 +136,8 @@ export class Hand {
     let { x, y, z } = this.up();
     x += ax / G;
     y += ay / G;
-    if (nowUs < this.shakeToUs) x += SHAKE.g * Math.sin(2 * Math.PI * SHAKE.hertz * ((nowUs - this.shakeFromUs) / 1e6));
+    if (nowUs < this.shakeToUs)
+      x += this.shakeG * Math.sin(2 * Math.PI * SHAKE.hertz * ((nowUs - this.shakeFromUs) / 1e6));
     if (this.liftUs >= 0) {
       const t = (nowUs - this.liftUs) / 1e6 / LIFT.s;
       if (t >= 1) this.liftUs = -1;
@@ -140,9 +146,12 @@ export class Hand {
     }
     const { flight } = this;
     if (flight) {
-      const t = (nowUs - flight.fromUs) / 1e6;
+      const t = (nowUs - flight.fromUs) / 1e6 - flight.pushS;
       this.height = 0;
-      if (t < flight.airS) {
+      if (t < 0) {
+        const push = 1 + (flight.upMps * flight.upMps) / (2 * G * CATCH_M);
+        [x, y, z] = [x * push, y * push, z * push];
+      } else if (t < flight.airS) {
         x = y = z = 0;
         const above = flight.upMps > 0 ? 0 : (flight.downMps * flight.downMps) / (2 * G);
         this.height = above + flight.upMps * t - (G * t * t) / 2;

@@ -198,7 +198,7 @@
 
     <Stops {chosen} {named} />
     {#if runs.view?.tone}<p class="text-soft">
-        {say('A tone of {hertz} Hz sounds.', { hertz: Math.round(runs.view.tone) })}
+        {say('A tone of {hertz} Hz sounds.', { hertz: Math.round(runs.view.tone.hertz) })}
       </p>{/if}
     {#if runs.textTrouble}<p class="text-clay">{retell(runs.textTrouble)}</p>{/if}
   </div>

@@ -1,7 +1,6 @@
 <script lang="ts">
   import { say, word } from '../../../../core/words.ts';
   import { DARK, levelOf, shownAs } from '../../../../core/language/pixels.ts';
-  import { eventsOf, lastBy } from '../../../../core/trace/apart.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
@@ -10,20 +9,6 @@
   const flat = $derived(shownAs(view?.picture ?? DARK, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
   const lamps = $derived(hasWheels(kit) ? (['left', 'right'] as const) : (['left'] as const));
   const device = $derived(w.runs.shown === 'device');
-  /** what was read aloud last: a caption always, and a voice where the computer has one */
-  const caption = $derived.by(() => {
-    const run = w.runs.run;
-    if (!run || run.version < 0) return undefined;
-    const newest = lastBy(eventsOf(run.trace, 'speech'), w.runs.playheadUs);
-    return newest && newest.tUs > w.runs.playheadUs - 6e6 ? newest : undefined;
-  });
-  let said: unknown;
-  $effect(() => {
-    const live = w.runs.state === 'running' && w.runs.scrubUs === undefined && !w.muted;
-    if (!live || !caption || caption === said) return;
-    said = caption;
-    window.speechSynthesis?.speak(new SpeechSynthesisUtterance(caption.text));
-  });
   let hovered = $state('');
   let nose = $state(false);
   const COLOUR: Record<string, string> = {
@@ -127,11 +112,4 @@
         >{/if}
     </div>
   </div>
-  {#if caption?.type === 'speech'}<p
-      class="absolute inset-x-2 top-full z-10 mt-1 rounded-md bg-header px-2 py-1 text-[13px] text-[#eef2e4]"
-      role="status"
-      data-testid="caption"
-    >
-      {caption.text}
-    </p>{/if}
 </div>

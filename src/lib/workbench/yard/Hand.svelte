@@ -7,6 +7,8 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import { HandOn } from './hand.svelte.ts';
 
+  /** to and fro with so much: just over 1 g in all */
+  const GENTLE_G = 0.6;
   const w = useWorkbench();
   const hand = new HandOn(w);
   const { runs } = w;
@@ -196,6 +198,11 @@
         >
         <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => w.give({ shake: 0.8 })}
           >{say('Shake')}</button
+        >
+        <button
+          class="btn btn-plain !px-2 !py-0.5"
+          disabled={!ready}
+          onclick={() => w.give({ shake: 0.8, g: GENTLE_G })}>{say('Shake gently')}</button
         >
         <button
           class="btn btn-plain !px-2 !py-0.5"

@@ -10,6 +10,7 @@
   import Face from './Face.svelte';
   import { download, fileName } from '../../shelf/files.ts';
   import Menu from './Menu.svelte';
+  import Speech from './Speech.svelte';
   import Yard from './Yard.svelte';
   import { Tones } from './tones.ts';
 
@@ -101,6 +102,7 @@
     >
     <Menu onpicture={picture} />
   </div>
+  <Speech />
   {#if hasWheels(w.session.project.kit) || !w.handOpen}<Face />{/if}
   {#if w.handOpen && Hand}<Hand />{/if}
   <div class="relative min-h-0 flex-1">
