@@ -1,7 +1,11 @@
 /** Why did it do that? Standing still, stepping, going back, trying a part; the trace and its tools; guesses; a room. */
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
-import { newProject, openDemo, project, rehearse, robot, workbench } from './room.ts';
+import { barrow } from '../core/kit/kit.ts';
+import { newProject as emptyProject } from '../core/project.ts';
+import { b, program, start } from '../core/testing/build.ts';
+import { longAisle } from '../core/yard/mats.ts';
+import { newProject, openDemo, project, rehearse, robot, typeNumber, workbench } from './room.ts';
 
 const inside = (page: Page) => page.getByTestId('inside');
 const where = (page: Page) => page.getByTestId('inside-where');
@@ -352,4 +356,27 @@ test('a new project has nothing to look into, and says what will be there', asyn
   await newProject(page, 'Empty bed');
   await menu(page, 'Runs of this project');
   await expect(page.getByText('No run is kept yet.')).toBeVisible();
+});
+
+test('two runs lie over one another by their first movement or mark, on the screen too', async ({ page }) => {
+  const steps = [b('wait.time', { time: 0.2 }), b('log.mark', { words: 'go' }), b('drive.measure')];
+  const data = { ...emptyProject('Line up', barrow, longAisle), program: program(start(...steps)) };
+  const { id } = (await (await page.request.post('/api/projects', { data })).json()) as { id: string };
+  await page.goto(`/project/${id}`);
+  await workbench(page);
+  await rehearse(page);
+  await typeNumber(page, 'wait.time', 0, 0, '1.4');
+  await rehearse(page);
+  await page.getByTitle('Which run is drawn beside').selectOption('last');
+  const picture = () =>
+    page.getByTestId('trace').evaluate((c) => (c.querySelector('canvas') ?? (c as HTMLCanvasElement)).toDataURL());
+  const how = page.getByLabel('How the two runs lie over one another');
+  await how.selectOption('from the start');
+  const fromTheStart = await picture();
+  for (const by of ['by the first movement', 'by the first mark']) {
+    await how.selectOption(by);
+    await expect.poll(picture, by).not.toBe(fromTheStart);
+    await how.selectOption('from the start');
+    await expect.poll(picture, 'from the start again').toBe(fromTheStart);
+  }
 });

@@ -372,3 +372,30 @@ test('a text is completed from the library, explains its words under the pointer
   await page.keyboard.type('log("open');
   await expect(page.locator('.cm-lintRange-error').first()).toBeVisible();
 });
+
+test('tones are heard with their volume and pitch, and equal notes apart from one another', async ({ page }) => {
+  await openDemo(page, 'Round the fern bed');
+  // the audio graph of the page, rendered: two equal notes at full volume, one an octave up at a quarter of it
+  const heard = (await page.evaluate(`(async () => {
+    const RATE = 8000;
+    const audio = new OfflineAudioContext(1, RATE * 2, RATE);
+    window.mossbellSound(audio, { hertz: 440, level: 100 }, 0.1)(0.5);
+    window.mossbellSound(audio, { hertz: 440, level: 100 }, 0.52)(0.9);
+    window.mossbellSound(audio, { hertz: 880, level: 25 }, 1.1)(1.5);
+    const out = (await audio.startRendering()).getChannelData(0);
+    const part = (from, to) => out.slice(from * RATE, to * RATE);
+    const loud = (p) => Math.sqrt(p.reduce((s, v) => s + v * v, 0) / p.length);
+    const pitch = (p) => p.reduce((n, v, i) => n + (i && p[i - 1] < 0 && v >= 0 ? 1 : 0), 0) / (p.length / RATE);
+    const quietest = Math.min(...Array.from({ length: 40 }, (_, i) => loud(part(0.49 + i * 0.001, 0.495 + i * 0.001))));
+    return { first: loud(part(0.2, 0.4)), second: loud(part(0.6, 0.8)), soft: loud(part(1.2, 1.4)), after: loud(part(1.6, 1.9)),
+      pitches: [pitch(part(0.2, 0.4)), pitch(part(1.2, 1.4))], quietest };
+  })()`)) as Record<'first' | 'second' | 'soft' | 'after' | 'quietest', number> & { pitches: number[] };
+  expect(heard.first).toBeGreaterThan(0.05);
+  expect(heard.second).toBeCloseTo(heard.first, 2);
+  expect(heard.soft / heard.first).toBeCloseTo(0.25, 1);
+  expect(heard.after).toBe(0);
+  // between equal notes it falls to a fifth at least
+  expect(heard.quietest).toBeLessThan(heard.first / 5);
+  expect(heard.pitches[0]).toBeCloseTo(440, -1);
+  expect(heard.pitches[1]).toBeCloseTo(880, -1);
+});

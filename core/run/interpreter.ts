@@ -97,6 +97,10 @@ class Running implements Task {
     this.inputs = outer;
     this.depth--;
   }
+  /** what the routine that runs was given, by its inputs' ids */
+  get routineInputs(): Readonly<Record<string, Value>> {
+    return this.inputs;
+  }
   input(id: string): Value {
     return this.inputs[id] ?? 0;
   }
@@ -244,6 +248,13 @@ export class Interpreter {
   /** The task that is stopped before a step. */
   get stopped(): number | undefined {
     return this.paused ? this.tasks[this.at]?.id : undefined;
+  }
+  /** The routine that the task which comes next is in, and what it was given. */
+  get inputsNow(): { name: string; value: Value }[] {
+    const given = this.tasks[this.paused ? this.at : 0]?.routineInputs ?? NO_INPUTS;
+    return this.bench.spec.program.routines.flatMap((r) =>
+      (r.inputs ?? []).filter((i) => i.id in given).map((i) => ({ name: i.name, value: given[i.id] }))
+    );
   }
   /** What a value block comes to now; it must ask nothing that changes the run. */
   valueNow(step: Step): Value {

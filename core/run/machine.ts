@@ -90,6 +90,8 @@ export class Machine extends Face implements Device {
     this.channels = channelsOf(kit, yard.things.length);
     this.values = new Float64Array(this.channels.length);
     this.moves = new Moves(clock, recorder);
+    // what its sensors say before the first tick
+    for (let i = 0; i < this.channels.length; i++) this.values[i] = this.channels[i].read(this);
   }
 
   /** The wheels as the program's text has them: sockets, diameters and track that measured moves reckon with. */
@@ -793,6 +795,10 @@ export class Machine extends Face implements Device {
   reading(key: string): number | undefined {
     const at = this.channels.findIndex((c) => c.key === key);
     return at < 0 ? undefined : this.values[at];
+  }
+  /** The newest sample of every channel, by its key, in its unit. */
+  get readings(): Record<string, number> {
+    return Object.fromEntries(this.channels.map(({ key }, i) => [key, this.values[i]]));
   }
   /** Whether anything still moves. */
   get still(): boolean {

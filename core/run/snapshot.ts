@@ -24,7 +24,11 @@ export type Snapshot = {
     list: boolean;
     /** changed by hand, from the next step on */ waits?: true;
   }[];
+  /** what the routine that runs was given */
+  inputs: { name: string; shown: string }[];
   tasks: TaskSeen[];
+  /** every channel as it is, in its unit */
+  readings: Record<string, number>;
   /** what each value block would give now, by id */
   values: Record<string, string>;
 };
@@ -61,6 +65,8 @@ export function snapshot(interpreter: Interpreter): Snapshot {
         ...(set.has(name) ? { waits: true as const } : {})
       };
     }),
+    inputs: interpreter.inputsNow.map(({ name, value }) => ({ name, shown: recorded(value).text ?? show(value) })),
+    readings: bench.machine.readings,
     tasks: interpreter.running.map(({ id, stack, wait, wakeUs, current }) => ({
       id,
       starter: stack.steps[0]?.id ?? '',

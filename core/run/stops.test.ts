@@ -212,4 +212,34 @@ describe('what there is to see while the run stands still', () => {
       { for: 'time', untilUs: 2_000_400 }
     ]);
   });
+  it('shows what the sensors say before the first tick, and what a routine was given', () => {
+    const inner = log(b('routine.input', { input: 'a' }));
+    const p: Program = {
+      ...program(start(b('routine.do', { routine: 'r', 'in:a': 42 }))),
+      routines: [
+        { id: 'r', name: 'tell', inputs: [{ id: 'a', name: 'number', type: 'number' }], x: 0, y: 0, steps: [inner] }
+      ]
+    };
+    const s = session(p);
+    s.go('into');
+    const first = snapshot(s.interpreter);
+    expect(s.bench.trace.ticks).toBe(0);
+    expect(first.readings.distance).toBeGreaterThan(100);
+    expect(first.readings.volts).toBe(7.4);
+    expect(first.inputs).toEqual([]);
+    expect(s.go('into')).toBe(inner.id);
+    expect(snapshot(s.interpreter).inputs).toEqual([{ name: 'number', shown: '42' }]);
+  });
+  it('shows a value set by hand only from when it was set', () => {
+    const p = steps(wait(0.2), b('var.set', { variable: 'v1', value: 1 }), wait(0.5));
+    const s = session(p, [], [{ tUs: 400_000, input: { set: { variable: 'count', to: 9 } } }]);
+    s.interpreter.stopBefore = undefined;
+    s.interpreter.advance(300_000);
+    expect(snapshot(s.interpreter).variables.find((v) => v.name === 'count')).toMatchObject({ shown: '1' });
+    s.interpreter.advance(450_000);
+    expect(snapshot(s.interpreter).variables.find((v) => v.name === 'count')).toMatchObject({
+      shown: '9',
+      waits: true
+    });
+  });
 });

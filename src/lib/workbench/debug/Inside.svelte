@@ -20,7 +20,9 @@
   const w = useWorkbench();
   const { runs } = w;
   const names = $derived(sentences(w.session.project));
-  const named = (id: string) => names.get(id) ?? lineOf(id);
+  // a block that is gone by now is called as it was when the run began
+  const before = $derived(runs.run?.project ? sentences(runs.run.project) : undefined);
+  const named = (id: string) => names.get(id) ?? before?.get(id) ?? lineOf(id);
   const paused = $derived(runs.state === 'paused' && runs.scrubUs === undefined && runs.shown === 'rehearsal');
   const past = $derived(runs.scrubUs !== undefined);
   // at rest in the past, what was inside then is worked out
@@ -40,7 +42,14 @@
       for (const [name, value] of Object.entries(runs.values)) if (!held.has(name)) held.set(name, String(value));
     return [...held].map(([name, shown]) => ({ name, shown, list: shown.startsWith('[') }));
   });
-  const here = $derived(paused ? runs.here : runs.lit.at(-1));
+  const here = $derived((paused && runs.here) || runs.lit.at(-1));
+  /** what runs is not the program any more that stands there */
+  const changed = $derived(
+    runs.state === 'paused' &&
+      runs.shown === 'rehearsal' &&
+      !!runs.current?.project &&
+      runs.current.project.program !== w.session.project.program
+  );
   const waits = $derived({
     'its turn': say('comes next'),
     move: say('waits until its move is over'),
@@ -76,10 +85,15 @@
   <div class="flex min-h-0 flex-1 flex-col gap-2.5 overflow-auto p-2.5">
     <div class="flex flex-col gap-1.5">
       <p class="leading-snug" data-testid="inside-where">
-        {#if here}<b>{paused ? say('Before:') : say('At:')}</b> {named(here)}{:else if runs.run}{say(
+        {#if here}<b>{paused && runs.here ? say('Before:') : say('At:')}</b> {named(here)}{:else if runs.run}{say(
             'No block runs here.'
           )}{:else}{say('Rehearse, pause or stop before a block: here you see what goes on inside.')}{/if}
         {#if reason}<span class="block text-soft">{reason}</span>{/if}
+        {#if changed}<span class="block text-clay" data-testid="old-program"
+            >{say(
+              'The program was changed: the one from before runs on, until you go on from here with this one.'
+            )}</span
+          >{/if}
       </p>
       <div class="flex flex-wrap gap-1">
         <button
@@ -132,7 +146,7 @@
         >
         <button
           class="btn btn-plain !px-2 !py-1"
-          disabled={!past || runs.shown !== 'rehearsal'}
+          disabled={!(past || changed) || runs.shown !== 'rehearsal'}
           title={say('The same up to here, then live, with the program as it is now')}
           onclick={() => w.resumeHere()}>{say('Go on from here')}</button
         >
@@ -162,6 +176,15 @@
         </dl>{:else}<p class="text-soft" data-testid="inside-variables">{say('None has a value yet.')}</p>{/if}
     </div>
 
+    {#if seen?.inputs.length}
+      <div>
+        <h3 class="text-[13px] font-bold">{say('Given to the routine')}</h3>
+        <dl class="mt-0.5 grid grid-cols-2 gap-x-2 text-[13px]" data-testid="inside-inputs">
+          {#each seen.inputs as i (i.name)}<dt class="truncate" title={i.name}>{i.name}</dt>
+            <dd class="text-right font-mono">{i.shown}</dd>{/each}
+        </dl>
+      </div>
+    {/if}
     {#if seen?.tasks.length}
       <div>
         <h3 class="text-[13px] font-bold">{say('Tasks')}</h3>
@@ -190,7 +213,10 @@
         <dl class="mt-0.5 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 text-[13px]" data-testid="inside-channels">
           {#each channels as c (c.key)}
             <dt class="truncate text-soft">{word(c.title)}</dt>
-            <dd class="text-right font-mono tabular-nums">{tenth(runs.view?.values[c.key] ?? 0)} {c.unit}</dd>
+            <dd class="text-right font-mono tabular-nums">
+              {tenth(seen?.readings[c.key] ?? runs.view?.values[c.key] ?? 0)}
+              {c.unit}
+            </dd>
           {/each}
         </dl>
       </details>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { sound } from '$lib/workbench/yard/tones.ts';
   import { say } from '../../../../core/words.ts';
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import KeysDialog from '$lib/ui/KeysDialog.svelte';
@@ -13,7 +14,7 @@
 
   const w = useWorkbench();
   // for tests from outside, beside the block editor's workspace
-  Object.assign(window, { mossbellBytes: (options: unknown) => w.runs.bytes(options) });
+  Object.assign(window, { mossbellBytes: (options: unknown) => w.runs.bytes(options), mossbellSound: sound });
   let program = $state<ProgramPane>();
   let tray = $state<Tray>();
   // what goes on inside is shown while the run stands still, and the tray comes back when it is over
