@@ -67,7 +67,8 @@
   );
   const beside = $derived(other && other !== run && other.version >= 0 ? other : undefined);
   const shiftUs = $derived(
-    tools && run?.trace.ended && beside?.trace.ended && version >= 0
+    // a trace tells of its end by its version alone
+    tools && version >= 0 && run?.trace.ended && beside?.trace.ended
       ? (tools.shiftOf(run.trace, beside.trace, view.align) ?? 0)
       : 0
   );

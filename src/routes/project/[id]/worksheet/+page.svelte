@@ -28,7 +28,7 @@
   });
   /** the run that was seen in the workbench, or one made for the sheet */
   let made = $state.raw<Run>();
-  const run = $derived(w.runs.run?.trace.ended ? w.runs.run : made);
+  const run = $derived(w.runs.run && w.runs.run.version >= 0 && w.runs.run.trace.ended ? w.runs.run : made);
   const asksRun = $derived(parts.path || parts.graphs || parts.findings);
   $effect(() => {
     if (asksRun && !run && project.text === undefined) void w.runs.whole(project).then((r) => (made = r));
