@@ -390,9 +390,13 @@ test('inputs are kept, changed and used again; a line that is no input is told',
   await field.fill('{"t": 0.5, "toss": 30}');
   await page.getByLabel('Name of these inputs').fill('a small toss');
   await page.getByRole('button', { name: 'Keep it' }).click();
+  await field.fill('{"t": 0.5, "stick": "middle", "at": 10}');
+  await page.getByRole('button', { name: 'Rehearse with these' }).click();
+  await expect(page.getByRole('alert')).toContainText('line 1 is not an input');
+  await field.fill('{"t": 0.5, "toss": 30}');
+  // it sets off at once
   await page.getByRole('button', { name: 'Rehearse with these' }).click();
   await page.getByLabel('Speed').selectOption('max');
-  await page.getByTestId('rehearse').click();
   await expect(page.getByTestId('playhead')).toBeVisible();
   // it goes on until its limit
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled({ timeout: 60_000 });

@@ -152,5 +152,14 @@ describe('two lists compared', () => {
     expect(compareLists(one, copySteps(one, new Set())).every((d) => d.what === 'same')).toBe(true);
     expect(compareLists(one, other).map((d) => d.what)).toEqual(['same', 'changed', 'only in the second', 'same']);
     expect(compareLists(one, []).map((d) => d.what)).toEqual(Array(3).fill('only in the first'));
+    // into loops and branches: the loop is the same, one block in it is another
+    const loop = (angle: number) => [
+      b('repeat.times', { count: 4 }, { do: [b('drive.measure'), b('turn.angle', { angle })] })
+    ];
+    expect(compareLists(loop(90), loop(72)).map((d) => [d.what, d.depth])).toEqual([
+      ['same', 0],
+      ['same', 1],
+      ['changed', 1]
+    ]);
   });
 });

@@ -301,9 +301,15 @@ function inputName(steps: readonly Step[], { step, slot }: Hole, n: number): str
 }
 
 /** One line of a comparison of two stacks. */
-export type Difference = { a?: Step; b?: Step; what: 'same' | 'changed' | 'only in the first' | 'only in the second' };
-/** Two lists block by block: a longest common run of equal blocks, and what stands between. */
-export function compareLists(a: readonly Step[], b: readonly Step[]): Difference[] {
+export type Difference = {
+  a?: Step;
+  b?: Step;
+  what: 'same' | 'changed' | 'only in the first' | 'only in the second';
+  /** how deep in loops and branches */
+  depth: number;
+};
+/** Two lists block by block, and what is in their loops and branches: a longest common run of equal blocks, and what stands between. */
+export function compareLists(a: readonly Step[], b: readonly Step[], depth = 0): Difference[] {
   const longest = Array.from({ length: a.length + 1 }, () => new Array<number>(b.length + 1).fill(0));
   for (let i = a.length - 1; i >= 0; i--)
     for (let k = b.length - 1; k >= 0; k--)
@@ -311,12 +317,21 @@ export function compareLists(a: readonly Step[], b: readonly Step[]): Difference
   const out: Difference[] = [];
   let [i, k] = [0, 0];
   while (i < a.length || k < b.length) {
-    if (i < a.length && k < b.length && same(a[i], b[k])) out.push({ a: a[i++], b: b[k++], what: 'same' });
+    if (i < a.length && k < b.length && same(a[i], b[k])) out.push({ a: a[i++], b: b[k++], what: 'same', depth });
     else if (i < a.length && k < b.length && a[i].kind === b[k].kind && longest[i + 1][k + 1] === longest[i][k])
-      out.push({ a: a[i++], b: b[k++], what: 'changed' });
+      out.push(...unlike(a[i++], b[k++], depth));
     else if (k >= b.length || (i < a.length && longest[i + 1][k] >= longest[i][k + 1]))
-      out.push({ a: a[i++], what: 'only in the first' });
-    else out.push({ b: b[k++], what: 'only in the second' });
+      out.push({ a: a[i++], what: 'only in the first', depth });
+    else out.push({ b: b[k++], what: 'only in the second', depth });
   }
   return out;
+}
+/** Two blocks of one kind that are not the same: themselves, and then what they hold. */
+function unlike(a: Step, b: Step, depth: number): Difference[] {
+  const shell = (step: Step): Step => ({ ...step, bodies: {} });
+  const names = [...new Set([...Object.keys(a.bodies ?? {}), ...Object.keys(b.bodies ?? {})])];
+  return [
+    { a, b, what: same(shell(a), shell(b)) ? 'same' : 'changed', depth },
+    ...names.flatMap((name) => compareLists(a.bodies?.[name] ?? [], b.bodies?.[name] ?? [], depth + 1))
+  ];
 }

@@ -19,7 +19,7 @@ export const anyInput: fc.Arbitrary<Input> = fc.oneof(
   fc.boolean().map((nose) => ({ nose })),
   fc.record({ key: fc.constantFrom('W', 'Up', '3'), down: fc.boolean() }),
   fc.record({ edge: fc.constantFrom('left' as const, 'right' as const), touched: fc.boolean() }),
-  fc.record({ stick: fc.constantFrom('left x', 'left y'), at: wholes(-100, 100) }),
+  fc.record({ stick: fc.constantFrom('left, left-right' as const, 'right, up-down' as const), at: wholes(-100, 100) }),
   fc.record({ sideways: wholes(-90, 90), forwards: wholes(-90, 90) }).map((lean) => ({ lean })),
   fc.double({ min: 0, max: 2, noNaN: true }).map((shake) => ({ shake })),
   wholes(0, 80).map((toss) => ({ toss })),

@@ -1,5 +1,6 @@
 /** Inputs files: JSON lines such as {"t": 1.25, "press": "Dot"}, the same shape the recorder writes. */
 import * as z from 'zod';
+import { STICKS } from '../language/blocks/sense.ts';
 import type { TimedInput, Trace } from './trace.ts';
 
 const t = z.number().min(0).max(36000);
@@ -18,7 +19,7 @@ export const inputSchema = z.union([
   z.strictObject({ key: z.string().min(1).max(20), down: z.boolean() }),
   z.strictObject({ edge: z.enum(['left', 'right']), touched: z.boolean() }),
   /** -100 to 100 % */
-  z.strictObject({ stick: z.string().max(40), at: z.number().min(-100).max(100) }),
+  z.strictObject({ stick: z.enum(STICKS), at: z.number().min(-100).max(100) }),
   /** degrees: sideways to the right, forwards away from the person, turned clockwise */
   z.strictObject({ lean: z.strictObject({ sideways: degrees, forwards: degrees, turned: degrees }) }),
   /** seconds, and how hard: g to and fro */

@@ -1,5 +1,8 @@
 import { choice, defineBlock, named, part } from '../define.ts';
 
+/** The sticks of a gamepad, each with its two ways. */
+export const STICKS = ['left, left-right', 'left, up-down', 'right, left-right', 'right, up-down'] as const;
+
 export const distance = defineBlock({
   kind: 'sense.distance',
   section: 'sense',
@@ -159,7 +162,7 @@ export const stick = defineBlock({
   gives: 'number',
   words: 'stick {stick}, %',
   label: ['Stick', '−100 to 100 %'],
-  slots: { stick: choice('left, left-right', 'left, up-down', 'right, left-right', 'right, up-down') },
+  slots: { stick: choice(...STICKS) },
   help: 'How far a stick of the gamepad is pushed: right and up count up to 100, left and down to −100.',
   value: (device, { stick }) => device.stick(stick),
   python: 'stick("{stick}")'

@@ -30,6 +30,7 @@
     if (!list) return;
     runs.inputs = list.length ? { name, list } : undefined;
     open = false;
+    void w.rehearse();
   }
   function keep() {
     if (!read() || !name.trim()) return;

@@ -5,7 +5,9 @@
 import { say } from '../../../../core/words.ts';
 import type { Taker } from './taker.ts';
 
-export const STICKS = ['left, left-right', 'left, up-down', 'right, left-right', 'right, up-down'] as const;
+import { STICKS } from '../../../../core/language/blocks/sense.ts';
+
+export { STICKS };
 
 /** @param raw -1 to 1 as the browser has it @returns -100 to 100, up and right positive, nothing inside the dead zone */
 export function stickValue(raw: number, axis: number, deadZone: number): number {

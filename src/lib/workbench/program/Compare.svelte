@@ -51,7 +51,10 @@
     </p>
     <ol class="flex flex-col gap-1">
       {#each lines as line, i (i)}
-        <li class="rounded-md px-1.5 py-0.5 {line.what === 'same' ? '' : 'bg-[var(--claywash)]'}">
+        <li
+          class="rounded-md px-1.5 py-0.5 {line.what === 'same' ? '' : 'bg-[var(--claywash)]'}"
+          style:margin-left="{line.depth * 14}px"
+        >
           {#if line.what !== 'same'}<small class="font-semibold text-clay">{line.what}</small><br />{/if}
           {#if line.a}<BlockLink id={line.a.id} />{/if}
           {#if line.b && line.what !== 'same'}<BlockLink id={line.b.id} />{/if}

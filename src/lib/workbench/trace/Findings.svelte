@@ -51,7 +51,9 @@
             >
             <ul class="ml-4 list-disc">
               {#each f.more as m (m.rule + m.fromUs + m.says)}<li>
-                  <button class="text-left underline" onclick={() => lead(m.fromUs, m.blocks[0])}>{m.says}</button>
+                  <button class="text-left align-top underline" onclick={() => lead(m.fromUs, m.blocks[0])}
+                    >{m.says}</button
+                  >
                 </li>{/each}
             </ul>
           </details>

@@ -84,7 +84,12 @@ export async function exportTrace(
   const height = lanes.reduce((h, l) => h + l.height, 0) + FOOT;
   switch (what) {
     case 'csv':
-      return download(`${name}.csv`, traceCsv(run.trace, selection ? 1 : 10, selection), 'text/csv');
+      // a part says that it is one, and from when to when
+      return download(
+        `${name}${selection ? `-${selection.map((us) => (us / 1e6).toFixed(2)).join('-to-')}-s` : ''}.csv`,
+        traceCsv(run.trace, selection ? 1 : 10, selection),
+        'text/csv'
+      );
     case 'json':
       return download(`${name}.mossbell-run.jsonl`, await w.runs.write(w.history.fileOf(run)), 'application/jsonl');
     case 'png': {
