@@ -31,6 +31,12 @@ describe('projects of before', () => {
     expect(migrate(one)).toBe(one);
   });
 });
+it('a start outside of any yard is refused, with its place', () => {
+  const project = { ...newProject('far', barrow, longAisle), start: { x: 1e12, y: 0.3, facingDeg: 90 } };
+  const read = readProject(JSON.stringify(project), 'far.mossbell.json');
+  expect(read.ok).toBe(false);
+  expect(!read.ok && read.problem).toMatch(/start\.x/);
+});
 it('a project is as large as its file may be, and no larger, wherever it comes in', () => {
   const project = { ...newProject('Pots', barrow, longAisle), notebook: '' };
   const room = LARGEST_FILE - JSON.stringify(project).length;

@@ -4,7 +4,7 @@ import type { Kit } from '../kit/kit.ts';
 import type { Quirks } from '../kit/quirks.ts';
 import type { Program } from '../language/program.ts';
 import type { Project } from '../project.ts';
-import { recordedInputs } from '../trace/inputs.ts';
+import { recordedInputs } from '../trace/track.ts';
 import type { Conditions, TimedInput, Trace, TraceHeader } from '../trace/trace.ts';
 import type { Mat, Pose } from '../yard/mat.ts';
 

@@ -3,7 +3,7 @@ import { barrow } from '../kit/kit.ts';
 import type { Program, Step } from '../language/program.ts';
 import { b, hall, list, log, program, start, sum, variable, wait } from '../testing/build.ts';
 import { traceBytes } from '../trace/files.ts';
-import { recordedInputs } from '../trace/inputs.ts';
+import { recordedInputs } from '../trace/track.ts';
 import type { TimedInput } from '../trace/trace.ts';
 import { Bench } from './bench.ts';
 import { Interpreter } from './interpreter.ts';

@@ -1,7 +1,7 @@
 /** Inputs files: JSON lines such as {"t": 1.25, "press": "Dot"}, the same shape the recorder writes. */
 import * as z from 'zod';
 import { STICKS } from '../language/blocks/sense.ts';
-import type { TimedInput, Trace } from './trace.ts';
+import type { TimedInput } from './trace.ts';
 
 const t = z.number().min(0).max(36000);
 const degrees = z.number().min(-180).max(180).optional();
@@ -74,10 +74,5 @@ export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | 
   }
   return { ok: true, inputs };
 }
-export const recordedInputs = ({ events }: Pick<Trace, 'events'>): TimedInput[] =>
-  events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
-/** What was done to the device in a run, to be done again in another one: that it was stopped belongs to the first alone. */
-export const trackOf = (trace: Pick<Trace, 'events'>): TimedInput[] =>
-  recordedInputs(trace).filter((i) => !('stop' in i.input));
 export const writeInputs = (inputs: readonly TimedInput[]): string =>
   inputs.map(({ tUs, input }) => JSON.stringify({ t: tUs / 1e6, ...input })).join('\n') + '\n';

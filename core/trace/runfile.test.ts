@@ -4,7 +4,7 @@ import { newProject } from '../project.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';
 import { base64Of, bytesOf, zipped } from '../bytes.ts';
 import { traceBytes } from './files.ts';
-import { recordedInputs } from './inputs.ts';
+import { recordedInputs } from './track.ts';
 import { readRun, writeRun } from './runfile.ts';
 import { emptyTrace, type Trace } from './trace.ts';
 

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { barrow, type Kit } from '../../kit/kit.ts';
 import { b, log, program, run, start, wait } from '../../testing/build.ts';
 import type { Program, Step } from '../program.ts';
-import { lookOver, stopsStart } from './lookover.ts';
+import { lookOver } from './lookover.ts';
+import { stopsStart } from './remark.ts';
 
 const rules = (p: Program, kit: Kit = barrow): string[] => lookOver({ program: p, kit }).map((r) => r.rule);
 const of = (...steps: Step[]): string[] => rules(program(start(...steps)));

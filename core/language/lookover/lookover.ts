@@ -105,9 +105,3 @@ function forAll(remarks: Remark[]): Remark[] {
     return { ...remark, mends: [...remark.mends, ...more] };
   });
 }
-/** Remarks that keep a program from starting at all. */
-export const stopsStart = (remark: Remark): boolean =>
-  ['not-a-number', 'not-whole', 'nameless', 'no-loop', 'input-elsewhere', 'slow-trigger'].includes(remark.rule);
-/** What a remark that was set aside is known by: its rule and its blocks. */
-export const remarkKey = (remark: Pick<Remark, 'rule' | 'blocks'>): string =>
-  `${remark.rule} ${remark.blocks.join(' ')}`;

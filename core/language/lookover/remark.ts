@@ -31,3 +31,10 @@ export type Looked = {
 };
 /** A rule is a pure function of program, kit and mat. */
 export type Rule = (looked: Looked) => Remark[];
+
+/** Remarks that keep a program from starting at all. */
+export const stopsStart = (remark: Remark): boolean =>
+  ['not-a-number', 'not-whole', 'nameless', 'no-loop', 'input-elsewhere', 'slow-trigger'].includes(remark.rule);
+/** What a remark that was set aside is known by: its rule and its blocks. */
+export const remarkKey = (remark: Pick<Remark, 'rule' | 'blocks'>): string =>
+  `${remark.rule} ${remark.blocks.join(' ')}`;

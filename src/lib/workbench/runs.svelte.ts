@@ -11,7 +11,7 @@ import type { Sameness } from '../../../core/trace/same.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
 import type { Go, Stop, Why } from '../../../core/run/stops.ts';
 import type { Snapshot } from '../../../core/run/snapshot.ts';
-import { trackOf } from '../../../core/trace/inputs.ts';
+import { trackOf } from '../../../core/trace/track.ts';
 import { eventsOf } from '../../../core/trace/apart.ts';
 import { stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';

@@ -1,9 +1,7 @@
 /** What the parts of the workbench share: the project, the runs, the device, and what the person has chosen. */
 import { getContext, setContext } from 'svelte';
 import { hasWheels } from '../../../core/kit/kit.ts';
-import { lookOverText } from '../../../core/language/lookover/text.ts';
-import { lookOver, remarkKey, stopsStart } from '../../../core/language/lookover/lookover.ts';
-import type { Mend, Remark } from '../../../core/language/lookover/remark.ts';
+import { remarkKey, stopsStart, type Mend, type Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
 import type { Finding } from '../../../core/trace/findings/findings.ts';
 import { History } from './history.svelte.ts';
@@ -52,10 +50,23 @@ export class Workbench {
   remarks: Remark[] = $derived.by(() => {
     const { program, kit, mat, text, others } = this.session.project;
     const aside = new Set(this.session.project.setAside ?? []);
-    const all = text === undefined ? lookOver({ program, kit, mat, others }) : lookOverText(text, kit);
+    const { rules } = this;
+    if (!rules) return [];
+    const all = text === undefined ? rules.lookOver({ program, kit, mat, others }) : rules.lookOverText(text, kit);
     return all.filter((r) => !aside.has(remarkKey(r)));
   });
   notice = $state('');
+  /** The rules of the look-over come after the first sight of the workbench; no program starts before them. */
+  private rules = $state.raw<{
+    lookOver: typeof import('../../../core/language/lookover/lookover.ts').lookOver;
+    lookOverText: typeof import('../../../core/language/lookover/text.ts').lookOverText;
+  }>();
+  private readonly hasRules = Promise.all([
+    import('../../../core/language/lookover/lookover.ts'),
+    import('../../../core/language/lookover/text.ts')
+  ])
+    .then(([{ lookOver }, { lookOverText }]) => void (this.rules = { lookOver, lookOverText }))
+    .catch(() => undefined);
 
   readonly trace: TraceView;
   readonly predict: Predicting;
@@ -154,6 +165,7 @@ export class Workbench {
       });
       return false;
     }
+    await this.hasRules;
     const blocking = text === undefined ? this.remarks.filter(stopsStart) : [];
     if (blocking.length) {
       this.notice = say('The program cannot start. {says} {todo}', { says: blocking[0].says, todo: blocking[0].todo });

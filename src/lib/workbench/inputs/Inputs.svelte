@@ -2,7 +2,7 @@
 <script lang="ts">
   import type { Component } from 'svelte';
   import { say } from '../../../../core/words.ts';
-  import { trackOf } from '../../../../core/trace/inputs.ts';
+  import { trackOf } from '../../../../core/trace/track.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const { runs } = useWorkbench();
   let open = $state(false);

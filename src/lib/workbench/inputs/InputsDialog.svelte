@@ -3,7 +3,8 @@
   import Dialog from '../../ui/Dialog.svelte';
   import { untrack } from 'svelte';
   import { say } from '../../../../core/words.ts';
-  import { parseInputs, trackOf, writeInputs } from '../../../../core/trace/inputs.ts';
+  import { parseInputs, writeInputs } from '../../../../core/trace/inputs.ts';
+  import { trackOf } from '../../../../core/trace/track.ts';
   import { download, fileName } from '../../shelf/files.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import GamepadView from './GamepadView.svelte';

@@ -1,7 +1,7 @@
 <script lang="ts">
   import { say, word } from '../../../../core/words.ts';
   import { sentences } from '../sentences.ts';
-  import { stopsStart } from '../../../../core/language/lookover/lookover.ts';
+  import { stopsStart } from '../../../../core/language/lookover/remark.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   let { close }: { close: () => void } = $props();
   const w = useWorkbench();

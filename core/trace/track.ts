@@ -1,0 +1,8 @@
+/** What a person did in a run, out of its record. */
+import type { TimedInput, Trace } from './trace.ts';
+
+export const recordedInputs = ({ events }: Pick<Trace, 'events'>): TimedInput[] =>
+  events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
+/** What was done to the device in a run, to be done again in another one: that it was stopped belongs to the first alone. */
+export const trackOf = (trace: Pick<Trace, 'events'>): TimedInput[] =>
+  recordedInputs(trace).filter((i) => !('stop' in i.input));
