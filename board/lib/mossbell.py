@@ -1087,6 +1087,7 @@ class _Tasks:
                     task.wait = task.steps.send(None)
                     task.seen = port.ticks()
                 except StopIteration:
+                    port.task_over()
                     tasks.pop(i)
                     continue
             i += 1
@@ -1113,6 +1114,7 @@ def run(*parts):
         port.began("start", _name(parts[0]))
         port.task(1)
         parts[0]()
+        port.task_over()
         return
     tasks = _Tasks(parts)
     tasks.start()

@@ -111,6 +111,21 @@ describe('interpreter and MicroPython agree', () => {
       }
     });
 
+  it('the last block of a stack is over with its stack, while another one goes on', async () => {
+    const last = log('done');
+    const two = program(start(wait(0.1), last), start(wait(2)));
+    const alone = program(start(wait(0.1), last));
+    for (const trace of [
+      rehearse({ program: two, kit: barrow, mat: longAisle, seed: 5 }),
+      await onStandIn(two, []),
+      await onStandIn(alone, [])
+    ]) {
+      const row = [...trace.spans.block].findIndex((i) => trace.header.blocks[i] === last.id);
+      expect(trace.spans.end[row]).toBeGreaterThan(100_000);
+      expect(trace.spans.end[row]).toBeLessThan(102_000);
+      expect(trace.ticks).toBeGreaterThan(500);
+    }
+  });
   it('two tasks that command the same wheels: the later wins', async () => {
     const trace = await agree(
       program(

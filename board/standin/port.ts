@@ -243,6 +243,12 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       const bench = host.bench();
       bench.recorder.event({ tUs: bench.now, ...blockOf(name), type: 'missed', trigger });
     },
+    /** the task that ran last is at its end: its last line is over */
+    task_over(): void {
+      const row = rows.get(task);
+      if (row !== undefined) host.bench().recorder.end(row, host.bench().now);
+      rows.delete(task);
+    },
     fired(): string {
       const fired = machine().triggers.join('\n');
       machine().triggers = [];

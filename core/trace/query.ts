@@ -95,6 +95,27 @@ export const runningAt = (trace: Trace, tUs: number): string[] =>
 export const ranWhen = (trace: Trace, block: string): [number, number][] =>
   rowsOfBlock(trace, block).map((row) => [trace.spans.start[row], trace.spans.end[row] || trace.ticks * 1000]);
 
+/** Smallest and largest sample from tick a to before tick b, in the channel's unit: no spike is missed. */
+export function extremes(c: Channel, a: number, b: number): [number, number] {
+  let low = Infinity;
+  let high = -Infinity;
+  for (let t = a; t < b;) {
+    const index = Math.floor(t / CHUNK);
+    const chunk = c.chunks[index];
+    const stop = Math.min(b, (index + 1) * CHUNK);
+    if (typeof chunk === 'number' || (t === index * CHUNK && stop - t === CHUNK)) {
+      if (c.low[index] < low) low = c.low[index];
+      if (c.high[index] > high) high = c.high[index];
+    } else
+      for (let k = t - index * CHUNK; k < stop - index * CHUNK; k++) {
+        const v = chunk[k];
+        if (v < low) low = v;
+        if (v > high) high = v;
+      }
+    t = stop;
+  }
+  return [low * c.scale, high * c.scale];
+}
 /** Envelopes that were asked for: while a run goes on only their last columns are new. */
 const envelopes = new WeakMap<Channel, { key: string; ticks: number; out: Float64Array }>();
 /** Smallest and largest sample of each of `count` equal pieces between two times, for drawing: pairs, in the channel's unit. */
@@ -111,25 +132,7 @@ export function envelope(c: Channel, ticks: number, fromUs: number, toUs: number
     const b = Math.min(ticks, Math.max(a + 1, Math.floor(fromUs / 1000 + (i + 1) * per)));
     if (a < 0) a = 0;
     if (a >= b) continue;
-    let low = Infinity;
-    let high = -Infinity;
-    for (let t = a; t < b;) {
-      const index = Math.floor(t / CHUNK);
-      const chunk = c.chunks[index];
-      const stop = Math.min(b, (index + 1) * CHUNK);
-      if (typeof chunk === 'number' || (t === index * CHUNK && stop - t === CHUNK)) {
-        if (c.low[index] < low) low = c.low[index];
-        if (c.high[index] > high) high = c.high[index];
-      } else
-        for (let k = t - index * CHUNK; k < stop - index * CHUNK; k++) {
-          const v = chunk[k];
-          if (v < low) low = v;
-          if (v > high) high = v;
-        }
-      t = stop;
-    }
-    out[2 * i] = low * c.scale;
-    out[2 * i + 1] = high * c.scale;
+    [out[2 * i], out[2 * i + 1]] = extremes(c, a, b);
   }
   return out;
 }

@@ -4,7 +4,7 @@
   import { line } from 'd3-shape';
   import { scaleLinear } from 'd3-scale';
   import { say, word } from '../../../../core/words.ts';
-  import { sampleAt } from '../../../../core/trace/query.ts';
+  import { extremes, sampleAt } from '../../../../core/trace/query.ts';
   import { channel } from '../../../../core/trace/trace.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { NOTHING_YET, sensorsOf, SPANS, type Sensor } from './sensors.ts';
@@ -32,6 +32,7 @@
   const shown = $derived(sensors.filter((s) => !hidden.has(s.key)));
   const W = 190;
   const H = 34;
+  const COLUMNS = 110;
 
   function valueOf(s: Sensor): number | undefined {
     if (!run || run.version < 0 || run.trace.ticks === 0) return undefined;
@@ -45,9 +46,19 @@
     const toTick = Math.max(1, Math.floor(nowUs / 1000));
     const fromTick = toTick - span * 1000;
     const points: [number, number][] = [];
-    for (let i = 0; i <= 110; i++) {
-      const tick = Math.round(fromTick + ((toTick - fromTick) * i) / 110);
-      if (tick >= 0) points.push([tick, sampleAt(c, Math.min(tick, run.trace.ticks - 1)) - (zero[s.key] ?? 0)]);
+    const column = (i: number) => Math.round(fromTick + ((toTick - fromTick) * i) / COLUMNS);
+    for (let i = 0; i < COLUMNS; i++) {
+      const from = Math.max(0, column(i));
+      const to = Math.min(run.trace.ticks, column(i + 1));
+      if (from >= to) continue;
+      // least and most of each column: a catch of a few milliseconds is seen in half a minute
+      const ends = extremes(c, from, to).map((v) => v - (zero[s.key] ?? 0));
+      if (
+        points.length &&
+        Math.abs(points[points.length - 1][1] - ends[1]) < Math.abs(points[points.length - 1][1] - ends[0])
+      )
+        ends.reverse();
+      for (const v of ends) points.push([from, v]);
     }
     let [low, high] = whole ? s.range : [Infinity, -Infinity];
     if (!whole)
