@@ -10,7 +10,6 @@ import { b, end, hall, logs, log, program, run, start, wait } from '../testing/b
 import { findings } from '../trace/findings/findings.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel, type Input, type Trace } from '../trace/trace.ts';
-import { converter } from 'culori';
 import { colourName, NAMED_COLOURS } from './colour.ts';
 import { GRAVITY } from '../units.ts';
 import { airTime } from './hand.ts';
@@ -85,9 +84,40 @@ describe('light, warmth and damp', () => {
 });
 
 describe('the colour sensor', () => {
-  it('reckons in CIELAB: sRGB red is L* 53.24, a* 80.09, b* 67.20 under D65 (published tables of conversions, from memory)', () => {
-    const lab = converter('lab65')('#ff0000')!;
-    expect([lab.l, lab.a, lab.b].map((v) => Math.round(v * 10) / 10)).toEqual([53.2, 80.1, 67.2]);
+  it('is the nearest in CIELAB, by the published formulas (IEC 61966-2-1, CIE 15), written out here', () => {
+    const channelOf = (v: number): number => (v <= 0.04045 ? v / 12.92 : Math.pow((v + 0.055) / 1.055, 2.4));
+    const f = (t: number): number => (t > Math.pow(6 / 29, 3) ? Math.cbrt(t) : t / (3 * Math.pow(6 / 29, 2)) + 4 / 29);
+    const lab = (hex: string): number[] => {
+      const [r, g, bl] = [1, 3, 5].map((i) => channelOf(parseInt(hex.slice(i, i + 2), 16) / 255));
+      // white point D65
+      const x = f((0.4124564 * r + 0.3575761 * g + 0.1804375 * bl) / 0.95047);
+      const y = f(0.2126729 * r + 0.7151522 * g + 0.072175 * bl);
+      const z = f((0.0193339 * r + 0.119192 * g + 0.9503041 * bl) / 1.08883);
+      return [116 * y - 16, 500 * (x - y), 200 * (y - z)];
+    };
+    // sRGB red: published tables of conversions, from memory
+    expect(lab('#ff0000').map((v) => Math.round(v * 10) / 10)).toEqual([53.2, 80.1, 67.2]);
+    const far = (p: number[], q: number[]): number => Math.hypot(...p.map((v, i) => v - q[i]));
+    const rgb = (hex: string): number[] => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16));
+    const byThe = (of: (hex: string) => number[], hex: string): [string, number][] =>
+      Object.entries(NAMED_COLOURS)
+        .map(([name, its]): [string, number] => [name, far(of(hex), of(its))])
+        .sort((p, q) => p[1] - q[1]);
+    let otherwise = 0;
+    for (let n = 0; n < 512; n++) {
+      const hex = `#${[n & 7, (n >> 3) & 7, n >> 6]
+        .map((v) =>
+          Math.round((v * 255) / 7)
+            .toString(16)
+            .padStart(2, '0')
+        )
+        .join('')}`;
+      const [first, second] = byThe(lab, hex);
+      if (second[1] - first[1] > 0.5) expect(colourName(hex), hex).toBe(first[0]);
+      if (byThe(rgb, hex)[0][0] !== first[0]) otherwise++;
+    }
+    // the plain difference of red, green and blue would often say another name
+    expect(otherwise).toBeGreaterThan(50);
   });
   it('names its own colours, and what is near them', () => {
     for (const [name, hex] of Object.entries(NAMED_COLOURS)) expect(colourName(hex)).toBe(name);
