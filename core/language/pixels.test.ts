@@ -42,4 +42,22 @@ describe('pictures', () => {
     expect(px.shownAs(two, 90)).toBe(px.withPixel(px.DARK, 4, 2, '#'));
     expect(px.shownAs(two, 270)).toBe(px.withPixel(px.DARK, 2, 2, '#'));
   });
+  it('tells which pixel of the program a lamp shows, however the display is mounted', () => {
+    for (const deg of [0, 90, 180, 270] as const)
+      for (let x = 0; x < 7; x++)
+        for (let y = 0; y < 5; y++) {
+          const rows = Array.from({ length: 5 }, (_, r) =>
+            r === y ? '.'.repeat(x) + '#' + '.'.repeat(6 - x) : '.......'
+          );
+          const shown = px.shownAs(rows.join(' '), deg).split(' ');
+          shown.forEach((row, r) =>
+            [...row].forEach((c, k) => {
+              const at = px.pixelShownAt(k, r, deg);
+              expect(c === '#', `${deg} ${k} ${r}`).toBe(at?.x === x && at.y === y);
+            })
+          );
+        }
+    expect(px.pixelShownAt(0, 0, 180)).toEqual({ x: 6, y: 4 });
+    expect(px.pixelShownAt(0, 0, 90)).toBeUndefined();
+  });
 });

@@ -31,14 +31,22 @@ export const rolled = (picture: string, dx: number, dy: number): string =>
 /** As a display shows it that is mounted turned clockwise about its middle pixel; what falls beside it is not seen. */
 export function shownAs(picture: string, turnedDeg: 0 | 90 | 180 | 270): string {
   if (turnedDeg === 0) return picture;
-  const [cx, cy] = [(WIDTH - 1) / 2, (HEIGHT - 1) / 2];
-  const [cos, sin] = turnedDeg === 90 ? [0, 1] : turnedDeg === 180 ? [-1, 0] : [0, -1];
   return make((x, y) => {
-    // back to the pixel of the program that is shown here
-    const [dx, dy] = [x - cx, y - cy];
-    const [px, py] = [cx + cos * dx + sin * dy, cy - sin * dx + cos * dy];
-    return inside(px, py) ? pixelAt(picture, px, py) : '.';
+    const at = pixelShownAt(x, y, turnedDeg);
+    return at ? pixelAt(picture, at.x, at.y) : '.';
   });
+}
+/** The pixel of the program that a lamp of a display shows which is mounted turned; none in the corners of a wide one. */
+export function pixelShownAt(
+  x: number,
+  y: number,
+  turnedDeg: 0 | 90 | 180 | 270
+): { x: number; y: number } | undefined {
+  const [cx, cy] = [(WIDTH - 1) / 2, (HEIGHT - 1) / 2];
+  const [cos, sin] = { 0: [1, 0], 90: [0, 1], 180: [-1, 0], 270: [0, -1] }[turnedDeg];
+  const [dx, dy] = [x - cx, y - cy];
+  const at = { x: cx + cos * dx + sin * dy, y: cy - sin * dx + cos * dy };
+  return inside(at.x, at.y) ? at : undefined;
 }
 export const inverted = (picture: string): string => make((x, y) => charOf(100 - levelOf(pixelAt(picture, x, y))));
 export const mirrored = (picture: string, way: 'sideways' | 'upside down'): string =>

@@ -1,11 +1,13 @@
 <script lang="ts">
   import { say, word } from '../../../../core/words.ts';
-  import { DARK, levelOf, shownAs } from '../../../../core/language/pixels.ts';
+  import { DARK, levelOf, pixelShownAt, shownAs } from '../../../../core/language/pixels.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
   const view = $derived(w.runs.view);
   const kit = $derived(w.session.project.kit);
+  /** what the program calls the lamp at a place of the display, however that is mounted */
+  const called = (i: number) => pixelShownAt(i % 7, Math.floor(i / 7), kit.display?.turnedDeg ?? 0);
   const flat = $derived(shownAs(view?.picture ?? DARK, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
   const lamps = $derived(hasWheels(kit) ? (['left', 'right'] as const) : (['left'] as const));
   const device = $derived(w.runs.shown === 'device');
@@ -69,10 +71,13 @@
           height="8"
           rx="2"
           fill={levelOf(flat[i]) ? `color-mix(in srgb, #ffcf5a ${20 + levelOf(flat[i]) * 0.8}%, #43564a)` : '#43564a'}
-          stroke={w.pixel && w.pixel.y * 7 + w.pixel.x === i ? '#ffffff' : 'none'}
+          stroke={w.pixel && called(i)?.x === w.pixel.x && called(i)?.y === w.pixel.y ? '#ffffff' : 'none'}
           stroke-width="1.6"
           role="presentation"
-          onpointerenter={() => (hovered = `x ${i % 7}, y ${Math.floor(i / 7)}`)}
+          onpointerenter={() => {
+            const at = called(i);
+            hovered = at ? `x ${at.x}, y ${at.y}` : say('no pixel of the program');
+          }}
           onpointerleave={() => (hovered = '')}
         />
       {/each}
