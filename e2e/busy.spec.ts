@@ -62,7 +62,6 @@ test('Stop acts while it runs, and set off is waited for without burning the tim
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled();
   // kept and opened again it ends where it was stopped
   const at = await page.getByTestId('clock').textContent();
-  await page.getByRole('button', { name: 'Trace', exact: true }).click();
   await page.getByRole('button', { name: 'More about the trace' }).click();
   await page.getByRole('button', { name: 'Runs of this project' }).click();
   await page.getByTestId('kept').getByRole('button', { name: 'Open', exact: true }).click();

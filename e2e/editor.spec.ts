@@ -166,7 +166,7 @@ test('an error outlines its block, and the findings lead there', async ({ page }
   await rehearse(page);
   await expect(page.locator('.log\\.line.mb-failed')).toHaveCount(1);
   await page.getByRole('button', { name: '1 finding' }).click();
-  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Nothing can be divided by zero. (2 ÷ 0)');
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Nothing can be divided by zero.');
 });
 
 test('a project is renamed, found on the shelf, and taken off it', async ({ page }) => {

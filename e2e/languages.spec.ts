@@ -150,7 +150,9 @@ test('inside a run, its findings and its tools no word stays English in German',
   const findings = page.getByRole('button', { name: /Befund/ });
   await expect(findings).toBeEnabled({ timeout: 30_000 });
   await findings.click();
-  await expect(page.getByRole('region', { name: 'Befunde' })).toContainText('als bei 2.21 s die nächste Fahrt begann');
+  await expect(page.getByRole('region', { name: 'Befunde' })).toContainText(
+    'als bei 2.21 s die nächste Bewegung begann'
+  );
   expect(await stillEnglish(page)).toEqual([]);
   for (const tool of [
     'Spuren wählen',
