@@ -73,7 +73,7 @@
       spellcheck="false"
       aria-label={say('Lines of inputs')}
       placeholder={'{"t": 1.25, "press": "Dot"}'}
-      onchange={read}></textarea>
+      oninput={() => (problem = '')}></textarea>
     {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
     <div class="flex flex-wrap items-center gap-2">
       <input class="field !w-48" bind:value={name} maxlength="60" aria-label={say('Name of these inputs')} />
