@@ -16,7 +16,9 @@ const OUTSIDE = String.raw`(^|/)(board|src|cli|demo|e2e)/|^\$lib|^\$app|^svelte|
 const within = (...folders) => folders.map((f) => String.raw`(^|/)\.\./(\.\./)?${f.includes('/') ? f : `${f}/`}`);
 
 export default ts.config(
-  { ignores: ['build/', '.cli/', '.stryker-tmp/', '.svelte-kit/', 'node_modules/', 'test-results/', 'data/', 'static/'] },
+  {
+    ignores: ['build/', '.cli/', '.stryker-tmp/', '.svelte-kit/', 'node_modules/', 'test-results/', 'data/', 'static/']
+  },
   js.configs.recommended,
   ...ts.configs.recommended,
   ...svelte.configs.recommended,
