@@ -2,7 +2,7 @@
 export const GRAVITY = 9.80665;
 
 /** An angle as a heading: 0 <= h < 360. */
-export const turnOf = (deg: number): number => deg - 360 * Math.floor(deg / 360);
+const turnOf = (deg: number): number => deg - 360 * Math.floor(deg / 360);
 /** A heading rounded to so many places, still below 360: 359.97 is 0, not 360. */
 export function headingAt(deg: number, places = 1): number {
   const one = Math.pow(10, places);

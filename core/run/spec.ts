@@ -1,7 +1,6 @@
 /** What a run is made of: everything that decides it, in one value. With it the same run can be made again, anywhere. */
 import CRC32 from 'crc-32';
 import type { Kit } from '../kit/kit.ts';
-import type { Quirks } from '../kit/quirks.ts';
 import type { Program } from '../language/program.ts';
 import type { Project } from '../project.ts';
 import { recordedInputs } from '../trace/track.ts';
@@ -27,7 +26,6 @@ export type RunSpec = Conditions & {
 /** A spec of which what is usual is left out, and what a run is called. */
 export type RunOptions = Pick<RunSpec, 'program' | 'kit' | 'mat' | 'seed'> &
   Partial<RunSpec> & {
-    quirks?: Quirks;
     /** ids that spans refer to, where they are not the program's blocks: lines of a text on the stand-in */
     blocks?: readonly string[];
     name?: string;

@@ -16,8 +16,8 @@ import { identifier, natural } from './names.ts';
 import { typeOf, type NamedType } from './parts.ts';
 import { partIdentifier } from './print.ts';
 
-export type NamedPart = { line: number; name: string; type: NamedType; socket: string };
-export type NamedWheels = {
+type NamedPart = { line: number; name: string; type: NamedType; socket: string };
+type NamedWheels = {
   line: number;
   left?: string;
   right?: string;
@@ -29,7 +29,7 @@ const PART = /^([A-Za-z_]\w*)\s*=\s*([A-Z]\w*)\(\s*["'](\w+)["']\s*\)/;
 const WHEELS = /^[A-Za-z_]\w*\s*=\s*Wheels\((.*)\)/;
 
 /** What stands at the top of a text, line by line; lines count from 0. */
-export function namedIn(text: string): { parts: NamedPart[]; wheels?: NamedWheels } {
+function namedIn(text: string): { parts: NamedPart[]; wheels?: NamedWheels } {
   const parts: NamedPart[] = [];
   let wheels: NamedWheels | undefined;
   text.split('\n').forEach((source, line) => {

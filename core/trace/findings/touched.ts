@@ -9,7 +9,7 @@ const SAME_US = 400_000;
 type Touch = TraceEvent & { type: 'touch' };
 type Contact = { first: Touch; toUs: number; newton: number; nose: boolean };
 
-export function contactsOf(trace: Trace): Contact[] {
+function contactsOf(trace: Trace): Contact[] {
   const out: Contact[] = [];
   const open = new Map<string, Contact>();
   for (const e of trace.events) {

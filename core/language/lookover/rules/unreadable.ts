@@ -73,7 +73,7 @@ export const unreadable: Rule = ({ program }) => {
   return remarks;
 };
 /** Slots where a number that is out of range stops the program; elsewhere the nearest is used. */
-export const STOPS_BEYOND = new Set(['sound.tone pitch', 'sound.start pitch', 'sound.tempo beats']);
+const STOPS_BEYOND = new Set(['sound.tone pitch', 'sound.start pitch', 'sound.tempo beats']);
 const outOfRange = (step: Step, name: string, n: number, { min, max }: { min?: number; max?: number }): Remark => {
   const stops = STOPS_BEYOND.has(`${step.kind} ${name}`);
   const nearest = n < (min ?? -Infinity) ? min! : max!;
