@@ -72,6 +72,15 @@ describe('names', () => {
     expect(back).toEqual(p);
     expect(edit.regrow(p)).toBe(p);
   });
+  it('lie elsewhere and are the same, but not with another number, even one called x', () => {
+    const two = program(start(b('pixel.set', { x: 1, y: 2 })), start(wait(1)));
+    const [first, second] = two.stacks;
+    const pushed = { ...two, stacks: [second, { ...first, x: first.x + 40, y: -7 }] };
+    expect(edit.sameButPlaces(two, pushed)).toBe(true);
+    expect(edit.sameButPlaces(two, edit.setSlot(two, only(two).id, 'x', 0))).toBe(false);
+    expect(edit.sameButPlaces(two, { ...two, stacks: [first] })).toBe(false);
+    expect(edit.sameButPlaces(two, { ...two, variables: [{ id: 'v1', name: 'n' }] })).toBe(false);
+  });
   it('that are taken out leave the blocks that used them', () => {
     expect([...allSteps(edit.removeVariable(p, 'v1'))]).toHaveLength([...allSteps(p)].length);
     expect(edit.removeRoutine(p, 'r1').routines).toEqual([]);

@@ -267,6 +267,14 @@ export function removeInput(program: Program, routine: string, input: string): P
     })
   });
 }
+/** Whether two programs differ in nothing but where their stacks, routines and loose values lie on the sheet. */
+export function sameButPlaces(a: Program, b: Program): boolean {
+  const shape = ({ stacks, routines, loose, ...rest }: Program): string => {
+    const lying = [...stacks, ...routines, ...loose].map((one) => JSON.stringify({ ...one, x: 0, y: 0 })).sort();
+    return JSON.stringify([rest, lying]);
+  };
+  return shape(a) === shape(b);
+}
 /** Blocks that do a routine have a slot for each of its inputs, and no others. The same program where that is so already. */
 export function regrow(program: Program): Program {
   let changed = false;

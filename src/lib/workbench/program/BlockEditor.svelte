@@ -14,7 +14,7 @@
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
   import { catalogue, definition, newStep, sentence } from '../../../../core/language/catalogue.ts';
-  import { addRoutine, addVariable, regrow, setSlot, takeIn } from '../../../../core/language/edit.ts';
+  import { addRoutine, addVariable, regrow, sameButPlaces, setSlot, takeIn } from '../../../../core/language/edit.ts';
   import { partName } from '../../../../core/kit/kit.ts';
   import { allIds, allSteps, freshId, isStep, type Program } from '../../../../core/language/program.ts';
   import { loadPython, pythonNow } from '../../python/python.ts';
@@ -62,8 +62,12 @@
     if (JSON.stringify(program) === JSON.stringify(session.project.program)) return;
     // a block that has to grow for it is brought in line with the program
     shown = program === read ? program : shown;
-    session.program(label, program);
+    if (!dragged && sameButPlaces(program, session.project.program)) session.amend(program);
+    else session.program(label, program);
+    dragged = false;
   }
+  /** somebody's hand or keys moved a block since the last gesture ended */
+  let dragged = false;
   /** a card is on its way in: until it is dropped this is one gesture */
   let handing = false;
   const LABELS: Record<string, string> = {
@@ -103,6 +107,7 @@
       const { blockId, isStart } = event as Blockly.Events.BlockDrag;
       const block = ws?.getBlockById(blockId!);
       if (ws) offstage(ws, !!isStart);
+      dragged = true;
       if (isStart) {
         // asked before the library lets go of the block: it pushes away what it does not take
         refused = undefined;
@@ -406,14 +411,13 @@
   $effect(() => {
     const { program, kit } = session.project;
     around.program = program;
-    const kitChanged = around.kit !== kit;
     around.kit = kit;
     if (!ws) return;
     if (program !== shown) {
       bringIn(ws, program);
       shown = program;
     }
-    if (kitChanged || program.variables || program.routines) refreshNames();
+    refreshNames();
     mark();
   });
   /** Names in lists follow kit, variables and routines. */

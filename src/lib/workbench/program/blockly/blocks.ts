@@ -120,8 +120,10 @@ export class LooseDropdown extends Blockly.FieldDropdown {
   }
   /** The names behind the values may have changed. */
   refresh(): void {
+    const before = this.getText();
     this.doValueUpdate_(String(this.getValue()));
-    this.forceRerender();
+    // what is drawn again pushes its neighbours away, and that is a change of the program
+    if (this.getText() !== before) this.forceRerender();
   }
 }
 

@@ -174,8 +174,10 @@ export class NameField extends Blockly.FieldDropdown {
     this.isDirty_ = true;
   }
   refresh(): void {
+    const before = this.getText();
     this.doValueUpdate_(String(this.getValue() ?? ''));
-    this.forceRerender();
+    // what is drawn again pushes its neighbours away, and that is a change of the program
+    if (this.getText() !== before) this.forceRerender();
   }
   protected override showEditor_(): void {
     const { what, make } = this.choices;
