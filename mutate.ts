@@ -13,6 +13,8 @@ const FOLDERS: Record<string, string[]> = {
   'core/trace': [],
   'core/language/lookover': []
 };
+// the tests' transformer reads the tsconfig above, which stands on what this makes
+spawnSync('npx', ['svelte-kit', 'sync'], { stdio: 'inherit' });
 const asked = process.argv.slice(2);
 for (const folder of asked.length ? asked : Object.keys(FOLDERS)) {
   const tests = [`${folder}/**/*.test.ts`, ...(FOLDERS[folder] ?? [])].join(' ');

@@ -367,7 +367,28 @@ test('two devices in one yard talk: the trowel calls, Barrow comes and answers',
     .poll(async () => Number(await other.getAttribute('data-y')), { timeout: 15_000 })
     .toBeGreaterThan(y + 0.29);
   await expect(page.getByTestId('held').locator('[data-lit]')).toHaveCount(7);
+  // a hand on the other one: it is read, pressed and pushed, and the record has it
+  await other.click();
+  const hand = page.getByTestId('hand');
+  const reading = (name: string) => hand.getByTestId('read').locator('div', { hasText: name }).locator('dd');
+  await expect(reading('distance ahead')).toHaveText(/^\d+(\.\d)? cm$/);
+  await expect(reading('nose')).toHaveText('0');
+  const nose = hand.getByRole('group', { name: 'Buttons of Barrow at the gate' }).getByRole('button', { name: 'Nose' });
+  await nose.focus();
+  await page.keyboard.down('Enter');
+  await expect(reading('nose')).toHaveText('1');
+  await page.keyboard.up('Enter');
+  await expect(reading('nose')).toHaveText('0');
+  const place = async () => `${await other.getAttribute('data-x')} ${await other.getAttribute('data-y')}`;
+  const rested = await place();
+  await hand.getByRole('button', { name: 'Push it ahead' }).click();
+  await expect.poll(place).not.toBe(rested);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByTestId('inputs').click();
+  await expect(page.getByLabel('Lines of inputs')).toHaveValue(/"to":"Barrow at the gate","nose":true/);
+  await page.getByRole('button', { name: 'Close' }).click();
+  await hand.getByRole('button', { name: 'Signal post' }).click();
+  await expect(page.getByTestId('held')).toBeVisible();
   await page.getByRole('button', { name: 'More about the yard' }).click();
   await page.getByText('Take Barrow at the gate out of the yard').click();
   await expect(other).toHaveCount(0);

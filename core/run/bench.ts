@@ -25,10 +25,13 @@ const wheelsOf = (kit: Kit): Pick<TraceHeader, 'wheels'> => {
   return hasWheels(kit) && left && right ? { wheels: { left, right } } : {};
 };
 /** What does not wait for a boundary. */
-const isAtOnce = ({ input }: TimedInput): boolean => 'set' in input || 'stop' in input;
+const isAtOnce = ({ input, to }: TimedInput): boolean => to === undefined && ('set' in input || 'stop' in input);
+/** What is done to one of the other devices in the yard, as its own bench takes it. */
+export const inputsFor = (name: string, inputs: readonly TimedInput[]): TimedInput[] =>
+  inputs.flatMap(({ to, ...timed }) => (to === name ? [timed] : []));
 
 /** Programs of other devices, which the clock of the first device drives. */
-type Beside = { bench: Bench; catchUp(untilUs: number): void; readonly busy: boolean };
+type Beside = { name: string; bench: Bench; catchUp(untilUs: number): void; readonly busy: boolean };
 
 export class Bench {
   now = 0;
@@ -156,12 +159,18 @@ export class Bench {
 
   /** An input takes effect at the next boundary that is not before it. */
   input(timed: TimedInput): void {
+    for (const { name, bench } of this.beside) for (const one of inputsFor(name, [timed])) bench.input(one);
     const queue = isAtOnce(timed) ? this.atOnce : this.inputs;
     queue.push(timed);
     queue.sort((a, b) => a.tUs - b.tUs);
   }
   private takeInputs(): void {
-    while (this.inputs.length && this.inputs[0].tUs <= this.worldUs) this.machine.input(this.inputs.shift()!.input);
+    while (this.inputs.length && this.inputs[0].tUs <= this.worldUs) {
+      const { input, to } = this.inputs.shift()!;
+      // what is done to another device is in its own inputs too: here it is only written down, so that the run can be made again
+      if (to === undefined) this.machine.input(input);
+      else this.recorder.event({ tUs: this.worldUs, type: 'input', input, to });
+    }
     if (this.atOnce.length) this.takeStop(this.worldUs);
   }
   /** The person stopped the run, if that is due. */

@@ -7,7 +7,7 @@ import { RunError, type Device, type Doing, type Signal, type Task, type Wait } 
 import type { Ask } from '../language/define.ts';
 import { isLive, type Program, type Stack, type Step, type Value } from '../language/program.ts';
 import type { Trace } from '../trace/trace.ts';
-import { Bench, Halt } from './bench.ts';
+import { Bench, Halt, inputsFor } from './bench.ts';
 import type { RunOptions } from './spec.ts';
 import { compile, evaluation, type Compiled, type CompiledProgram, type CompiledStack } from './compile.ts';
 
@@ -150,11 +150,12 @@ export class Interpreter {
   private nextDue = Infinity;
 
   constructor(readonly bench: Bench) {
-    const { program, others = [], mat, seed, noise } = bench.spec;
+    const { program, others = [], mat, seed, noise, inputs } = bench.spec;
     for (const { name, ...other } of others) {
-      const its = new Bench({ ...other, mat, seed, noise, device: name, name }, bench);
+      const its = new Bench({ ...other, mat, seed, noise, device: name, name, inputs: inputsFor(name, inputs) }, bench);
       const interpreter = new Interpreter(its);
       bench.beside.push({
+        name,
         bench: its,
         catchUp: (us) => void (its.now < us && interpreter.advance(us)),
         get busy() {

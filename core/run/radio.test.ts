@@ -2,7 +2,9 @@
 import { describe, expect, it } from 'vitest';
 import { barrow, trowel } from '../kit/kit.ts';
 import { b, hall, log, logs, program, start, wait } from '../testing/build.ts';
+import { parseInputs, writeInputs } from '../trace/inputs.ts';
 import { stateAt } from '../trace/query.ts';
+import { recordedInputs } from '../trace/track.ts';
 import { Bench } from './bench.ts';
 import type { RunOptions } from './spec.ts';
 import { Interpreter } from './interpreter.ts';
@@ -49,6 +51,35 @@ describe('two devices in one yard', () => {
     // a round takes 0.2 s and a few boundaries
     expect(logs(bench.trace).length).toBeGreaterThanOrEqual(9);
     expect(logs(bench.trace).length).toBeLessThanOrEqual(10);
+  });
+  it('feel what is done to each of them, and the run made again from its record has it too', () => {
+    const pressed = [b('begin.button', { button: 'Dot' }), send('here', NEARBY)];
+    const options: Partial<RunOptions> = {
+      program: program(heard('here', log('it was pressed')), [b('begin.button', { button: 'Dot' }), log('me')]),
+      others: [{ name: 'B', kit: trowel, program: program(pressed) }],
+      limitS: 1
+    };
+    const first = new Bench({ program: program(), kit: barrow, mat: hall, seed: 1, noise: false, ...options });
+    const interpreter = new Interpreter(first);
+    interpreter.advance(300_000);
+    first.input({ tUs: first.worldUs, input: { press: 'Dot' }, to: 'B' });
+    interpreter.advance(600_000);
+    first.input({ tUs: first.worldUs, input: { lean: { sideways: 40 } }, to: 'B' });
+    first.input({ tUs: first.worldUs, input: { lean: { sideways: 50 } }, to: 'nobody' });
+    while (interpreter.advance(Infinity) !== 'ended');
+    expect(logs(first.trace)).toEqual(['it was pressed']);
+    const inputs = recordedInputs(first.trace);
+    expect(inputs[0]).toEqual({ tUs: 301_000, input: { press: 'Dot' }, to: 'B' });
+    expect(parseInputs(writeInputs(inputs))).toEqual({ ok: true, inputs });
+    const again = together({ ...options, inputs });
+    for (const of of [(b: Bench) => b.trace, (b: Bench) => b.beside[0].bench.trace])
+      expect([...of(again).events]).toEqual([...of(first).events]);
+    const lean = (b: Bench) => stateAt(b.beside[0].bench.trace, 900_000).values.leanSideways;
+    expect([lean(first), lean(again)]).toEqual([40, 40]);
+    // at the very beginning too
+    const atOnce = together({ ...options, inputs: [{ tUs: 0, input: { press: 'Dot' }, to: 'B' }] });
+    expect(logs(atOnce.trace)).toEqual(['it was pressed']);
+    expect(recordedInputs(atOnce.trace)).toEqual([{ tUs: 0, input: { press: 'Dot' }, to: 'B' }]);
   });
   it('push one another: both live in the same world', () => {
     const bench = together({

@@ -18,17 +18,22 @@ describe('a run', () => {
     const ends = new Map<string, number>();
     await fc.assert(
       fc.asyncProperty(anyLife, async (life) => {
-        const { trace } = live(life);
+        const bench = live(life);
+        const { trace } = bench;
         ends.set(trace.ended!, (ends.get(trace.ended!) ?? 0) + 1);
         const text = await writeRun({ name: '', kind: 'rehearsal', project: life.project, trace }, false);
         const read = await readRun(text);
         if (!read.ok) throw new Error(read.problem);
         expect(read.missing).toEqual([]);
-        const again = rehearse(specOfRun(read.run.project!, read.run.trace));
+        const made = new Bench(specOfRun(read.run.project!, read.run.trace));
+        new Interpreter(made).advance(Infinity);
+        const again = made.trace;
         // a sentence for the first difference, then the bytes
         expect(again.events).toEqual(trace.events);
         expect([again.ended, again.ticks]).toEqual([trace.ended, trace.ticks]);
         expect(Buffer.from(traceBytes(again)).equals(Buffer.from(traceBytes(trace)))).toBe(true);
+        // and so are the other devices in its yard, with what was done to them
+        expect(made.beside.map((b) => b.bench.trace.events)).toEqual(bench.beside.map((b) => b.bench.trace.events));
       }),
       { numRuns: 200, seed: 20261128 }
     );

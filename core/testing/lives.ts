@@ -7,7 +7,7 @@ import { newProject, type Project } from '../project.ts';
 import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { specOf, type RunOptions } from '../run/spec.ts';
-import type { Input } from '../trace/inputs.ts';
+import { isOfTheRun, type Input } from '../trace/inputs.ts';
 import { hall } from './build.ts';
 import { randomProgram } from './random.ts';
 
@@ -42,8 +42,8 @@ export const anyInput: fc.Arbitrary<Input> = fc.oneof(
   fc.constant({ stop: true as const })
 );
 
-/** What happens in turn: time goes by, the run rests before a step, somebody does something. */
-type Happening = { forUs: number; rests: boolean; does: Input };
+/** What happens in turn: time goes by, the run rests before a step, somebody does something, perhaps to the other device. */
+type Happening = { forUs: number; rests: boolean; does: Input; beside: boolean };
 export type Life = { project: Project; options: RunOptions; happenings: Happening[] };
 export const anyLife: fc.Arbitrary<Life> = fc
   .record({
@@ -55,9 +55,12 @@ export const anyLife: fc.Arbitrary<Life> = fc
     limitS: fc.constantFrom(0.4, 1, 1.5),
     start: fc.record({ x: fc.constantFrom(0.6, 1.5), y: fc.constantFrom(0.7, 1.5), facingDeg: wholes(0, 359) }),
     company: fc.option(randomProgram, { freq: 5 }),
-    happenings: fc.array(fc.record({ forUs: wholes(100, 250_000), rests: fc.boolean(), does: anyInput }), {
-      maxLength: 10
-    })
+    happenings: fc.array(
+      fc.record({ forUs: wholes(100, 250_000), rests: fc.boolean(), does: anyInput, beside: fc.boolean() }),
+      {
+        maxLength: 10
+      }
+    )
   })
   .map(({ program, seed, unit, noise, onBattery, limitS, start, company, happenings }) => {
     const others = company ? [{ name: 'the other', program: company, kit: trowel }] : undefined;
@@ -71,13 +74,15 @@ export const anyLife: fc.Arbitrary<Life> = fc
 export function live({ options, happenings }: Life): Bench {
   const bench = new Bench(options);
   const interpreter = new Interpreter(bench);
-  for (const { forUs, rests, does } of happenings) {
+  for (const { forUs, rests, does, beside } of happenings) {
     const untilUs = bench.worldUs + forUs;
     interpreter.stopBefore = rests ? () => bench.now >= untilUs : undefined;
     while (bench.worldUs < untilUs && interpreter.advance(untilUs) === 'running');
     interpreter.stopBefore = undefined;
     if (bench.ended) return bench;
-    bench.input({ tUs: 'set' in does || 'stop' in does ? bench.now : bench.worldUs, input: does });
+    const ofTheRun = isOfTheRun(does);
+    const to = beside && !ofTheRun ? options.others?.[0]?.name : undefined;
+    bench.input({ tUs: ofTheRun ? bench.now : bench.worldUs, input: does, ...(to ? { to } : {}) });
     if ('set' in does && interpreter.here !== undefined) interpreter.takeSets();
   }
   while (interpreter.advance(Infinity) !== 'ended');

@@ -9,6 +9,8 @@ const share = z.number().min(0).max(100).optional();
 const cm = z.number().min(-1000).max(1000);
 const newton = z.number().min(-50).max(50).optional();
 const fallCm = z.number().min(0).max(300);
+/** another device in the yard; the program and the run are of the first alone */
+const to = z.string().min(1).max(80).optional();
 const button = z.enum(['Dot', 'Bar']);
 
 /** What a person does during a run: as the recorder writes it, a file has it (with `t` in seconds), and a run takes it. */
@@ -51,6 +53,9 @@ export const inputSchema = z.union([
 ]);
 export type Input = z.infer<typeof inputSchema>;
 
+/** What is done to the run itself, not to a device in it. */
+export const isOfTheRun = (input: Input): boolean => 'set' in input || 'stop' in input;
+
 export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | { ok: false; problem: string } {
   const inputs: TimedInput[] = [];
   const lines = text.split('\n');
@@ -62,17 +67,19 @@ export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | 
     } catch {
       return { ok: false, problem: `line ${i + 1} is not JSON. Each line looks like {"t": 1.25, "press": "Dot"}.` };
     }
-    const { t: at, ...rest } = Object(value) as { t?: unknown };
+    const { t: at, to: whom, ...rest } = Object(value) as { t?: unknown; to?: unknown };
     const seconds = t.safeParse(at);
+    const other = to.safeParse(whom);
     const input = inputSchema.safeParse(rest);
-    if (!seconds.success || !input.success)
+    if (!seconds.success || !other.success || !input.success || (other.data && isOfTheRun(input.data)))
       return {
         ok: false,
-        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar), "nose", "key", "edge", "stick", "lean", "shake", "toss", "drop", "lift", "carry", "push", "soil", "around", "message", "word", "set" or "stop", as docs/formats/cli.md says.`
+        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar), "nose", "key", "edge", "stick", "lean", "shake", "toss", "drop", "lift", "carry", "push", "soil", "around", "message", "word", "set" or "stop", and "to" (the name of another device in the yard) where it is not for the first, as docs/formats/cli.md says.`
       };
-    inputs.push({ tUs: Math.round(seconds.data * 1e6), input: input.data });
+    inputs.push({ tUs: Math.round(seconds.data * 1e6), input: input.data, ...(other.data ? { to: other.data } : {}) });
   }
   return { ok: true, inputs };
 }
 export const writeInputs = (inputs: readonly TimedInput[]): string =>
-  inputs.map(({ tUs, input }) => JSON.stringify({ t: tUs / 1e6, ...input })).join('\n') + '\n';
+  inputs.map(({ tUs, input, to }) => JSON.stringify({ t: tUs / 1e6, ...(to ? { to } : {}), ...input })).join('\n') +
+  '\n';

@@ -231,7 +231,7 @@ function restOf(
   const ends = (e: TraceEvent): boolean =>
     e.type === 'touch' ||
     e.type === 'motor' ||
-    (e.type === 'input' && ('lift' in e.input || 'push' in e.input || 'carry' in e.input)) ||
+    (e.type === 'input' && !e.to && ('lift' in e.input || 'push' in e.input || 'carry' in e.input)) ||
     (e.type === 'wheels' && (unit === 'cm' || (e.how === 'power' && e.left !== e.right))) ||
     (e.type === 'move' && (unit === 'cm' || e.unit === '°' || e.what === 'run wheels'));
   let next = at + 1;

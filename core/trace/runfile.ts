@@ -8,7 +8,7 @@ import { base64Of, bytesOf, unzipped, zipped } from '../bytes.ts';
 import { checkProject, type Project } from '../project.ts';
 import { predictionSchema, type Prediction } from '../predict.ts';
 import { say } from '../words.ts';
-import { inputSchema } from './inputs.ts';
+import { inputSchema, isOfTheRun } from './inputs.ts';
 import {
   CHUNK,
   cutSpans,
@@ -94,7 +94,9 @@ const head = z.object({
 const event = z.looseObject({ tUs: z.number().min(0), type: z.string(), block: z.string().optional() });
 const isEvent = (e: unknown): e is TraceEvent => {
   const { data } = event.safeParse(e);
-  return !!data && (data.type !== 'input' || inputSchema.safeParse(data.input).success);
+  if (!data || data.type !== 'input') return !!data;
+  const input = inputSchema.safeParse(data.input);
+  return input.success && (data.to === undefined || (typeof data.to === 'string' && !isOfTheRun(input.data)));
 };
 /** without `times` and `busy` every row is one run, as files of version 1 have it */
 const columns = z.object({

@@ -215,5 +215,13 @@ describe('inputs', () => {
       ok: false,
       problem: expect.stringContaining('line 1 is not an input')
     });
+    // to another device only what is done to a device
+    expect(parseInputs('{"t":1,"to":"B","press":"Dot"}').ok).toBe(true);
+    for (const line of [
+      '{"t":1,"to":"B","stop":true}',
+      '{"t":1,"to":7,"press":"Dot"}',
+      '{"t":1,"to":"","press":"Dot"}'
+    ])
+      expect(parseInputs(line).ok, line).toBe(false);
   });
 });

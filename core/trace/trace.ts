@@ -84,14 +84,16 @@ export type TraceEvent = { tUs: number; block?: string; times?: number } & (
   | { type: 'stalled'; socket: string; angle: number }
   /** a message from another device */
   | { type: 'heard'; name: string; from: string }
-  | { type: 'input'; input: Input }
+  /** what a person did to this device, or to another one in its yard */
+  | { type: 'input'; input: Input; to?: string }
   | { type: 'clipped'; what: string; asked: number; used: number }
   | { type: 'missed'; trigger: string }
   | { type: 'began'; task: number; trigger: string }
   | { type: 'error'; kind: string; message: string }
 );
 
-export type TimedInput = { tUs: number; input: Input };
+/** `to`: the name of another device in the yard that it is done to. */
+export type TimedInput = { tUs: number; input: Input; to?: string };
 
 export type Ended = 'done' | 'still driving' | 'time limit' | 'stopped' | 'error' | 'battery flat' | 'asleep';
 /** What decides a run besides program, kit, mat and what a person does (core/run/spec.ts). */

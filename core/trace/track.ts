@@ -2,7 +2,9 @@
 import type { TimedInput, Trace } from './trace.ts';
 
 export const recordedInputs = ({ events }: Pick<Trace, 'events'>): TimedInput[] =>
-  events.flatMap((e) => (e.type === 'input' ? [{ tUs: e.tUs, input: e.input }] : []));
+  events.flatMap((e) =>
+    e.type === 'input' ? [{ tUs: e.tUs, input: e.input, ...(e.to === undefined ? {} : { to: e.to }) }] : []
+  );
 /** What was done to the device in a run, to be done again in another one: that it was stopped belongs to the first alone. */
 export const trackOf = (trace: Pick<Trace, 'events'>): TimedInput[] =>
   recordedInputs(trace).filter((i) => !('stop' in i.input));

@@ -210,9 +210,10 @@ const api = {
     speed = pace;
     rebase();
   },
-  input(input: Input): void {
+  /** @param to another device in the yard, by its name */
+  input(input: Input, to?: string): void {
     if (!bench || !interpreter) return;
-    bench.input({ tUs: 'set' in input ? bench.now : bench.worldUs, input });
+    bench.input({ tUs: 'set' in input ? bench.now : bench.worldUs, input, ...(to === undefined ? {} : { to }) });
     if (!paused || !('set' in input)) return;
     // before a step it takes effect at once, otherwise before the next one
     if (interpreter.here !== undefined) interpreter.takeSets();

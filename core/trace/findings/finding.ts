@@ -91,7 +91,8 @@ export function rolledOn(
   for (let i = firstAfter(events, fromUs - 2000); i < events.length && !next; i++) {
     const e = events[i];
     const { type } = e;
-    const after = e.tUs > fromUs && (type === 'touch' || type === 'input' || type === 'wheels' || type === 'motor');
+    const after =
+      e.tUs > fromUs && (type === 'touch' || (type === 'input' && !e.to) || type === 'wheels' || type === 'motor');
     if (after || (e.tUs >= fromUs && type === 'move')) next = e;
   }
   const untilUs = Math.min(next?.tUs ?? Infinity, endUs(trace));

@@ -80,7 +80,7 @@ function* told(trace: Trace): Generator<Told> {
       e.type === 'move' ||
       e.type === 'touch' ||
       e.type === 'tipped' ||
-      (e.type === 'input' && byHand(e.input))
+      (e.type === 'input' && !e.to && byHand(e.input))
     ) {
       yield* close(e.tUs);
       now = undefined;

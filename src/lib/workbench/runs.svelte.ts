@@ -141,6 +141,11 @@ export class Runs {
     const run = this.run;
     return run && run.version >= 0 ? stateAt(run.trace, this.playheadUs) : undefined;
   }
+  /** Another device of the yard, as it is at the playhead of the rehearsal. */
+  viewOf(other: number): State | undefined {
+    const run = this.shown === 'device' ? undefined : this.others[other];
+    return run && run.version >= 0 ? stateAt(run.trace, this.playheadUs) : undefined;
+  }
   /** The run whose robot is seen in the yard. */
   get seen(): Run | undefined {
     return (this.shown === 'device' ? this.away : undefined) ?? this.run;
@@ -432,7 +437,8 @@ export class Runs {
     this.board?.order({ type: 'speed', speed });
     void this.api?.speed(speed);
   }
-  input(input: Input): void {
+  /** @param to another device in the yard, by its name */
+  input(input: Input, to?: string): void {
     if (this.board) {
       if ('press' in input || 'release' in input)
         this.board.order({
@@ -441,7 +447,7 @@ export class Runs {
           down: 'press' in input
         });
       else this.board.order({ type: 'input', input });
-    } else if (this.busy) void this.api?.input(JSON.parse(JSON.stringify(input)) as Input);
+    } else if (this.busy) void this.api?.input(JSON.parse(JSON.stringify(input)) as Input, to);
   }
   /** All is prepared, and the run waits for the word to set off. */
   get waits(): boolean {

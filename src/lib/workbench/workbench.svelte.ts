@@ -43,6 +43,8 @@ export class Workbench {
   /** what stands under the yard and the program */
   bottom = $state<'trace' | 'live'>('trace');
   handOpen = $state(false);
+  /** the hand is on another device in the yard, by its name */
+  handOn = $state<string>();
   /** what stands on the right: the blocks to take, or what goes on inside the run */
   side = $state<'tray' | 'inside'>('tray');
   /** blocks that are to be tried on their own */

@@ -2,6 +2,7 @@
   import { say, word } from '../../../../core/words.ts';
   import { DARK, levelOf, pixelShownAt, shownAs } from '../../../../core/language/pixels.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
+  import { holds } from '../../ui/holds.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
   const view = $derived(w.runs.view);
@@ -27,24 +28,6 @@
     nose = down;
     w.give({ nose: down });
   }
-  /** a button of the device: down and up, by pointer and by key */
-  const holds = (act: (down: boolean) => void) => ({
-    onpointerdown: (e: PointerEvent) => {
-      (e.currentTarget as HTMLElement).setPointerCapture(e.pointerId);
-      act(true);
-    },
-    onpointerup: () => act(false),
-    onpointercancel: () => act(false),
-    onkeydown: (e: KeyboardEvent) => {
-      if ((e.key === ' ' || e.key === 'Enter') && !e.repeat) {
-        e.preventDefault();
-        act(true);
-      }
-    },
-    onkeyup: (e: KeyboardEvent) => {
-      if (e.key === ' ' || e.key === 'Enter') act(false);
-    }
-  });
 </script>
 
 <div class="relative">

@@ -3,6 +3,9 @@
   import NumberField from '../../ui/NumberField.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
+  import type { Input } from '../../../../core/trace/trace.ts';
+  import { holds } from '../../ui/holds.ts';
+  import { sensorsOf } from '../live/sensors.ts';
   import TrowelShape from '../../ui/TrowelShape.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { HandOn } from './hand.svelte.ts';
@@ -10,11 +13,29 @@
   /** to and fro with so much: just over 1 g in all */
   const GENTLE_G = 0.6;
   const w = useWorkbench();
-  const hand = new HandOn(w);
   const { runs } = w;
-  const kit = $derived(w.session.project.kit);
-  const view = $derived(runs.view);
-  const ready = $derived(w.takesInput);
+  const others = $derived(runs.shown === 'device' ? [] : (w.session.project.others ?? []));
+  /** another device in the yard, or -1 for the first */
+  const other = $derived(others.findIndex((o) => o.name === w.handOn));
+  const name = $derived(others[other]?.name);
+  const kit = $derived(others[other]?.kit ?? w.session.project.kit);
+  const view = $derived(other < 0 ? runs.view : runs.viewOf(other));
+  const ready = $derived(other < 0 ? w.takesInput : runs.busy && runs.others.length > 0);
+  const give = (input: Input) => (name === undefined ? w.give(input) : runs.input(input, name));
+  const hand = new HandOn({
+    get values() {
+      return view?.values;
+    },
+    give,
+    press: (button, down) =>
+      name === undefined ? w.press(button, down) : give(down ? { press: button } : { release: button })
+  });
+  /** what it senses, in a line each */
+  const read = $derived(
+    view
+      ? sensorsOf(kit).map((s) => ({ ...s, value: `${view.values[s.key]?.toFixed(s.digits) ?? '–'} ${s.unit}`.trim() }))
+      : []
+  );
   const lean = $derived(hand.lean);
   const up = $derived(view?.values.height ?? 0);
   const horns = $derived(Object.fromEntries(kit.parts.map((p) => [p.socket, view?.values[`servo${p.socket}`] ?? 90])));
@@ -66,7 +87,7 @@
   ] as const;
   function push(by: { ahead?: number; right?: number }) {
     const n = hand.strength;
-    w.give({
+    give({
       push: {
         ...(by.ahead ? { ahead: by.ahead * n } : {}),
         ...(by.right ? { right: by.right * n } : {}),
@@ -116,14 +137,22 @@
           picture={view?.picture}
           lit={w.pixel}
           held={hand.held}
-          ontouch={(what, is) => (ready || runs.shown === 'device' ? hand.touch(what, is) : undefined)}
+          ontouch={(what, is) => (ready || (!name && runs.shown === 'device') ? hand.touch(what, is) : undefined)}
           onpixel={(p) => (hovered = p ? `x ${p.x}, y ${p.y}` : '')}
         />
       </svg>
     </div>
   {/if}
   <div class="flex min-w-0 flex-1 flex-col gap-1.5">
-    {#if !hasWheels(kit)}
+    {#if others.length}
+      <div class="flex flex-wrap gap-1" role="group" aria-label={say('Whom the hand is on')}>
+        {#each [undefined, ...others.map((o) => o.name)] as whom (whom)}<button
+            class="chip max-w-[150px] truncate"
+            aria-pressed={name === whom}
+            onclick={() => (w.handOn = whom)}>{whom ?? w.session.project.name}</button
+          >{/each}
+      </div>
+    {:else if !hasWheels(kit)}
       <div class="flex items-baseline gap-2">
         <b class="truncate" data-testid="whose"
           >{runs.shown === 'device'
@@ -134,12 +163,28 @@
         ><span class="truncate text-soft">{hovered}</span>
       </div>
     {/if}
+    {#if name && w.session.project.text !== undefined}
+      <p class="text-soft">{say('A text runs alone: the other devices in its yard stand still.')}</p>
+    {/if}
+    {#if name && hasWheels(kit)}
+      <div class="flex gap-1" role="group" aria-label={say('Buttons of {name}', { name })}>
+        <button class="btn btn-plain !px-2.5 !py-1" disabled={!ready} {...holds((down) => hand.touch('Dot', down))}
+          >● {say('Dot')}</button
+        >
+        <button class="btn btn-plain !px-2.5 !py-1" disabled={!ready} {...holds((down) => hand.touch('Bar', down))}
+          >▬ {say('Bar')}</button
+        >
+        <button class="btn btn-plain !px-2.5 !py-1" disabled={!ready} {...holds((down) => hand.touch('nose', down))}
+          >{say('Nose')}</button
+        >
+      </div>
+    {/if}
     {#if !ready}
       <p class="text-soft">
         {say('Rehearse, or look at the sensors without a program: then your hand can act.')}
-        <button class="chip underline" onclick={() => void runs.look(w.session.project)}
-          >{say('Look at the sensors')}</button
-        >
+        {#if !name}<button class="chip underline" onclick={() => void runs.look(w.session.project)}
+            >{say('Look at the sensors')}</button
+          >{/if}
       </p>
     {/if}
     {#if hasWheels(kit)}
@@ -148,7 +193,7 @@
           class="btn btn-plain !px-2 !py-1"
           disabled={!ready}
           aria-pressed={lifted}
-          onclick={() => w.give({ lift: !lifted })}>{lifted ? say('Set it down') : say('Lift it')}</button
+          onclick={() => give({ lift: !lifted })}>{lifted ? say('Set it down') : say('Lift it')}</button
         >
         {#each pushes as [arrow, name, by] (arrow)}<button
             class="btn btn-plain !px-2 !py-1"
@@ -168,7 +213,8 @@
           />
           N</label
         >
-        <span class="text-soft">{say('Or drag it in the yard: it is lifted, carried and set down.')}</span>
+        {#if !name}<span class="text-soft">{say('Or drag it in the yard: it is lifted, carried and set down.')}</span
+          >{/if}
       </div>
     {:else}
       <table class="w-full tabular-nums">
@@ -196,13 +242,11 @@
         <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => hand.level()}
           >{say('Level')}</button
         >
-        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => w.give({ shake: 0.8 })}
+        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => give({ shake: 0.8 })}
           >{say('Shake')}</button
         >
-        <button
-          class="btn btn-plain !px-2 !py-0.5"
-          disabled={!ready}
-          onclick={() => w.give({ shake: 0.8, g: GENTLE_G })}>{say('Shake gently')}</button
+        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => give({ shake: 0.8, g: GENTLE_G })}
+          >{say('Shake gently')}</button
         >
         <button
           class="btn btn-plain !px-2 !py-0.5"
@@ -218,10 +262,10 @@
         >
       </div>
       <div class="flex flex-wrap items-center gap-1">
-        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => w.give({ toss: hand.height })}
+        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => give({ toss: hand.height })}
           >{say('Toss')}</button
         >
-        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => w.give({ drop: hand.height })}
+        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => give({ drop: hand.height })}
           >{say('Drop')}</button
         >
         <input
@@ -242,15 +286,15 @@
         /><span class="text-soft">cm</span>
       </div>
     {/if}
-    <p class="font-mono text-[11.5px] text-soft tabular-nums" data-testid="felt">
-      {say('feels x {x} y {y} z {z} · in all {total} g', {
-        x: g('accelX'),
-        y: g('accelY'),
-        z: g('accelZ'),
-        total: g('accelTotal')
-      })}
-    </p>
-    {#if !hasWheels(kit) && view}
+    {#if !name}<p class="font-mono text-[11.5px] text-soft tabular-nums" data-testid="felt">
+        {say('feels x {x} y {y} z {z} · in all {total} g', {
+          x: g('accelX'),
+          y: g('accelY'),
+          z: g('accelZ'),
+          total: g('accelTotal')
+        })}
+      </p>{/if}
+    {#if !name && !hasWheels(kit) && view}
       <p class="font-mono text-[11.5px] text-soft tabular-nums">
         {say('light {light} · {temperature} °C · moisture {moisture}', {
           light: Math.round(view.values.light),
@@ -258,6 +302,14 @@
           moisture: Math.round(view.values.moisture)
         })}
       </p>
+    {/if}
+    {#if name}
+      <dl class="grid grid-cols-2 gap-x-3 font-mono text-[11.5px] tabular-nums" data-testid="read">
+        {#each read as s (s.key)}<div class="flex justify-between gap-2">
+            <dt class="truncate text-soft" title={s.name}>{s.name}</dt>
+            <dd class="shrink-0">{s.value}</dd>
+          </div>{/each}
+      </dl>
     {/if}
     {#if !hasWheels(kit) && view?.lamps.left.on}<span class="text-soft"
         >{word('lamp')} {word(view.lamps.left.colour)}</span

@@ -103,7 +103,7 @@
     <Menu onpicture={picture} />
   </div>
   <Speech />
-  {#if hasWheels(w.session.project.kit) || !w.handOpen}<Face />{/if}
+  {#if hasWheels(w.session.project.kit) || !w.handOpen || w.handOn}<Face />{/if}
   {#if w.handOpen && Hand}<Hand />{/if}
   <div class="relative min-h-0 flex-1">
     {#if w.predict.open}{#await import('../predict/Predict.svelte') then { default: Predict }}<Predict />{/await}{/if}

@@ -1,7 +1,7 @@
 /** The person's hand on the device: what it does becomes inputs of the run; how the device is held is read off the trace. */
 import type { Lean } from '../../../../core/yard/hand.ts';
 import { LEVEL } from '../../../../core/yard/hand.ts';
-import type { Workbench } from '../workbench.svelte.ts';
+import type { Input } from '../../../../core/trace/trace.ts';
 
 /** A hand's lean is told so often, ms. */
 const EVERY_MS = 33;
@@ -9,6 +9,12 @@ const EVERY_MS = 33;
 const TRUST_MS = 1000;
 const limit = (deg: number): number => Math.max(-180, Math.min(180, Math.round(deg * 10) / 10));
 
+/** Whom the hand is on: how that device is, and who takes what is done to it. */
+export type Held = {
+  readonly values: Record<string, number> | undefined;
+  give(input: Input): void;
+  press(button: 'Dot' | 'Bar', down: boolean): void;
+};
 export class HandOn {
   /** while it is being leaned: not yet in the trace */
   private going = $state.raw<Lean>();
@@ -22,11 +28,11 @@ export class HandOn {
   private trusted: ReturnType<typeof setTimeout> | undefined;
   private told = 0;
 
-  constructor(private readonly w: Workbench) {}
+  constructor(private readonly on: Held) {}
 
   get lean(): Lean {
     if (this.going) return this.going;
-    const values = this.w.runs.view?.values;
+    const { values } = this.on;
     return values && 'leanSideways' in values
       ? { sideways: values.leanSideways, forwards: values.leanForwards, turned: values.leanTurned }
       : LEVEL;
@@ -42,7 +48,7 @@ export class HandOn {
     clearTimeout(this.timer);
     this.timer = undefined;
     this.told = performance.now();
-    if (this.going) this.w.give({ lean: this.going });
+    if (this.going) this.on.give({ lean: this.going });
   }
   /** The hand keeps it as it is now: from here on the trace knows. */
   keep(): void {
@@ -57,12 +63,12 @@ export class HandOn {
   }
   touch(what: string, down: boolean): void {
     this.held = down ? [...this.held, what] : this.held.filter((h) => h !== what);
-    if (what === 'Dot' || what === 'Bar') this.w.press(what, down);
-    else if (what === 'nose') this.w.give({ nose: down });
-    else this.w.give({ edge: what === 'left edge' ? 'left' : 'right', touched: down });
+    if (what === 'Dot' || what === 'Bar') this.on.press(what, down);
+    else if (what === 'nose') this.on.give({ nose: down });
+    else this.on.give({ edge: what === 'left edge' ? 'left' : 'right', touched: down });
   }
   intoSoil(is: boolean): void {
     this.soil = is;
-    this.w.give({ soil: is });
+    this.on.give({ soil: is });
   }
 }
