@@ -1,7 +1,13 @@
 /** The yard: three views, the hand, every kind of input, live values, calibrating, other devices. */
 import { expect, test, type Page } from '@playwright/test';
+import { barrow, trowel, type Kit } from '../core/kit/kit.ts';
+import type { Step } from '../core/language/program.ts';
+import { newProject } from '../core/project.ts';
+import { b, log, program } from '../core/testing/build.ts';
+import { longAisle } from '../core/yard/mats.ts';
 import { openDemo, project, rehearse, robot, workbench, shelf } from './room.ts';
 
+const NEARBY = 'my stacks and devices nearby';
 const number = async (page: Page, id: string): Promise<number> => Number(await page.getByTestId(id).innerText());
 /** The log as the trace has it, through the run's file. */
 async function events(page: Page): Promise<string> {
@@ -503,4 +509,26 @@ test('Trowel 2 takes a program over the cable, and on its own it is tossed and c
   await page.getByRole('button', { name: 'Plug in' }).last().click();
   await expect(page.getByTestId('device-run')).toContainText('Trowel 2');
   expect(await events(page)).toContain('caught');
+});
+
+test('two stand-ins in two windows hear one another by radio', async ({ page, context }) => {
+  const started = async (window: Page, kit: Kit, steps: Step[], name: string) => {
+    const data = { ...newProject(name, kit, longAisle), program: program(steps) };
+    const made = (await (await window.request.post('/api/projects', { data })).json()) as { id: string };
+    await window.goto(`/project/${made.id}`);
+    await workbench(window);
+    await window.getByTestId('chip').click();
+    await window.getByRole('button', { name: 'Plug in' }).last().click();
+    await window.getByRole('button', { name: 'Send', exact: true }).click();
+    await expect(window.getByTestId('device-message')).toContainText('as program', { timeout: 60_000 });
+    await window.getByRole('region', { name: 'Device' }).getByRole('button', { name: 'Press Dot' }).click();
+    await expect(window.getByTestId('state')).toHaveText(/running/);
+  };
+  const calls = [b('begin.button', { button: 'Bar' }), b('message.send', { name: 'come', whom: NEARBY })];
+  await started(page, trowel, calls, 'Calls');
+  const there = await context.newPage();
+  await started(there, barrow, [b('begin.message', { name: 'come' }), log('on my way')], 'Comes');
+  await page.keyboard.press('Escape');
+  await page.getByTestId('held').getByLabel('Bar').click();
+  await expect.poll(() => events(there), { timeout: 30_000 }).toContain('on my way');
 });

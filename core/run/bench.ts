@@ -115,6 +115,7 @@ export class Bench {
     this.arrive(boundary);
     for (const { bench } of this.beside) bench.arrive(boundary);
     if (this.beside.length) this.carryMessages();
+    else this.machine.sent.length = 0;
     // waiting for the word to set off is not running
     if (this.machine.waits) this.waitedUs += TICK_US;
     if (this.yard.battery.flat) this.finish('battery flat');

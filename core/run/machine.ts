@@ -656,8 +656,10 @@ export class Machine extends Face implements Device {
       this.yard.push({ along: ahead, across: -right, torque: -turn / 100, seconds });
     } else if ('soil' in input) this.inSoil = input.soil;
     else if ('around' in input) this.around = { ...this.around, ...input.around };
-    else if ('message' in input) this.arrives(input.message);
-    else if ('press' in input) {
+    else if ('message' in input) {
+      if (input.from === undefined) this.arrives(input.message);
+      else this.hear(input.message, input.from);
+    } else if ('press' in input) {
       const button = this.buttons[input.press];
       if (!button.down) {
         button.down = true;

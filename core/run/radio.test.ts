@@ -81,6 +81,17 @@ describe('two devices in one yard', () => {
     expect(logs(atOnce.trace)).toEqual(['it was pressed']);
     expect(recordedInputs(atOnce.trace)).toEqual([{ tUs: 0, input: { press: 'Dot' }, to: 'B' }]);
   });
+  it('are known by name where a message comes over the air; a person who plays one is nobody', () => {
+    const at = (tUs: number, from?: string) => ({ tUs, input: { message: 'open', ...(from ? { from } : {}) } });
+    const { trace } = together({
+      program: program(heard('open', log('open'))),
+      inputs: [at(1e5, 'Trowel 2'), at(3e5)]
+    });
+    expect(logs(trace)).toEqual(['open', 'open']);
+    expect(trace.events.filter((e) => e.type === 'heard')).toEqual([
+      { tUs: 100_000, type: 'heard', name: 'open', from: 'Trowel 2' }
+    ]);
+  });
   it('push one another: both live in the same world', () => {
     const bench = together({
       program: program(start(b('drive.measure', { amount: 60 }))),

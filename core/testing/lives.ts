@@ -26,6 +26,7 @@ export const anyInput: fc.Arbitrary<Input> = fc.oneof(
   wholes(0, 80).map((drop) => ({ drop })),
   fc.record({ light: wholes(0, 100), temperature: wholes(-5, 40) }).map((around) => ({ around })),
   fc.constantFrom('go', 'b c').map((message) => ({ message })),
+  fc.constant({ message: 'go', from: 'Barrow 7' }),
   fc.boolean().map((lift) => ({ lift })),
   fc.record({ x: wholes(40, 260), y: wholes(40, 260), facing: wholes(0, 359) }).map((carry) => ({ carry })),
   fc

@@ -30,7 +30,8 @@ export const inputSchema = z.union([
   z.strictObject({ toss: fallCm }),
   /** what it is like where the device is held: light and moisture 0 to 100, temperature in degrees Celsius */
   z.strictObject({ around: z.strictObject({ light: share, temperature: z.number().optional(), moisture: share }) }),
-  z.strictObject({ message: z.string().min(1).max(60) }),
+  /** `from`: the device that sent it by radio */
+  z.strictObject({ message: z.string().min(1).max(60), from: z.string().max(80).optional() }),
   /** a hand lifts the device, carries it (cm, degrees clockwise from up), sets it down */
   z.strictObject({ lift: z.boolean() }),
   z.strictObject({ carry: z.strictObject({ x: cm, y: cm, facing: z.number().min(-3600).max(3600) }) }),

@@ -36,6 +36,13 @@ const encoder = new TextEncoder();
 const memory = (serial: string): string => `mossbell.device.${serial}`;
 type Kept = { flash: Flash; charge?: number; maps: [number, (string | null)[]][] };
 
+/**
+ * The radio of the stand-ins that run in the windows of this browser: what one sends to devices nearby the others hear. How
+ * far windows are apart is nobody's measure, so each hears all.
+ */
+type OnAir = { message: string; from: string };
+const AIR = 'mossbell.radio';
+
 /** The cable, as the sending procedure sees it. */
 class Cable implements LinkPort {
   private arrived: Uint8Array[] = [];
@@ -95,6 +102,7 @@ export class DeviceLink {
   private kept: Kept = { flash: {}, maps: [] };
   private booted: (() => void) | undefined;
   private cancelled = false;
+  private air: BroadcastChannel | undefined;
 
   constructor(
     private readonly workbench: {
@@ -105,6 +113,13 @@ export class DeviceLink {
     }
   ) {
     this.unit = this.units[0];
+  }
+  /** From its first start on it is on the air; it hears what others send while its program runs. */
+  private listen(): void {
+    this.air ??= new BroadcastChannel(AIR);
+    this.air.onmessage = ({ data }: MessageEvent<OnAir>) => {
+      if (this.running) this.order({ type: 'input', input: { message: data.message, from: data.from } });
+    };
   }
   /** The stand-ins of the kind that the project is for. */
   get units() {
@@ -208,6 +223,9 @@ export class DeviceLink {
         break;
       }
       case 'frame':
+        for (const e of message.delta.events)
+          if (e.type === 'message' && e.nearby)
+            this.air?.postMessage({ message: e.name, from: this.unit.name } satisfies OnAir);
         (this.workbench.runs.away ?? this.workbench.runs.device)?.add(message.delta);
         this.charge = message.charge;
         this.pose = message.pose;
@@ -342,7 +360,12 @@ export class DeviceLink {
     if (this.running) return this.press('Dot', true);
     const { project } = this.workbench.session;
     const pose = this.pose ?? project.start ?? project.mat.start;
-    this.message = '';
+    this.listen();
+    this.message = project.others?.length
+      ? say(
+          'The other devices of this yard are there in a rehearsal only. Stand-ins hear one another when each runs in a window of its own.'
+        )
+      : '';
     this.mood = '';
     this.order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
     this.order({ type: 'start' });
@@ -360,6 +383,7 @@ export class DeviceLink {
     this.order({ type: 'interrupt' });
   }
   close(): void {
+    this.air?.close();
     this.shutDown();
   }
 }
