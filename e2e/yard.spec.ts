@@ -223,8 +223,9 @@ test('a gamepad drives, with its real range and a dead zone; unplugged, its stic
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await page.getByTestId('inputs').click();
   await page.getByRole('tab', { name: 'Track' }).click();
-  const lines = await page.getByLabel('Lines of inputs').inputValue();
-  expect(lines.trim().split('\n').at(-1)).toMatch(/"stick":"left, up-down","at":0/);
+  const row = page.getByTestId('rows').locator('tbody tr').last();
+  await expect(row.getByLabel(/: which$/)).toHaveValue('left, up-down');
+  await expect(row.getByLabel(/: at$/)).toHaveValue('0');
 });
 async function withStick(page: Page): Promise<unknown> {
   const cards = (await (await page.request.get('/api/projects?demo')).json()) as { id: string; name: string }[];
@@ -391,7 +392,10 @@ test('two devices in one yard talk: the trowel calls, Barrow comes and answers',
   await expect.poll(place).not.toBe(rested);
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await page.getByTestId('inputs').click();
-  await expect(page.getByLabel('Lines of inputs')).toHaveValue(/"to":"Barrow at the gate","nose":true/);
+  const pressed = page.getByTestId('rows').locator('tbody tr', { hasText: 'Barrow at the gate' }).first();
+  await expect(page.getByLabel('Row 3: what')).toHaveValue('nose');
+  await expect(pressed).toBeVisible();
+  await expect(page.getByLabel('Row 3: to which device')).toHaveValue('Barrow at the gate');
   await page.getByRole('button', { name: 'Close' }).click();
   await hand.getByRole('button', { name: 'Signal post' }).click();
   await expect(page.getByTestId('held')).toBeVisible();
@@ -407,20 +411,33 @@ test('two devices in one yard talk: the trowel calls, Barrow comes and answers',
   await expect(other).toHaveCount(1);
 });
 
-test('inputs are kept, changed and used again; a line that is no input is told', async ({ page }) => {
+test('inputs are rows that are kept, changed and used again; a file with a line that is no input is told', async ({
+  page
+}) => {
   await openDemo(page, 'Catch the trowel');
   await page.getByTestId('inputs').click();
-  const field = page.getByLabel('Lines of inputs');
-  await field.fill('{"t": 0.5, "tos": 60}');
-  await page.getByRole('button', { name: 'Rehearse with these' }).click();
+  const file = (text: string) => ({ name: 'tried.jsonl', mimeType: 'application/jsonl', buffer: Buffer.from(text) });
+  const open = (text: string) => page.getByLabel('Open a file').setInputFiles(file(text));
+  await open('{"t": 0.5, "tos": 60}');
   await expect(page.getByRole('alert')).toContainText('line 1 is not an input');
-  await field.fill('{"t": 0.5, "toss": 30}');
+  await open('{"t": 0.2, "press": "Dot"}\n{"t": 0.5, "stick": "middle", "at": 10}');
+  await expect(page.getByRole('alert')).toContainText('line 2 is not an input');
+  await open('{"t": 0.5, "to": "Nobody", "toss": 30}');
+  await page.getByRole('button', { name: 'Rehearse with these' }).click();
+  await expect(page.getByRole('alert')).toContainText('something is done to "Nobody"');
+  await page.getByLabel('Take row 1 out').click();
+  await page.getByRole('button', { name: 'Add a row' }).click();
+  await page.getByLabel('Row 1: what').selectOption('toss it');
+  await page.getByLabel('Row 1: up by').fill('30');
+  await page.getByRole('button', { name: 'Add a row' }).click();
+  await page.getByLabel('Row 2: what').selectOption('lean it');
+  await page.getByLabel('Row 2: forwards').fill('200');
+  await page.getByLabel('Row 2: second').click();
+  await expect(page.getByRole('alert')).toContainText('It goes from -180 to 180');
+  await page.getByLabel('Row 2: forwards').fill('-20,5');
+  await page.getByLabel('Row 2: second').fill('9');
   await page.getByLabel('Name of these inputs').fill('a small toss');
   await page.getByRole('button', { name: 'Keep it' }).click();
-  await field.fill('{"t": 0.5, "stick": "middle", "at": 10}');
-  await page.getByRole('button', { name: 'Rehearse with these' }).click();
-  await expect(page.getByRole('alert')).toContainText('line 1 is not an input');
-  await field.fill('{"t": 0.5, "toss": 30}');
   // it sets off at once
   await page.getByRole('button', { name: 'Rehearse with these' }).click();
   await page.getByLabel('Speed').selectOption('max');
@@ -428,7 +445,9 @@ test('inputs are kept, changed and used again; a line that is no input is told',
   // it goes on until its limit
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled({ timeout: 60_000 });
   expect(await events(page)).toContain('caught');
-  expect((await project(page)).tracks).toEqual([{ name: 'a small toss', lines: '{"t": 0.5, "toss": 30}' }]);
+  expect((await project(page)).tracks).toEqual([
+    { name: 'a small toss', lines: '{"t":0.5,"toss":30}\n{"t":9,"lean":{"forwards":-20.5}}\n' }
+  ]);
 });
 
 test('a clip and a picture of the run come out as files', async ({ page }) => {

@@ -7,7 +7,7 @@
     title,
     size = 'sm',
     children
-  }: { open: boolean; title: string; size?: 'xs' | 'sm' | 'md'; children: Snippet } = $props();
+  }: { open: boolean; title: string; size?: 'xs' | 'sm' | 'md' | 'lg'; children: Snippet } = $props();
 </script>
 
 <Modal
@@ -15,6 +15,6 @@
   {title}
   {size}
   dismissable={false}
-  class="bg-card text-ink"
+  class="bg-card whitespace-normal text-ink"
   classes={{ header: 'text-ink', body: 'text-ink' }}>{@render children()}</Modal
 >

@@ -7,6 +7,7 @@
     value = $bindable(),
     element = $bindable(),
     put,
+    empty,
     min = -Infinity,
     max = Infinity,
     step = 1,
@@ -18,6 +19,8 @@
     element?: HTMLInputElement;
     /** gets the number; without it the bound value does */
     put?: (n: number) => void;
+    /** it may be left empty: told when it is */
+    empty?: () => void;
     min?: number;
     max?: number;
     step?: number;
@@ -36,7 +39,8 @@
   function take(input: HTMLInputElement) {
     const text = input.value.trim();
     const n = typedNumber(text);
-    if (fits(n)) give(n);
+    if (text === '' && empty) empty();
+    else if (fits(n)) give(n);
     else {
       trouble =
         n === undefined

@@ -6,9 +6,14 @@
   import { parseInputs, writeInputs } from '../../../../core/trace/inputs.ts';
   import { trackOf } from '../../../../core/trace/track.ts';
   import { download, fileName } from '../../shelf/files.ts';
+  import type { TimedInput } from '../../../../core/trace/trace.ts';
+  import { inputOf, rowOf, type Row } from './rows.ts';
+  import Rows from './Rows.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import GamepadView from './GamepadView.svelte';
   import PhoneView from './PhoneView.svelte';
+  /** as the project's file takes it, characters */
+  const LARGEST = 500_000;
   const w = useWorkbench();
   const { runs } = w;
   let { open = $bindable() }: { open: boolean } = $props();
@@ -16,30 +21,62 @@
   let problem = $state('');
   const tracks = $derived(w.session.project.tracks ?? []);
   const last = $derived(runs.run && runs.run.version >= 0 && !runs.looking ? trackOf(runs.run.trace) : []);
-  let text = $state(
-    untrack(() => (runs.inputs ? writeInputs(runs.inputs.list) : last.length ? writeInputs(last) : ''))
-  );
+  /** in a file and in the project they are lines; here they are rows */
+  const rowsOf = (list: readonly TimedInput[]) => list.map(rowOf);
+  let rows = $state.raw<Row[]>(untrack(() => rowsOf(runs.inputs?.list ?? last)));
   let name = $state(untrack(() => runs.inputs?.name ?? say('inputs {n}', { n: tracks.length + 1 })));
+  const others = $derived((w.session.project.others ?? []).map((o) => o.name));
+  const list = $derived(rows.map(inputOf).sort((a, b) => a.tUs - b.tUs));
+  const lines = $derived(writeInputs(list));
 
-  function read() {
+  // what was said of other rows
+  $effect(() => {
+    void rows;
+    problem = '';
+  });
+  /** Lines become rows; what is no input is told with its line. */
+  function take(text: string, called: string) {
     const found = parseInputs(text);
     problem = found.ok ? '' : say('The inputs cannot be used: {problem}', { problem: found.problem });
-    return found.ok ? found.inputs : undefined;
+    if (!found.ok) return;
+    rows = rowsOf(found.inputs);
+    name = called.slice(0, 60);
+  }
+  async function openFile(input: HTMLInputElement) {
+    const file = input.files?.[0];
+    input.value = '';
+    if (!file) return;
+    if (file.size > LARGEST) problem = say('{name} is too long for inputs: 500 kB are taken.', { name: file.name });
+    else take(await file.text(), file.name.replace(/\.jsonl$/, ''));
+  }
+  /** Whether there is somebody for each of them. */
+  function fits(): boolean {
+    const stranger = list.find((i) => i.to !== undefined && !others.includes(i.to));
+    problem = stranger
+      ? say('At {s} s something is done to "{name}", and no device in this yard is called so.', {
+          s: stranger.tUs / 1e6,
+          name: stranger.to!
+        })
+      : '';
+    return !stranger;
   }
   function use() {
-    const list = read();
-    if (!list) return;
+    if (!fits()) return;
     runs.inputs = list.length ? { name, list } : undefined;
     open = false;
     void w.rehearse();
   }
   function keep() {
-    if (!read() || !name.trim()) return;
+    if (!name.trim() || !fits()) return;
+    if (lines.length > LARGEST) {
+      problem = say('{name} is too long for inputs: 500 kB are taken.', { name });
+      return;
+    }
     const { project } = w.session;
-    const others = tracks.filter((t) => t.name !== name.trim());
+    const rest = tracks.filter((t) => t.name !== name.trim());
     w.session.change(say('keep the inputs {name}', { name }), {
       ...project,
-      tracks: [...others, { name: name.trim(), lines: text }]
+      tracks: [...rest, { name: name.trim(), lines }]
     });
   }
   function drop(track: string) {
@@ -52,7 +89,7 @@
   }
 </script>
 
-<Dialog bind:open title={say('Inputs')} size="md">
+<Dialog bind:open title={say('Inputs')} size="lg">
   <div class="flex gap-1" role="tablist">
     {#each [['track', say('Track')], ['gamepad', say('Gamepad')], ['phone', say('Phone or tablet')]] as const as [id, title] (id)}<button
         class="chip {tab === id ? 'border-rule !bg-card font-semibold text-ink' : ''}"
@@ -64,33 +101,34 @@
   {#if tab === 'track'}
     <p class="text-soft">
       {say(
-        'Everything you did in a run, one line each, with its second. Change it, keep it under a name, or run with it again: the run is then the same to the microsecond.'
+        'Everything you did in a run, a row each, with its second. Change it, keep it under a name, or run with it again: the run is then the same to the microsecond.'
       )}
     </p>
-    <textarea
-      class="field h-48 font-mono text-[12.5px]"
-      bind:value={text}
-      spellcheck="false"
-      aria-label={say('Lines of inputs')}
-      placeholder={'{"t": 1.25, "press": "Dot"}'}
-      oninput={() => (problem = '')}></textarea>
+    <Rows bind:rows {others} />
     {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
     <div class="flex flex-wrap items-center gap-2">
-      <input class="field !w-48" bind:value={name} maxlength="60" aria-label={say('Name of these inputs')} />
+      <input class="field !w-44" bind:value={name} maxlength="60" aria-label={say('Name of these inputs')} />
       <button class="btn btn-plain" onclick={keep}>{say('Keep it')}</button>
-      <button class="btn btn-plain" disabled={!last.length} onclick={() => (text = writeInputs(last))}
+      <button class="btn btn-plain" disabled={!last.length} onclick={() => (rows = rowsOf(last))}
         >{say('From the last run')}</button
       >
       <button
         class="btn btn-plain"
-        disabled={!text.trim()}
-        onclick={() => download(`${fileName(name)}.jsonl`, text, 'application/jsonl')}>{say('Save as a file')}</button
+        disabled={!rows.length}
+        onclick={() => download(`${fileName(name)}.jsonl`, lines, 'application/jsonl')}>{say('Save as a file')}</button
+      >
+      <label class="btn btn-plain cursor-pointer"
+        >{say('Open a file')}<input
+          class="sr-only"
+          type="file"
+          accept=".jsonl,.json,.txt"
+          onchange={(e) => void openFile(e.currentTarget)}
+        /></label
       >
     </div>
     {#each tracks as t (t.name)}
       <div class="flex items-center gap-2">
-        <button class="chip underline" onclick={() => ((text = t.lines), (name = t.name))}>{t.name}</button><span
-          class="text-soft"
+        <button class="chip underline" onclick={() => take(t.lines, t.name)}>{t.name}</button><span class="text-soft"
           >{say('{n, plural, one {# line} other {# lines}}', { n: t.lines.trim().split('\n').length })}</span
         ><button class="chip" aria-label={say('Throw {name} away', { name: t.name })} onclick={() => drop(t.name)}
           >✕</button
