@@ -173,6 +173,54 @@ test('the painter has tools, levels and names; pointing at a pixel lights it on 
   expect(now.pictures).toEqual({ dew: picture });
 });
 
+test('the place of a pixel is chosen on a small grid, which lights the face, and the face tells the grid', async ({
+  page
+}) => {
+  const kit = { ...barrow, display: { turnedDeg: 90 as const } };
+  const p = at(start(b('pixel.set', { x: 2, y: 0 }), b('pixel.set', { x: variable('v1'), y: 3 })));
+  await open(page, { program: p, kit });
+  const [, one, two] = p.stacks[0].steps.map((s) => s.id);
+  const number = (id: string, nth: number) => page.locator(`[data-id="${id}"] .blocklyShadow text`).nth(nth);
+  const grid = page.locator('.mb-pixels');
+  const face = page.getByTestId('matrix');
+  await number(one, 0).click();
+  await expect(grid.locator('[aria-pressed="true"]')).toHaveAttribute('aria-label', 'x 2, y 0');
+  await expect(grid.locator('.unseen')).toHaveCount(10);
+  // what is typed is followed; what is pointed at is lit, on the lamp that shows it as the display is mounted
+  await page.locator('.blocklyHtmlInput').fill('3');
+  await expect(grid.locator('[aria-pressed="true"]')).toHaveAttribute('aria-label', 'x 3, y 0');
+  await grid.getByLabel('x 4, y 1').hover();
+  await expect(grid.locator('output')).toHaveText('x 4, y 1');
+  await expect(face.locator('rect[stroke="#ffffff"]')).toHaveCount(1);
+  await grid.getByLabel('x 0, y 1').hover();
+  await expect(grid.locator('output')).toHaveText('x 0, y 1: not seen, the display is mounted turned by 90°');
+  await expect(face.locator('rect[stroke="#ffffff"]')).toHaveCount(0);
+  // the lamp in the middle is the middle of every display; the one right of it is the program's one above
+  await face
+    .locator('rect')
+    .nth(1 + 7 * 2 + 4)
+    .hover();
+  await expect(grid.locator('.faced')).toHaveAttribute('aria-label', 'x 3, y 1');
+  await expect(grid.locator('output')).toHaveText('x 3, y 1');
+  // one click is one gesture for both numbers
+  await grid.getByLabel('x 4, y 1').click();
+  await expect(grid).toHaveCount(0);
+  const slots = async (id: string) =>
+    (await project(page)).program.stacks[0].steps.find((s) => s.id === id)!.slots as Record<string, unknown>;
+  expect(await slots(one)).toMatchObject({ x: 4, y: 1 });
+  await page.keyboard.press('Control+z');
+  expect(await slots(one)).toMatchObject({ x: 2, y: 0 });
+  // where a block says x, the click says y alone
+  await number(two, 0).click();
+  await grid.getByLabel('x 5, y 2').click();
+  expect(await slots(two)).toMatchObject({ x: { kind: 'var.value' }, y: 2 });
+  // and the painter shows how it will be seen
+  await open(page, { program: at(start(b('picture.show'))), kit });
+  await page.locator('.lit\\.picture rect').first().click();
+  await expect(page.locator('.mb-painter .mounted')).toContainText('as it is mounted');
+  await expect(page.locator('.mb-painter .unseen')).toHaveCount(10);
+});
+
 test('the flow follows the edit, lights what runs and leads to the block', async ({ page }) => {
   await openDemo(page, 'Along the path by table');
   await page.getByRole('button', { name: 'Flow' }).click();

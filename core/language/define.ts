@@ -25,7 +25,16 @@ export const SECTIONS = {
 export type Section = keyof typeof SECTIONS;
 
 export type PartType = 'motor' | 'servo' | 'spin' | 'line' | 'distance' | 'colour';
-type NumberSpec = { type: 'number'; default: number; unit?: string; min?: number; max?: number; whole?: boolean };
+type NumberSpec = {
+  type: 'number';
+  default: number;
+  unit?: string;
+  min?: number;
+  max?: number;
+  whole?: boolean;
+  /** it is a column or a row of the matrix */
+  pixel?: 'x' | 'y';
+};
 export type SlotSpec =
   | NumberSpec
   | { type: 'choice'; options: readonly string[]; default: string }

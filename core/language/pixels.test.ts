@@ -57,6 +57,13 @@ describe('pictures', () => {
             })
           );
         }
+    for (const deg of [0, 90, 180, 270] as const)
+      for (let x = 0; x < 7; x++)
+        for (let y = 0; y < 5; y++)
+          expect(px.isSeen(x, y, deg), `${x} ${y} ${deg}`).toBe(
+            px.shownAs(px.withPixel(px.DARK, x, y, '#'), deg).includes('#')
+          );
+    expect([px.isSeen(6, 4, 180), px.isSeen(0, 2, 90), px.isSeen(1, 0, 270)]).toEqual([true, false, true]);
     expect(px.pixelShownAt(0, 0, 180)).toEqual({ x: 6, y: 4 });
     expect(px.pixelShownAt(0, 0, 90)).toBeUndefined();
   });

@@ -48,6 +48,9 @@ export function pixelShownAt(
   const at = { x: cx + cos * dx + sin * dy, y: cy - sin * dx + cos * dy };
   return inside(at.x, at.y) ? at : undefined;
 }
+/** Whether a display that is mounted so has a lamp for this pixel of the program. */
+export const isSeen = (x: number, y: number, turnedDeg: 0 | 90 | 180 | 270): boolean =>
+  pixelShownAt(x, y, ((360 - turnedDeg) % 360) as 0 | 90 | 180 | 270) !== undefined;
 export const inverted = (picture: string): string => make((x, y) => charOf(100 - levelOf(pixelAt(picture, x, y))));
 export const mirrored = (picture: string, way: 'sideways' | 'upside down'): string =>
   make((x, y) => (way === 'sideways' ? pixelAt(picture, WIDTH - 1 - x, y) : pixelAt(picture, x, HEIGHT - 1 - y)));

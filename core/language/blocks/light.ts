@@ -5,8 +5,8 @@ import { LEAF } from './pictures.ts';
 
 export const COLOURS = ['amber', 'red', 'green', 'blue', 'violet', 'white'] as const;
 const lamp = choice('left', 'right');
-const x = number({ default: 2, min: 0, max: 6, whole: true });
-const y = number({ default: 0, min: 0, max: 4, whole: true });
+const x = number({ default: 2, min: 0, max: 6, whole: true, pixel: 'x' });
+const y = number({ default: 0, min: 0, max: 4, whole: true, pixel: 'y' });
 const level = number({ default: 50, unit: '%', min: 0, max: 100 });
 
 export const lampSet = defineBlock({

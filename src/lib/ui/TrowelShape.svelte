@@ -1,6 +1,6 @@
 <!-- Trowel from above in millimetres, its head up, its middle at the origin: the one drawing for yard, hand, shelf and kit sheet. -->
 <script lang="ts">
-  import { DARK, levelOf, shownAs } from '../../../core/language/pixels.ts';
+  import { DARK, levelOf, pixelShownAt, shownAs } from '../../../core/language/pixels.ts';
   import type { Kit } from '../../../core/kit/kit.ts';
   import { later, word } from '../../../core/words.ts';
   import { LAMP_COLOURS } from './lamp-colours.ts';
@@ -32,12 +32,15 @@
     held?: readonly string[];
     ghost?: boolean;
     ontouch?: (what: Touchable, down: boolean, event: PointerEvent | KeyboardEvent) => void;
-    onpixel?: (pixel: { x: number; y: number } | undefined) => void;
+    /** the program's own place of the lamp that is pointed at, if it has one; and whether one is pointed at */
+    onpixel?: (pixel: { x: number; y: number } | undefined, over: boolean) => void;
   } = $props();
   const half = $derived(kit.body.widthMm / 2);
   const top = $derived(-kit.body.lengthMm / 2);
   const foot = $derived(kit.body.lengthMm / 2);
   const shown = $derived(shownAs(picture, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
+  /** what the program calls the lamp at a place of the display, however that is mounted */
+  const called = (i: number) => pixelShownAt(i % 7, Math.floor(i / 7), kit.display?.turnedDeg ?? 0);
   const servo = $derived(kit.parts.find((p) => p.type === 'servo' || p.type === 'spin'));
   const hasLamp = $derived(kit.parts.some((p) => p.type === 'lamp'));
   const handlers = (what: Touchable) =>
@@ -101,12 +104,12 @@
       height="3.3"
       rx=".8"
       fill={level ? `color-mix(in srgb, #ffcf5a ${20 + level * 0.8}%, #43564a)` : '#43564a'}
-      stroke={lit && lit.y * 7 + lit.x === i ? '#ffffff' : 'none'}
+      stroke={lit && called(i)?.x === lit.x && called(i)?.y === lit.y ? '#ffffff' : 'none'}
       stroke-width=".7"
       role="presentation"
       data-lit={level || undefined}
-      onpointerenter={() => onpixel?.({ x: i % 7, y: Math.floor(i / 7) })}
-      onpointerleave={() => onpixel?.(undefined)}
+      onpointerenter={() => onpixel?.(called(i), true)}
+      onpointerleave={() => onpixel?.(undefined, false)}
     />
   {/each}
   <g {...handlers('Dot')}>

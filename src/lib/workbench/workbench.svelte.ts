@@ -42,6 +42,8 @@ export class Workbench {
   measuring = $state(false);
   /** what stands under the yard and the program */
   bottom = $state<'trace' | 'live'>('trace');
+  /** the pixel of the program that is pointed at on the device's face */
+  facePixel = $state.raw<{ x: number; y: number }>();
   handOpen = $state(false);
   /** the hand is on another device in the yard, by its name */
   handOn = $state<string>();

@@ -237,6 +237,11 @@
       pictures: { ...session.project.pictures, [name]: picture }
     });
   album.point = (at) => (w.pixel = at);
+  album.turned = () => session.project.kit.display?.turnedDeg ?? 0;
+  $effect(() => {
+    const { facePixel } = w;
+    album.onFace?.(facePixel);
+  });
 
   // blocks are measured by their font, so it must be there first
   onMount(() => {

@@ -60,8 +60,12 @@
           onpointerenter={() => {
             const at = called(i);
             hovered = at ? `x ${at.x}, y ${at.y}` : say('no pixel of the program');
+            w.facePixel = at;
           }}
-          onpointerleave={() => (hovered = '')}
+          onpointerleave={() => {
+            hovered = '';
+            w.facePixel = undefined;
+          }}
         />
       {/each}
     </svg>

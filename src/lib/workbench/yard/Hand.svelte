@@ -138,7 +138,10 @@
           lit={w.pixel}
           held={hand.held}
           ontouch={(what, is) => (ready || (!name && runs.shown === 'device') ? hand.touch(what, is) : undefined)}
-          onpixel={(p) => (hovered = p ? `x ${p.x}, y ${p.y}` : '')}
+          onpixel={(p, over) => {
+            hovered = p ? `x ${p.x}, y ${p.y}` : over ? say('no pixel of the program') : '';
+            w.facePixel = p;
+          }}
         />
       </svg>
     </div>

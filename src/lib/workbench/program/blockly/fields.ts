@@ -6,9 +6,10 @@ import { HEIGHT, levelOf, WIDTH } from '../../../../../core/language/pixels.ts';
 import { pythonNow } from '../../../python/python.ts';
 import { show, typedNumber } from '../../../../../core/language/values.ts';
 import { LAMP_COLOURS } from '../../../ui/lamp-colours.ts';
-import { angleDial, noteKeys, numberSlider } from './instruments.ts';
+import { definition } from '../../../../../core/language/catalogue.ts';
+import { angleDial, noteKeys, numberSlider, pixelGrid } from './instruments.ts';
 import { keyName } from './keys.ts';
-import { painter } from './painter.ts';
+import { painter, type Pixel } from './painter.ts';
 import { later, say, word } from '../../../../../core/words.ts';
 
 const open = <T>(field: Blockly.Field<T>, content: HTMLElement, closed: () => void = () => {}): void => {
@@ -28,6 +29,32 @@ export const hooks: {
   blocks: (field: Sitting, text: string) => void;
 } = { spec: () => undefined, blocks: () => {} };
 
+/** The x or y of a pixel's block: where the pixel is as both stand there, and both put at once. */
+function pixelOf(
+  field: NumberField,
+  now: () => number
+): { axis: 'x' | 'y'; at: () => Pixel; put: (at: Pixel, own: (n: number) => void) => void } | undefined {
+  const sits = hooks.spec(field);
+  const axis = sits?.spec.type === 'number' ? sits.spec.pixel : undefined;
+  if (!sits || !axis) return undefined;
+  const across = Object.entries(definition(sits.block.type).slots).find(
+    ([name, s]) => name !== sits.slot && s.type === 'number' && s.pixel
+  );
+  const other = across && sits.block.getInputTargetBlock(across[0])?.getField('V');
+  const literal = other instanceof NumberField ? other : undefined;
+  const there = (): number => typedNumber(literal?.getText() ?? '') ?? 0;
+  return {
+    axis,
+    at: () => (axis === 'x' ? { x: now(), y: there() } : { x: there(), y: now() }),
+    put: (at, own) => {
+      // both in one gesture; where the other holds a block, that block says it
+      own(at[axis]);
+      literal?.setValue(show(at[axis === 'x' ? 'y' : 'x']));
+      Blockly.WidgetDiv.hide();
+      Blockly.DropDownDiv.hideWithoutAnimation();
+    }
+  };
+}
 /** What is typed stays, letters too; what cannot be read as a number is marked. */
 export class NumberField extends Blockly.FieldTextInput {
   constructor(
@@ -63,9 +90,11 @@ export class NumberField extends Blockly.FieldTextInput {
     const box = document.createElement('div');
     box.className = 'mb-instrument';
     const spec = at?.spec;
-    let instrument: { element: HTMLElement; follow: (n: number) => void } | undefined;
+    let instrument: { element: HTMLElement; follow: (n: number) => void; close?: () => void } | undefined;
     if (spec?.type === 'number') {
+      const pixel = pixelOf(this, now);
       if (this.isPitch) instrument = noteKeys(now(), put);
+      else if (pixel) instrument = pixelGrid(pixel.at(), (at) => pixel.put(at, put), pixel.axis);
       else if (spec.unit === '°') instrument = angleDial(now(), put, spec);
       else instrument = numberSlider(now(), put, spec);
       box.append(instrument.element);
@@ -77,7 +106,11 @@ export class NumberField extends Blockly.FieldTextInput {
     if (instrument) {
       Blockly.DropDownDiv.getContentDiv().append(box);
       Blockly.DropDownDiv.setColour('var(--card)', 'var(--rule)');
-      Blockly.DropDownDiv.showPositionedByField(this as unknown as Blockly.Field, () => box.remove(), undefined, false);
+      const shut = (): void => {
+        box.remove();
+        instrument!.close?.();
+      };
+      Blockly.DropDownDiv.showPositionedByField(this as unknown as Blockly.Field, shut, undefined, false);
     } else document.body.append(box);
     const input = this.htmlInput_ as HTMLInputElement | null;
     const step = spec?.type === 'number' && !spec.whole && spec.max !== undefined && spec.max <= 10 ? 0.1 : 1;

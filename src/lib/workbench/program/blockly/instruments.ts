@@ -1,5 +1,7 @@
 /** What stands under a number while it is typed: a slider over its range, a dial for an angle, keys for a pitch. */
+import { HEIGHT, isSeen, WIDTH } from '../../../../../core/language/pixels.ts';
 import { hertzOf, noteOf } from '../../../../../core/language/notes.ts';
+import { album, followFace, placeOf, type Pixel } from './painter.ts';
 import { say } from '../../../../../core/words.ts';
 
 type Instrument = { element: HTMLElement; follow: (n: number) => void };
@@ -147,4 +149,45 @@ export function noteKeys(now: number, put: (n: number) => void): Instrument {
   element.append(keys, says);
   follow(now);
   return { element, follow };
+}
+
+/** The display as a small grid: a click takes the place of a pixel, which is lit on the face while it is pointed at. */
+export function pixelGrid(now: Pixel, put: (at: Pixel) => void, axis: 'x' | 'y'): Instrument & { close: () => void } {
+  const element = document.createElement('div');
+  element.className = 'mb-pixels';
+  const grid = document.createElement('div');
+  grid.className = 'grid';
+  const where = document.createElement('output');
+  const cells: HTMLButtonElement[] = [];
+  const at = { ...now };
+  const show = (): void => {
+    cells.forEach((cell, i) => cell.setAttribute('aria-pressed', String(i === at.y * WIDTH + at.x && at.x < WIDTH)));
+    where.textContent = placeOf(at.x, at.y);
+    album.point({ ...at });
+  };
+  for (let y = 0; y < HEIGHT; y++)
+    for (let x = 0; x < WIDTH; x++) {
+      const cell = document.createElement('button');
+      cell.type = 'button';
+      cell.tabIndex = -1;
+      cell.classList.toggle('unseen', !isSeen(x, y, album.turned()));
+      cell.setAttribute('aria-label', `x ${x}, y ${y}`);
+      // the field keeps the focus
+      cell.onpointerdown = (e) => e.preventDefault();
+      cell.onpointerenter = () => {
+        where.textContent = placeOf(x, y);
+        album.point({ x, y });
+      };
+      cell.onclick = () => put({ x, y });
+      cells.push(cell);
+    }
+  grid.append(...cells);
+  grid.onpointerleave = show;
+  element.append(grid, where);
+  show();
+  const follow = (n: number): void => {
+    at[axis] = Math.round(n);
+    show();
+  };
+  return { element, follow, close: followFace(cells, where) };
 }

@@ -5,21 +5,45 @@ import {
   DARK,
   HEIGHT,
   inverted,
+  isSeen,
   levelOf,
   mirrored,
   pixelAt,
   rolled,
+  shownAs,
   WIDTH,
   withPixel
 } from '../../../../../core/language/pixels.ts';
 import { say } from '../../../../../core/words.ts';
 
-/** Pictures of the project, by name, and what is to happen with the pixel under the pointer. */
+/** Pictures of the project, by name; the pixel under the pointer, here and on the face; how the display is mounted. */
 export const album: {
   named: () => Record<string, string>;
   name: (name: string, picture: string) => void;
-  point: (at: { x: number; y: number } | undefined) => void;
-} = { named: () => ({}), name: () => {}, point: () => {} };
+  point: (at: Pixel | undefined) => void;
+  /** whoever shows pixels now is told which one is pointed at on the face */
+  onFace?: (at: Pixel | undefined) => void;
+  turned: () => 0 | 90 | 180 | 270;
+} = { named: () => ({}), name: () => {}, point: () => {}, turned: () => 0 };
+
+export type Pixel = { x: number; y: number };
+/** Marks the cell of the pixel that is pointed at on the face, while the cells are shown. @returns to end it */
+export function followFace(cells: readonly HTMLElement[], where: HTMLElement): () => void {
+  album.onFace = (at) => {
+    cells.forEach((cell, i) => cell.classList.toggle('faced', !!at && i === at.y * WIDTH + at.x));
+    if (at) where.textContent = `x ${at.x}, y ${at.y}`;
+  };
+  return () => {
+    album.onFace = undefined;
+    album.point(undefined);
+  };
+}
+/** Where a pixel is, and whether the display as it is mounted shows it at all. */
+export const placeOf = (x: number, y: number): string =>
+  `x ${x}, y ${y}` +
+  (isSeen(x, y, album.turned())
+    ? ''
+    : say(': not seen, the display is mounted turned by {deg}°', { deg: album.turned() }));
 
 export function painter(
   start: string,
@@ -34,6 +58,10 @@ export function painter(
   grid.className = 'grid';
   const where = document.createElement('output');
   where.textContent = say('x counts to the right, y down, both from 0');
+  /** how it will be seen, where the display is not mounted upright */
+  const turned = album.turned();
+  const mounted = document.createElement('small');
+  mounted.className = 'mounted';
   const cells: HTMLButtonElement[] = [];
   const change = (next: string): void => {
     picture = next;
@@ -41,6 +69,7 @@ export function painter(
     put(next);
   };
   const draw = (): void => {
+    mounted.innerHTML = turned ? `${thumb(shownAs(picture, turned))} ${say('as it is mounted')}` : '';
     cells.forEach((cell, i) => {
       const now = levelOf(pixelAt(picture, i % WIDTH, Math.floor(i / WIDTH)));
       cell.setAttribute('aria-pressed', String(now > 0));
@@ -64,13 +93,14 @@ export function painter(
     for (let x = 0; x < WIDTH; x++) {
       const cell = document.createElement('button');
       cell.type = 'button';
+      cell.classList.toggle('unseen', !isSeen(x, y, turned));
       const paint = (): void => change(withPixel(picture, x, y, brush!));
       const choose = (): void => {
         const c = charOf(level);
         brush = pixelAt(picture, x, y) === c ? '.' : c;
       };
       const point = (): void => {
-        where.textContent = `x ${x}, y ${y}`;
+        where.textContent = placeOf(x, y);
         album.point({ x, y });
       };
       cell.onpointerdown = (e) => {
@@ -170,10 +200,10 @@ export function painter(
   };
   naming.onkeydown = (e) => e.stopPropagation();
   naming.append(name, keep);
-  element.append(grid, where, tools, bright, shelf, naming);
+  element.append(grid, where, ...(turned ? [mounted] : []), tools, bright, shelf, naming);
   fill();
   draw();
-  return { element, focus: () => cells[0].focus(), close: () => album.point(undefined) };
+  return { element, focus: () => cells[0].focus(), close: followFace(cells, where) };
 }
 /** A picture as a small drawing. */
 export function thumb(picture: string): string {
