@@ -41,9 +41,11 @@ export function followFace(cells: readonly HTMLElement[], where: HTMLElement): (
 /** Where a pixel is, and whether the display as it is mounted shows it at all. */
 export const placeOf = (x: number, y: number): string =>
   `x ${x}, y ${y}` +
-  (isSeen(x, y, album.turned())
-    ? ''
-    : say(': not seen, the display is mounted turned by {deg}°', { deg: album.turned() }));
+  (x < 0 || x >= WIDTH || y < 0 || y >= HEIGHT
+    ? say(': beyond the display')
+    : isSeen(x, y, album.turned())
+      ? ''
+      : say(': not seen, the display is mounted turned by {deg}°', { deg: album.turned() }));
 
 export function painter(
   start: string,
