@@ -50,6 +50,10 @@ const counting = (more: ReturnType<typeof b>[] = []) =>
     )
   );
 
+/** A text with a routine beside what it does at the start. */
+const withRoutine = (def: string, main: string): string =>
+  `${def}\n\n\ndef main():\n    global n, count\n${main.replace(/^/gm, '    ')}\n\n\nrun(main)`;
+
 const ALL: Record<string, Cases> = {
   error: {
     fires: { 'a division by zero': { p: 'log(1 / n)', says: /divided by zero/ } },
@@ -449,9 +453,43 @@ const ALL: Record<string, Cases> = {
       'written before the change': {
         p: 'n = 3\ndisplay.write(n)\nwait(0.2)\nn = 4\nwait(1)',
         says: /^n changed at 0\.2\d s/
+      },
+      'a routine shows it, and was not done again': {
+        p: withRoutine('def report():\n    display.write(n)', 'n = 3\nreport()\nwait(0.2)\nn = 4\nwait(1)'),
+        says: /^n changed at 0\.2\d s/
+      },
+      'a routine is given it': {
+        p: withRoutine('def report(what):\n    display.write(what)', 'n = 3\nreport(n)\nwait(0.2)\nn = 4\nwait(1)'),
+        says: /^n changed/
+      },
+      'what is written is worked out by a routine': {
+        p: withRoutine(
+          'def twice():\n    return n * 2',
+          'n = 3\ndisplay.write(given(twice()))\nwait(0.2)\nn = 4\nwait(1)'
+        ),
+        says: /^n changed/
+      },
+      'a picture stands where it was': {
+        p: `n = 0\ndisplay.show(Picture("${dot}"), right=whole(n), down=0)\nwait(0.2)\nn = 4\nwait(1)`,
+        says: /^n changed/
       }
     },
     silent: {
+      'the routine was done again': {
+        p: withRoutine('def report():\n    display.write(n)', 'n = 3\nreport()\nwait(0.2)\nn = 4\nreport()\nwait(1)')
+      },
+      'a routine that asks itself again and again': {
+        p: withRoutine(
+          'def down(k):\n    if k > 0:\n        down(k - 1)\n    display.write(k)',
+          'n = 2\ndown(n)\nwait(1)'
+        )
+      },
+      'another variable': {
+        p: withRoutine(
+          'def report(what):\n    display.write(what)',
+          'n = 3\ncount = 1\nreport(n)\nwait(0.2)\ncount = 4\nwait(1)'
+        )
+      },
       'written again': { p: 'n = 3\ndisplay.write(n)\nwait(0.2)\nn = 4\ndisplay.write(n)\nwait(1)' },
       'written again with what looks the same': {
         p: 'n = 3\ndisplay.write(n)\nn = 5\nn = 3\ndisplay.write(n)\nwait(1)'

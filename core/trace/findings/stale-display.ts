@@ -1,5 +1,6 @@
 /** stale-display: the display still shows what a variable held before it changed. */
-import { allSteps, walkSteps, type Step } from '../../language/program.ts';
+import { inputSlot } from '../../language/blocks/reuse.ts';
+import { allSteps, isStep, walkSteps, type Program, type Step } from '../../language/program.ts';
 import { say } from '../../words.ts';
 import { eventsOf, rowsOfBlock } from '../apart.ts';
 import { endUs } from '../trace.ts';
@@ -8,25 +9,50 @@ import { seconds, type Found, type Rule } from './finding.ts';
 /** So long it stood there, µs. */
 const STOOD_US = 300_000;
 
+const shows = (s: Step): boolean =>
+  s.kind === 'picture.show' || s.kind === 'picture.at' || (s.kind === 'display.write' && s.slots.how !== 'passing');
+
+/** Ids of the variables that a block asks: itself, through routines whose answer it takes, and what its routine is given. */
+export function readsOf(program: Program, step: Step): ReadonlySet<string> {
+  const all = [...allSteps(program)];
+  const read = new Set<string>();
+  const been = new Set<string>();
+  const look = (steps: readonly Step[]): void => {
+    for (const s of walkSteps(steps)) {
+      const { variable, routine, input } = s.slots;
+      const next = `${s.kind} ${String(routine ?? input)}`;
+      if (s.kind === 'var.value') read.add(String(variable));
+      else if (been.has(next)) continue;
+      else if (s.kind === 'routine.value') {
+        been.add(next);
+        look(program.routines.find((r) => r.id === routine)?.steps ?? []);
+      } else if (s.kind === 'routine.input') {
+        been.add(next);
+        look(all.map((one) => one.slots[inputSlot(String(input))]).filter(isStep));
+      }
+    }
+  };
+  look([step]);
+  return read;
+}
+
 export const staleDisplay: Rule = ({ trace, program }) => {
   if (!program) return [];
   const last = eventsOf(trace, 'display').at(-1);
-  const writes = [...allSteps(program)].filter((s) => s.kind === 'display.write' && s.slots.how !== 'passing');
-  const shows = last && writes.find((s) => s.id === last.block);
-  if (!last || !shows) return [];
-  const variablesOf = (step: Step): string[] =>
-    [...walkSteps([step])].flatMap((s) => (s.kind === 'var.value' ? [String(s.slots.variable)] : []));
+  const writes = [...allSteps(program)].filter(shows).map((step) => ({ step, reads: readsOf(program, step) }));
+  const now = last && writes.find(({ step }) => step.id === last.block);
+  if (!last || !now) return [];
   const { changes } = trace;
   const { start, end } = trace.spans;
   // what was written again and looks the same is no event: the newest run of any block that shows it counts
   const lastShown = (id: string): number =>
     Math.max(
       ...writes
-        .filter((s) => variablesOf(s).includes(id))
-        .map((s) => rowsOfBlock(trace, s.id).at(-1))
+        .filter(({ reads }) => reads.has(id))
+        .map(({ step }) => rowsOfBlock(trace, step.id).at(-1))
         .map((row) => (row === undefined ? 0 : end[row] || start[row]))
     );
-  const shown = program.variables.filter((v) => variablesOf(shows).includes(v.id));
+  const shown = program.variables.filter((v) => now.reads.has(v.id));
   return shown.flatMap(({ id, name }): Found[] => {
     const shownUs = lastShown(id);
     const variable = trace.names.indexOf(name);
@@ -46,7 +72,7 @@ export const staleDisplay: Rule = ({ trace, program }) => {
           }
         ),
         todo: say('Write it again after the change.'),
-        blocks: [shows.id],
+        blocks: [now.step.id],
         fromUs: shownUs,
         toUs: changes.tUs[at],
         lanes: ['display', 'variables']
