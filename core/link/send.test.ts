@@ -21,9 +21,12 @@ const library = {
 const text = (word: string): string => `from mossbell import *\n\n\ndef main():\n    log("${word}")\n\n\nrun(main)\n`;
 const file = (word: string): Uint8Array => utf8(programFile(text(word)));
 
-/** A stand-in on a cable that can be cut after a number of bytes, and that can drop one. */
+/** A stand-in on a cable that can be cut after a number of bytes, that can drop one, or garble what goes over it. */
 class Bed implements LinkPort {
   board!: StandIn;
+  /** what becomes of a command on its way */
+  garble: (command: string) => string = (command) => command;
+  readonly commands: string[] = [];
   last: Trace | undefined;
   sent = 0;
   private out: Uint8Array[] = [];
@@ -50,7 +53,9 @@ class Bed implements LinkPort {
     return this;
   }
   async write(bytes: Uint8Array): Promise<void> {
-    for (const byte of bytes) {
+    const command = Buffer.from(bytes).toString('latin1');
+    this.commands.push(command);
+    for (const byte of Buffer.from(this.garble(command), 'latin1')) {
       if (this.sent >= this.cutAt) throw new LinkClosed();
       if (this.sent++ !== this.dropAt) this.board.receive(Uint8Array.of(byte));
     }
@@ -150,6 +155,72 @@ describe('sending', () => {
     await expect(go(bed, 'new')).rejects.toThrow(LinkProblem);
     expect(await bed.says()).toEqual(['old']);
   });
+  it('says which piece did not arrive whole, or that what arrived is another text, and keeps the old program', async () => {
+    const good = await new Bed().boot(ready);
+    await go(good, 'old');
+    const flash = good.board.flash;
+    for (const [garble, says] of [
+      [(c: string) => c.replace('log(', 'og('), 'A piece of the program did not arrive whole'],
+      [(c: string) => c.replace('log("new")', 'log("nev")'), 'What arrived differs from what was sent']
+    ] as const) {
+      const bed = await new Bed().boot(flash);
+      bed.garble = garble;
+      await expect(go(bed, 'new')).rejects.toThrow(says);
+      expect(await bed.says()).toEqual(['old']);
+      expect(bed.flash['p/2.py']).toBeUndefined();
+    }
+  });
+  it('tells how far it is, in hundredths that only grow, for the library and for the program', async () => {
+    const bed = await new Bed().boot({});
+    const told: Progress[] = [];
+    await go(bed, 'x', { progress: (p) => told.push(p) });
+    for (const [stage, word, bytes] of [
+      ['library', 'Installing the board library', library.file.length],
+      ['sending', 'Sending', file('x').length]
+    ] as const) {
+      const steps = told.filter((p) => p.stage === stage);
+      expect(steps).toHaveLength(Math.ceil(bytes / 192));
+      expect(steps.at(-1)).toEqual({ stage, share: 1, says: `${word}, 100 %` });
+      steps.forEach(({ share, says }, i) => {
+        expect(share).toBeCloseTo(Math.min(bytes, (i + 1) * 192) / bytes, 12);
+        expect(says).toBe(`${word}, ${Math.round(share * 100)} %`);
+      });
+    }
+    // and it leaves the device as it was found, in its friendly mode
+    expect(bed.commands.at(-1)).toBe('\x02');
+  });
+  it('is refused before anything is written where there is no room, and takes the last byte that is free', async () => {
+    const free = (n: number) => (c: string) => c.replace('print(s[0] * s[3])', `print(${n})`);
+    const size = file('tight').length;
+    const bed = await new Bed().boot(ready);
+    bed.garble = free(size - 1);
+    await expect(go(bed, 'tight')).rejects.toThrow('The storage of the device is full');
+    expect(Object.keys(bed.board.flash).filter((p) => p.startsWith('p/'))).toEqual([]);
+    const next = await new Bed().boot(ready);
+    next.garble = free(size);
+    expect((await go(next, 'tight')).found.freeBytes).toBe(size);
+  });
+  it('passes on in words what the device says: full on the way, or something else', async () => {
+    for (const [raised, says] of [
+      ['OSError(28)', 'The storage of the device is full. Delete'],
+      ['ValueError("a  b")', /^The device says: ValueError: a {2}b$/]
+    ] as const) {
+      const bed = await new Bed().boot(ready);
+      bed.garble = (c) => (c.includes('_f.write(b') ? `raise ${raised}\x04` : c);
+      await expect(go(bed, 'x')).rejects.toThrow(says);
+    }
+  });
+  it('counts programs by number, whatever else lies beside them, and an odd library is an old one', async () => {
+    const bed = await new Bed().boot({
+      'lib/mossbell.py': utf8('VERSION = 3\n'),
+      'p/7.py': file('seven'),
+      'p/notes.py': utf8('# mine'),
+      'p/8.txt': utf8('x')
+    });
+    const { found, number } = await go(bed, 'eight');
+    expect([found.library, found.programs, number]).toEqual(['?', [7], 8]);
+    expect(await bed.says()).toEqual(['eight']);
+  });
   it('can be cancelled, and says that the old program is still there', async () => {
     const bed = await new Bed().boot(ready);
     await go(bed, 'old');
@@ -216,6 +287,7 @@ describe('literals for the raw REPL', () => {
   it('are ASCII and lose nothing; CRC-32 has its check value', () => {
     expect(pyString('é "x"\n')).toBe('"\\u00e9 \\"x\\"\\n"');
     expect(pyBytes(Uint8Array.of(65, 39, 92, 0, 255))).toBe("b'A\\x27\\x5c\\x00\\xff'");
+    expect(pyBytes(Uint8Array.of(31, 32, 126, 127))).toBe("b'\\x1f ~\\x7f'");
     // check value of CRC-32 for "123456789" (ISO 3309 / ITU-T V.42; catalogued as 0xCBF43926)
     expect(CRC32.str('123456789') >>> 0).toBe(0xcbf43926);
   });

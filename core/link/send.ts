@@ -25,7 +25,7 @@ def _ask():
     try:
         with open('lib/mossbell.py') as f:
             line = [l for l in f.read(1500).split('\\n') if l.startswith('VERSION')]
-        version = line[0].split('"')[1] if line else '?'
+        version = (line[0].split('"') + ['?', '?'])[1] if line else '?'
     except OSError:
         version = ''
     try:
@@ -58,7 +58,11 @@ export async function ask(repl: RawRepl): Promise<Found> {
     freeBytes: Number(free),
     serial,
     battery: Number(battery),
-    programs: (programs ?? '').split(' ').filter(Boolean).map(Number)
+    // files of other names are somebody's own
+    programs: (programs ?? '')
+      .split(' ')
+      .filter((name) => /^\d+$/.test(name))
+      .map(Number)
   };
 }
 
@@ -89,7 +93,7 @@ async function put(
     .map(Number);
   if (size !== bytes.length || crc !== CRC32.buf(bytes) >>> 0)
     throw new LinkProblem(
-      'What arrived differs from what was sent. Send it again; the old program is still on the device.'
+      say('What arrived differs from what was sent. Send it again; the old program is still on the device.')
     );
   await repl.exec(`os.rename(${tmp}, ${pyString(path)})`);
 }
