@@ -1,5 +1,21 @@
 import { describe, expect, it } from 'vitest';
-import { abilities, barrow, checkWiring, kitSchema, movePart, partAt, partName, trowel, wheelMotor } from './kit.ts';
+import { currentOf, rightOhm } from '../circuit/led.ts';
+import {
+  abilities,
+  aPart,
+  barrow,
+  changePart,
+  checkWiring,
+  kitSchema,
+  movePart,
+  partAt,
+  partName,
+  socketsFor,
+  trowel,
+  typeName,
+  wheelMotor,
+  type Kit
+} from './kit.ts';
 
 describe('a kit sheet', () => {
   it('of Barrow has every part where it belongs', () => {
@@ -49,6 +65,49 @@ describe('a kit sheet', () => {
     expect(checkWiring({ ...barrow, parts: barrow.parts.filter((p) => p.socket !== 'P') })[0].text).toBe(
       'The left wheel needs exactly one motor.'
     );
+  });
+  it('reckons what flows through a bare LED, and names the resistor that it wants', () => {
+    const lamp = (change: object) => ({
+      ...trowel,
+      parts: trowel.parts.map((p) => (p.type === 'lamp' ? { ...p, ...change } : p))
+    });
+    // a lamp of the kit has its resistor built in
+    expect(checkWiring(trowel)).toEqual([]);
+    const bare = checkWiring(lamp({ colour: 'red', ohm: 0 }));
+    expect(bare).toHaveLength(1);
+    expect(bare[0].socket).toBe('L');
+    const [, mA, ohm] =
+      /^(\d+) mA would flow through the LED in L; it and the pin take 20 mA\. Put (\d+) Ω before it\.$/.exec(
+        bare[0].text
+      )!;
+    expect(Number(mA)).toBe(Math.round(1000 * currentOf(lamp({ colour: 'red', ohm: 0 }).parts[1])!));
+    expect(Number(ohm)).toBe(rightOhm('red'));
+    expect(checkWiring(lamp({ colour: 'red', ohm: Number(ohm) }))).toEqual([]);
+  });
+  it('changes one part and leaves the others', () => {
+    const changed = changePart(barrow, 'V', { name: 'rake' });
+    expect(changed.parts.map((p) => p.name)).toEqual(barrow.parts.map((p) => (p.socket === 'V' ? 'rake' : p.name)));
+    expect(partAt(changed, 'V')).toEqual({ ...partAt(barrow, 'V'), name: 'rake' });
+    expect(changePart(barrow, '9', { name: 'rake' })).toEqual(barrow);
+  });
+  it('offers wheels only where both are driven, by motors, on a robot', () => {
+    const has = (kit: Kit) => abilities(kit).has('wheels');
+    const without = (socket: string) => ({ ...barrow, parts: barrow.parts.filter((p) => p.socket !== socket) });
+    expect([has(barrow), has(without('P')), has(without('Q'))]).toEqual([true, false, false]);
+    const motors = barrow.parts.filter((p) => p.type === 'motor');
+    expect(has({ ...trowel, parts: motors })).toBe(false);
+    const servo = changePart(barrow, 'P', { type: 'servo' });
+    expect([has(servo), wheelMotor(servo, 'left')]).toEqual([false, undefined]);
+    expect([abilities(barrow).has('lamp'), abilities(trowel).has('lamps')]).toEqual([false, true]);
+  });
+  it('takes an angle servo and a spin servo in the same sockets, and says each by its name', () => {
+    const spin = changePart(barrow, 'U', { type: 'spin' });
+    expect(checkWiring(spin)).toEqual([]);
+    expect(socketsFor('spin')).toEqual(socketsFor('servo'));
+    expect([typeName('spin'), aPart('spin')]).toEqual(['spin servo', 'a spin servo']);
+    // parts of other kinds may share a name
+    expect(partName(changePart(barrow, 'U', { name: 'nose' }), 'U')).toBe('nose');
+    expect(checkWiring(changePart(barrow, '20', { plug: 'wrong' }))).toEqual([]);
   });
   it('lets two parts change places', () => {
     const swapped = movePart(barrow, 'U', 'V');
