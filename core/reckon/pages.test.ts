@@ -13,6 +13,24 @@ const values = (key: string, given: Record<string, number> = {}): number[] => {
   return page.work(v).map((l) => l.value);
 };
 
+/** The units of each page's lines, in their order. */
+const UNITS: Record<string, string[]> = {
+  distance: ['turns', '°', 's', 'cm'],
+  wheel: ['cm'],
+  spot: ['turns', 'cm', 'turns'],
+  arc: ['%', 'cm', 'cm', 'cm'],
+  speed: ['%'],
+  stop: ['cm', 's'],
+  servo: ['%', 'ms', '%'],
+  tone: ['Hz'],
+  led: ['Ω', 'Ω', 'mA'],
+  threshold: [''],
+  period: ['ms', 'Hz', '%'],
+  stick: ['°', '%'],
+  bits: ['', ''],
+  g: ['m/s²', 'cm/s²'],
+  tilt: ['°']
+};
 describe('the reckoner', () => {
   it('begins with what the kit sheet says', () => {
     for (const page of PAGES)
@@ -71,6 +89,87 @@ describe('the reckoner', () => {
     expect(values('tilt', { x: -1, z: 1 })[0]).toBeCloseTo(45, 9);
     expect(values('tilt', { x: -0.5, z: Math.sqrt(3) / 2 })[0]).toBeCloseTo(30, 9);
     expect(values('tilt', { x: 1, z: 0 })[0]).toBeCloseTo(-90, 9);
+  });
+});
+
+/** What a line says with its numbers in it, worked out as it stands on the page: units beside numbers say nothing new. */
+function workedOut(formula: string): number {
+  const code = formula
+    .replace(/cm\/s|ms|(?<=[\d)] )(V|Ω)|(?<=\d )mA/g, (unit) => (unit === 'mA' ? '/ 1000' : ''))
+    .replace(/(\S+) % × /g, '$1 / 100 × ')
+    .replace(/ %/g, '')
+    .replace(/(\d)π/g, '$1 × π')
+    .replace(/²/g, '** 2')
+    .replace(/√/g, 'Math.sqrt')
+    .replace(/π/g, 'Math.PI')
+    .replace(/\^/g, '**')
+    .replace(/×/g, '*')
+    .replace(/÷ (\d[\d.]*) \/ 1000/g, '÷ ($1 / 1000)')
+    .replace(/÷/g, '/')
+    .replace(/−/g, '-')
+    .replace(/atan2/g, '180 / Math.PI * Math.atan2');
+  return Function(`return ${code}`)() as number;
+}
+
+describe('every line of the reckoner', () => {
+  const asked: Record<string, Record<string, number>[]> = {
+    distance: [
+      { d: 6.5, s: 80, p: 45, a: 60 },
+      { d: 7, s: 2, p: 90, a: 50 }
+    ],
+    arc: [
+      { r: 30, t: 12.5, p: 60, w: 90 },
+      { r: 50, t: 11, p: 40, w: 200 }
+    ]
+  };
+  it.each(PAGES.map((page) => [page.key, page] as const))(
+    'of "%s" says with its numbers what it gives',
+    (key, page) => {
+      const usual = Object.fromEntries(page.fields.map((f) => [f.key, f.begins(barrow)]));
+      const other = Object.fromEntries(page.fields.map((f, i) => [f.key, Math.abs(f.begins(barrow)) * 1.25 + i]));
+      for (const values of [usual, other, ...(asked[key] ?? [])])
+        for (const { name, formula, value, unit, places } of page.work(values)) {
+          if (!formula) {
+            // read off a table, or from the line above
+            expect(key, name).toBe('led');
+            continue;
+          }
+          const half = 0.5 * 10 ** -places;
+          const got = workedOut(formula);
+          expect(Math.abs(got - value), `${formula} = ${got}, not ${value}`).toBeLessThan(
+            half + Math.abs(value) * 0.01
+          );
+          expect(UNITS[key], key).toContain(unit);
+        }
+    }
+  );
+  it('knows the units of what it gives', () => {
+    for (const page of PAGES) {
+      const usual = Object.fromEntries(page.fields.map((f) => [f.key, f.begins(barrow)]));
+      expect(
+        page.work(usual).map((l) => l.unit),
+        page.key
+      ).toEqual(UNITS[page.key]);
+    }
+  });
+  it('leaves noughts out behind the point, and says where there is no number', () => {
+    const distance = PAGES.find((p) => p.key === 'distance')!;
+    const of = (s: number) => distance.work({ d: 10, s, p: 40, a: 60 })[0].formula;
+    expect([of(100), of(10.5), of(1000), of(0)]).toEqual([
+      '100 ÷ (π × 10)',
+      '10.5 ÷ (π × 10)',
+      '1000 ÷ (π × 10)',
+      '0 ÷ (π × 10)'
+    ]);
+    const led = PAGES.find((p) => p.key === 'led')!;
+    expect(led.work({ u: Infinity, f: 2, i: 10, r: 0 })[0].formula).toBe('(… − 2) V ÷ 10 mA − 0 Ω');
+  });
+  it('takes just as long speeding up and slowing down where it never comes to full speed', () => {
+    const seconds = (s: number) => PAGES.find((p) => p.key === 'distance')!.work({ d: 7, s, p: 100, a: 80 })[2].value;
+    // v = 40 cm/s, a = 80 cm/s²: it speeds up for 10 cm and slows down for 10 cm, half a second each
+    expect(seconds(20)).toBeCloseTo(1, 9);
+    expect(seconds(5)).toBeCloseTo(0.5, 9);
+    expect(seconds(60)).toBeCloseTo(2, 9);
   });
 });
 
