@@ -36,7 +36,7 @@ import {
 import { allIds, allSteps, freshId, isLive, programSchema } from './program.ts';
 import { identifier, Names } from './python/names.ts';
 import { printPython } from './python/print.ts';
-import { show, typedNumber, whole } from './values.ts';
+import { asTyped, show, typedNumber, typedValue, whole } from './values.ts';
 
 describe('a definition says everything about its block', () => {
   it.each([...catalogue.values()].map((d) => [d.kind, d] as const))('%s', (_kind, def) => {
@@ -76,6 +76,17 @@ describe('values', () => {
   });
   it('read typed numbers with point or comma, and nothing else', () => {
     expect(['3', '0,5', ' -2.25 ', '.5', '1e3', '−4'].map(typedNumber)).toEqual([3, 0.5, -2.25, 0.5, 1000, -4]);
+    const typed = fc.oneof(
+      fc.string(),
+      fc.constantFrom('7', '"7"', '""7""', '007', ' 1 ', '"', '""', '"a"', '"', '1e5', '5"')
+    );
+    fc.assert(
+      fc.property(typed, (text) => {
+        expect(typedValue(asTyped(text))).toBe(text);
+      })
+    );
+    expect(['7', '"7"', '""7""', '"a"', ' 7', '"'].map(typedValue)).toEqual([7, '7', '"7"', '"a"', 7, '"']);
+    expect([7, '7', '"7"', 'a', 0.5].map(asTyped)).toEqual(['7', '"7"', '""7""', 'a', '0.5']);
     expect(['', 'abc', '3a', '1..2', 'NaN', 'Infinity'].map(typedNumber)).toEqual([
       undefined,
       undefined,

@@ -153,3 +153,15 @@ export function typedNumber(text: string): number | undefined {
   const t = text.trim().replace(',', '.').replace('−', '-');
   return /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(t) ? Number(t) : undefined;
 }
+/** A value that a person typed where texts and numbers are taken: a text that would be a number is set in quotation marks. */
+export function typedValue(text: string): number | string {
+  const n = typedNumber(text);
+  if (n !== undefined) return n;
+  const inner = /^"([^]*)"$/.exec(text)?.[1];
+  return inner !== undefined && typedValue(inner) !== inner ? inner : text;
+}
+/** As it is typed to mean this value. */
+export function asTyped(value: number | string): string {
+  if (typeof value === 'number') return show(value);
+  return typedValue(value) === value ? value : `"${value}"`;
+}

@@ -18,7 +18,20 @@ const NOTES = ['why', 'two\nlines', 'off: not really', '  indented', 'loose: end
 const PICTURE = fc
   .array(fc.array(fc.constantFrom('.', '#', '5'), { minLength: 7, maxLength: 7 }), { minLength: 5, maxLength: 5 })
   .map((rows) => ({ picture: rows.map((r) => r.join('')).join(' ') }));
-const TEXT = fc.constantFrom('moss', 'a "quoted" one', 'back\\slash', 'two words', 'Zähler', '🌱', "it's", 'x\ty');
+const TEXT = fc.constantFrom(
+  'moss',
+  'a "quoted" one',
+  'back\\slash',
+  'two words',
+  'Zähler',
+  '🌱',
+  "it's",
+  'x\ty',
+  'ends in a space ',
+  ' 5',
+  '007',
+  '"1"'
+);
 const NUMBER = fc.oneof(fc.integer({ min: -20, max: 20 }), fc.constantFrom(0.5, 2.25, -1.5, 100));
 
 const kinds = (shapes: string[]): string[] =>

@@ -8,7 +8,7 @@
   import ChevronsLeft from '@lucide/svelte/icons/chevrons-left';
   import ChevronsRight from '@lucide/svelte/icons/chevrons-right';
   import X from '@lucide/svelte/icons/x';
-  import { typedNumber } from '../../../../core/language/values.ts';
+  import { typedValue } from '../../../../core/language/values.ts';
   import { heldAt } from '../../../../core/trace/measure.ts';
   import { retell, say, word } from '../../../../core/words.ts';
   import { lineOf, sentences } from '../sentences.ts';
@@ -62,7 +62,7 @@
   );
   const tenth = (v: number) => (Math.abs(v) >= 100 ? v.toFixed(0) : v.toFixed(2).replace(/\.?0+$/, ''));
   function set(name: string, text: string) {
-    const to = typedNumber(text) ?? text;
+    const to = typedValue(text);
     runs.input({ set: { variable: name, to } });
     w.tell(say('{name} is {to} now', { name, to }));
   }

@@ -2,7 +2,7 @@
 <script lang="ts">
   import NumberField from '../../ui/NumberField.svelte';
   import { just } from '../../../../core/language/just.ts';
-  import { typedNumber } from '../../../../core/language/values.ts';
+  import { typedValue } from '../../../../core/language/values.ts';
   import type { TimedInput } from '../../../../core/trace/trace.ts';
   import { heldAt } from '../../../../core/trace/measure.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
@@ -30,11 +30,7 @@
   );
   const given = $state<Record<string, string>>(Object.fromEntries((routine?.inputs ?? []).map((i) => [i.id, '0'])));
   const part = $derived(
-    just(
-      project.program,
-      ids,
-      Object.fromEntries(Object.entries(given).map(([id, text]) => [id, typedNumber(text) ?? text]))
-    )
+    just(project.program, ids, Object.fromEntries(Object.entries(given).map(([id, text]) => [id, typedValue(text)])))
   );
   function made() {
     const start = { x: x / 100, y: y / 100, facingDeg: facing };
@@ -43,7 +39,7 @@
   const inputs = (): TimedInput[] =>
     Object.entries(values)
       .filter(([, text]) => text.trim() !== '' && text !== '0')
-      .map(([variable, text]) => ({ tUs: 0, input: { set: { variable, to: typedNumber(text) ?? text } } }));
+      .map(([variable, text]) => ({ tUs: 0, input: { set: { variable, to: typedValue(text) } } }));
   async function rehearse() {
     const alone = made();
     if (!alone) return;

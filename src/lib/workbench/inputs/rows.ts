@@ -1,6 +1,6 @@
 /** What a person does during a run, as rows of a table: when, what, and how much. */
 import { STICKS } from '../../../../core/language/blocks/sense.ts';
-import { typedNumber } from '../../../../core/language/values.ts';
+import { asTyped, typedValue } from '../../../../core/language/values.ts';
 import type { Input } from '../../../../core/trace/inputs.ts';
 import type { TimedInput } from '../../../../core/trace/trace.ts';
 import { later } from '../../../../core/words.ts';
@@ -147,7 +147,15 @@ export function rowOf({ tUs, input, to }: TimedInput): Row {
   return {
     tUs,
     what: what.id,
-    cells: Object.fromEntries(what.fields.map((f) => [f.key, held[f.key]])),
+    cells: Object.fromEntries(
+      what.fields.map((f) => {
+        const value = held[f.key];
+        return [
+          f.key,
+          f.is === 'text' && f.numbers && typeof value !== 'boolean' && value !== undefined ? asTyped(value) : value
+        ];
+      })
+    ),
     ...(to ? { to } : {})
   };
 }
@@ -158,7 +166,7 @@ export function inputOf({ tUs, what, cells, to }: Row): TimedInput {
   for (const f of fields) {
     const cell = cells[f.key];
     if (cell === undefined || (cell === '' && f.is === 'text' && f.first === undefined)) continue;
-    held[f.key] = f.is === 'text' && f.numbers && typeof cell === 'string' ? (typedNumber(cell) ?? cell) : cell;
+    held[f.key] = f.is === 'text' && f.numbers && typeof cell === 'string' ? typedValue(cell) : cell;
   }
   const input = (fields.length === 0 ? { [id]: true } : within ? { [id]: held } : held) as Input;
   return { tUs, input, ...(to ? { to } : {}) };

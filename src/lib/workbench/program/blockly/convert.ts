@@ -11,7 +11,7 @@ import {
   type Stack,
   type Step
 } from '../../../../../core/language/program.ts';
-import { show, typedNumber } from '../../../../../core/language/values.ts';
+import { asTyped, show, typedNumber, typedValue } from '../../../../../core/language/values.ts';
 import { grownOf, specOf, type Growing } from './blocks.ts';
 import { word } from '../../../../../core/words.ts';
 
@@ -30,7 +30,13 @@ const LITERAL: Partial<Record<SlotSpec['type'], string>> = {
 /** What a slot's own shadow holds. */
 function shadow(slot: Slot | undefined, spec: SlotSpec): State {
   const value = slot !== undefined && !isStep(slot) ? slot : (spec as { default: Slot }).default;
-  const text = isPicture(value) ? value.picture : typeof value === 'number' ? show(value) : String(value);
+  const text = isPicture(value)
+    ? value.picture
+    : spec.type === 'any' && typeof value === 'string'
+      ? asTyped(value)
+      : typeof value === 'number'
+        ? show(value)
+        : String(value);
   return { type: LITERAL[spec.type]!, fields: { V: text } };
 }
 
@@ -85,6 +91,7 @@ function readSlot(block: Blockly.Block, name: string, spec: SlotSpec): Slot | un
   if (!target.type.startsWith('lit.')) return readStep(target);
   const text = String(target.getFieldValue('V') ?? '');
   if (spec.type === 'picture') return { picture: text };
+  if (spec.type === 'any') return typedValue(text);
   return spec.type === 'text' ? text : (typedNumber(text) ?? text);
 }
 export function readStep(block: Blockly.Block): Step {

@@ -69,7 +69,8 @@ export class NumberField extends Blockly.FieldTextInput {
     return !!at && at.slot === 'pitch';
   }
   protected override doClassValidation_(value?: unknown): string {
-    const text = String(value ?? '').trim();
+    const typed = String(value ?? '');
+    const text = this.loose && typedNumber(typed) === undefined ? typed : typed.trim();
     // a note name typed as a pitch becomes its number
     const pitch = this.isPitch ? hertzOf(text) : undefined;
     return pitch === undefined ? text : show(pitch);
