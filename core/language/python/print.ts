@@ -146,7 +146,8 @@ export function printPython(program: Program, kit: Kit): Printed {
     if (isPicture(slot)) return [`Picture(${JSON.stringify(slot.picture)})`, PREC.atom];
     if (typeof slot === 'boolean') return [slot ? 'True' : 'False', PREC.atom];
     if (spec.type === 'text') return [JSON.stringify(String(slot)), PREC.atom];
-    const n = typeof slot === 'number' ? slot : typedNumber(slot);
+    // where texts are taken too, a text is one, whatever it looks like
+    const n = typeof slot === 'number' ? slot : spec.type === 'any' ? undefined : typedNumber(slot);
     if (n !== undefined) return [show(n), n < 0 ? PREC.unary : PREC.atom];
     return [JSON.stringify(slot), PREC.atom];
   };

@@ -13,7 +13,6 @@ import { ANNOTATIONS, isYesOrNo } from './print.ts';
 import { formOf, type Form, type Segment } from './form.ts';
 import { natural } from './names.ts';
 import { BUILT_IN, typeOf } from './parts.ts';
-import { show, typedNumber } from '../values.ts';
 import { say, word } from '../../words.ts';
 
 export type ReadProblem = { line: number; message: string };
@@ -796,17 +795,6 @@ class Reader {
       const held = this.string(inner);
       if (spec.type === 'number')
         throw new Unreadable(inner, say('A number belongs here. Two texts are put together by join(a, b).'));
-      if (spec.type === 'any' && typedNumber(held) !== undefined)
-        throw new Unreadable(
-          inner,
-          say(
-            'In a block {given} would be the number {number}, not a text: write as_text({number}), or without quotes.',
-            {
-              given,
-              number: show(typedNumber(held)!)
-            }
-          )
-        );
       return held;
     }
     const painted = /^Picture\((".*")\)$/.exec(given);
