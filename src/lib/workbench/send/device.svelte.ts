@@ -276,21 +276,24 @@ export class DeviceLink {
   /** @param project what is sent, if not the whole project */
   async send(project: Project = this.workbench.session.project): Promise<void> {
     if (!this.plugged || this.progress) return;
-    const { text, blocks } =
-      project.text === undefined
-        ? (await loadPython()).printPython(project.program, project.kit)
-        : { text: project.text, blocks: [] };
-    const file = encoder.encode(programFile(text));
-    const crc = CRC32.str(text) >>> 0;
+    // from here on it is on its way: a second press sends nothing
+    this.progress = { stage: 'asking', share: 0, says: say('Asking the device what it has') };
     this.cancelled = false;
     this.mood = '';
     this.message = '';
-    if (this.running) this.order({ type: 'interrupt' });
-    const cable = (this.cable = new Cable(
-      (bytes) => this.chargesOnly || this.order({ type: 'serial', bytes: [...bytes] })
-    ));
-    this.progress = { stage: 'asking', share: 0, says: say('Asking the device what it has') };
     try {
+      const { text, blocks } =
+        project.text === undefined
+          ? (await loadPython()).printPython(project.program, project.kit)
+          : { text: project.text, blocks: [] };
+      const file = encoder.encode(programFile(text));
+      const crc = CRC32.str(text) >>> 0;
+      // the cable was pulled while the text was made
+      if (!this.plugged) throw new LinkClosed();
+      if (this.running) this.order({ type: 'interrupt' });
+      const cable = (this.cable = new Cable(
+        (bytes) => this.chargesOnly || this.order({ type: 'serial', bytes: [...bytes] })
+      ));
       const library = await boardLibrary();
       const { number } = await send(cable, {
         file,
