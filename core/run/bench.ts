@@ -99,6 +99,7 @@ export class Bench {
     );
     this.machine = new Machine(kit, this.yard, this, this.recorder, seed);
     this.takeInputs();
+    if (this.atOnce.length) this.takeStop(0);
   }
   get trace() {
     return this.recorder.trace;
@@ -114,6 +115,8 @@ export class Bench {
     this.yard.step();
     this.arrive(boundary);
     for (const { bench } of this.beside) bench.arrive(boundary);
+    // a run stops for all of its devices at once, when each has come to this boundary
+    if (this.atOnce.length) this.takeStop(boundary);
     if (this.beside.length) this.carryMessages();
     else this.machine.sent.length = 0;
     // waiting for the word to set off is not running
@@ -172,7 +175,6 @@ export class Bench {
       if (to === undefined) this.machine.input(input);
       else this.recorder.event({ tUs: this.worldUs, type: 'input', input, to });
     }
-    if (this.atOnce.length) this.takeStop(this.worldUs);
   }
   /** The person stopped the run, if that is due. */
   private takeStop(nowUs: number): void {

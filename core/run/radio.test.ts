@@ -81,6 +81,19 @@ describe('two devices in one yard', () => {
     expect(logs(atOnce.trace)).toEqual(['it was pressed']);
     expect(recordedInputs(atOnce.trace)).toEqual([{ tUs: 0, input: { press: 'Dot' }, to: 'B' }]);
   });
+  it('are all recorded to the last tick when the run is stopped', () => {
+    const far = program(start(wait(5)));
+    const { trace, beside } = together({
+      program: far,
+      others: [{ name: 'B', kit: barrow, program: far, start: { x: 1, y: 1, facingDeg: 0 } }],
+      inputs: [{ tUs: 200_000, input: { stop: true } }]
+    });
+    const other = beside[0].bench.trace;
+    expect([trace.ended, other.ended, trace.ticks, other.ticks]).toEqual(['stopped', 'stopped', 200, 200]);
+    const at = (tick: number) => stateAt(other, tick * 1000).values.distance;
+    expect(at(199)).toBeGreaterThan(50);
+    expect(at(200)).toBe(at(199));
+  });
   it('are known by name where a message comes over the air; a person who plays one is nobody', () => {
     const at = (tUs: number, from?: string) => ({ tUs, input: { message: 'open', ...(from ? { from } : {}) } });
     const { trace } = together({

@@ -137,6 +137,7 @@ export class Recorder {
 
   /** One sample for every channel, in their order, in their units. */
   sample(values: Float64Array): void {
+    if (this.trace.ended) throw new Error('A run that is over records nothing.');
     const { open, inverse, fill } = this;
     for (let c = 0; c < open.length; c++) open[c][fill] = Math.round(values[c] * inverse[c]);
     this.trace.ticks++;
