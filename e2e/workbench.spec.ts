@@ -101,7 +101,11 @@ test('a program is built, changed and run without a mouse', async ({ page }) => 
   await page.getByRole('button', { name: /to check|Look-over/ }).focus();
   await page.keyboard.press('Tab');
   const focused = page.locator('.lamp\\.set > .blocklyActiveFocus');
-  for (let i = 0; i < 12 && (await focused.count()) === 0; i++) await page.keyboard.press('ArrowDown');
+  for (let i = 0; i < 12 && (await focused.count()) === 0; i++) {
+    await page.keyboard.press('ArrowDown');
+    // the page has drawn where the focus is now
+    await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done, 20))));
+  }
   await page.keyboard.press('Delete');
   await expect
     .poll(async () => (await project(page)).program.stacks[0].steps[1].bodies!.do.map((s) => s.kind))

@@ -16,6 +16,18 @@ const failure = (trace: Trace): (TraceEvent & { type: 'error' }) | undefined =>
 const of = <T extends TraceEvent['type']>(trace: Trace, type: T) =>
   trace.events.filter((e): e is TraceEvent & { type: T } => e.type === type);
 
+describe('the servos of one device', () => {
+  it('stand off by a few degrees of their own, and never beyond their ends', () => {
+    const horn = (offset: number, angle: number): number => {
+      const trace = run([b('servo.angle', { servo: 'U', angle }), wait(1.2)], {
+        quirks: { ...noQuirks, servoOffsetDeg: offset }
+      });
+      return stateAt(trace, 1_100_000).values.servoU;
+    };
+    expect([horn(0, 60), horn(2.5, 60), horn(-3, 60), horn(2.5, 180), horn(-3, 0)]).toEqual([60, 62.5, 57, 180, 0]);
+  });
+});
+
 describe('the face', () => {
   it('lights, flips and darkens pixels, x to the right and y down', () => {
     const trace = run([

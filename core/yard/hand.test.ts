@@ -78,6 +78,9 @@ describe('a device in the hand', () => {
     };
     const toss = (hand: Hand, t: number) => void (t === 200 && hand.toss(0.6, 200_000));
     expect(names('moved let go', toss)).toBe(1);
+    // in free fall for t = √(2h/g): 1 cm is 45 ms, 3 cm are 78 ms; what lasts less than 60 ms is no letting go
+    const fall = (cm: number) => (hand: Hand, t: number) => void (t === 200 && hand.drop(cm / 100, 200_000));
+    expect([names('moved let go', fall(1)), names('moved let go', fall(3))]).toEqual([0, 1]);
     // thrown and caught
     expect(names('jolt 2.2', toss)).toBe(2);
     expect(names('jolt 9', toss)).toBe(0);

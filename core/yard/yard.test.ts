@@ -145,7 +145,7 @@ describe('motors', () => {
 
 describe('the battery', () => {
   /** its current when both wheels are held at a speed and driven with a duty, A */
-  const drawn = (duty: number, omega: number): number => {
+  const drawn = (duty: number, omega: number, horn = 90): number => {
     const yard = new Yard({
       kit: barrow,
       mat: hall,
@@ -156,6 +156,7 @@ describe('the battery', () => {
     });
     yard.lift();
     for (const motor of yard.motors.values()) Object.assign(motor, { state: 'driven', duty, omega });
+    yard.servos.get('U')!.target = horn;
     const { battery } = yard;
     const before = battery.charge!;
     yard.step();
@@ -169,6 +170,10 @@ describe('the battery', () => {
     expect(drawn(1, 0) - board).toBeCloseTo(2 * amps(u), 3);
     expect(drawn(0.5, 0) - board).toBeCloseTo(2 * 0.5 * amps(0.5 * u), 3);
     expect(drawn(-0.5, 0) - board).toBeCloseTo(2 * 0.5 * amps(0.5 * u), 3);
+  });
+  it('gives the board 0.15 A, and a servo 0.25 A more while it moves (devices.md)', () => {
+    expect(drawn(0, 0)).toBeCloseTo(board, 6);
+    expect(drawn(0, 0, 60)).toBeCloseTo(board + 0.25, 6);
   });
   it('gets some back from a wheel that turns faster than it is driven, and is never more than full', () => {
     expect(drawn(0.2, 10) - board).toBeLessThan(-0.02);

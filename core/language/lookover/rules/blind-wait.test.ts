@@ -2,6 +2,11 @@ import { cases } from '../../../testing/cases.ts';
 
 cases('blind-wait', {
   fires: {
+    // 40 % is 16 cm/s: 26 hundredths of a second are 4.2 cm
+    'a little more than four centimetres': `wheels.run(40, 40)
+while not (distance.cm() < 20):
+    wait(0.26)
+wheels.stop("brake")`,
     'a second at the line': `while True:
     if left_line.over("dark"):
         wheels.run(10, 40)
@@ -14,6 +19,10 @@ while not (distance.cm() < 20):
 wheels.stop("brake")`
   },
   silent: {
+    'a little less than four centimetres': `wheels.run(40, 40)
+while not (distance.cm() < 20):
+    wait(0.24)
+wheels.stop("brake")`,
     'twenty milliseconds': `while True:
     if left_line.over("dark"):
         wheels.run(10, 40)
