@@ -13,7 +13,7 @@ import { writeRun } from '../../core/trace/runfile.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import type { Trace } from '../../core/trace/trace.ts';
 import type { BenchApi, Begun, Frame } from './bench.worker.ts';
-import { WebWorker } from './testing/web-worker.ts';
+import { until, WebWorker } from './testing/web-worker.ts';
 
 const drives = program(
   start(b('var.set', { variable: 'v1', value: 1 }), b('drive.measure', { amount: 12 }), log(variable('v1')), wait(0.4))
@@ -42,11 +42,8 @@ class Page {
     this.early.splice(0).forEach(this.take);
   }
   async until(state: Frame['state']): Promise<Frame> {
-    for (const late = Date.now() + 20_000; this.last?.state !== state;) {
-      if (Date.now() > late) throw new Error(`never ${state}: ${this.last?.state}`);
-      await new Promise((done) => setTimeout(done, 10));
-    }
-    return this.last;
+    await until(() => this.last?.state === state, state);
+    return this.last!;
   }
 }
 

@@ -9,7 +9,7 @@ import { b, hall, log, logs, program, start, variable, wait } from '../../../cor
 import { recordedInputs } from '../../../core/trace/track.ts';
 import { writeRun } from '../../../core/trace/runfile.ts';
 import { ENGLISH } from '../../../core/words.ts';
-import { WebWorker } from '../../workers/testing/web-worker.ts';
+import { until, WebWorker } from '../../workers/testing/web-worker.ts';
 import { Runs, type Run } from './runs.svelte.ts';
 
 vi.mock('./send/library.ts', () => ({
@@ -18,12 +18,6 @@ vi.mock('./send/library.ts', () => ({
     version: ''
   })
 }));
-const until = async (what: () => boolean, says: string): Promise<void> => {
-  for (const late = Date.now() + 25_000; !what();) {
-    if (Date.now() > late) throw new Error(`never: ${says}`);
-    await new Promise((done) => setTimeout(done, 10));
-  }
-};
 const counts: Program = program(
   start(b('var.set', { variable: 'v1', value: 5 }), b('drive.measure', { amount: 12 }), log(variable('v1')), wait(0.2))
 );

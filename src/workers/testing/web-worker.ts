@@ -3,6 +3,7 @@
  * `vi.stubGlobal('Worker', WebWorker)`.
  */
 import { Worker as Thread } from 'node:worker_threads';
+import { vi } from 'vitest';
 
 type Listener = (event: { data: unknown }) => void;
 
@@ -34,3 +35,9 @@ export class WebWorker {
     void this.thread.terminate();
   }
 }
+
+/** Waits until it is so. @param says what never came, if it does not */
+export const until = (what: () => boolean, says: string): Promise<unknown> =>
+  vi.waitUntil(what, { timeout: 25_000, interval: 10 }).catch(() => {
+    throw new Error(`never: ${says}`);
+  });

@@ -7,7 +7,7 @@ import type { Program } from '../../../../core/language/program.ts';
 import { newProject, type Project } from '../../../../core/project.ts';
 import { b, hall, log, logs, program, start, wait } from '../../../../core/testing/build.ts';
 import { recordedInputs } from '../../../../core/trace/track.ts';
-import { WebWorker } from '../../../workers/testing/web-worker.ts';
+import { until, WebWorker } from '../../../workers/testing/web-worker.ts';
 import { Runs, type Run } from '../runs.svelte.ts';
 import { DeviceLink } from './device.svelte.ts';
 
@@ -19,12 +19,6 @@ vi.mock('./library.ts', () => ({
     )![1]
   })
 }));
-const until = async (what: () => boolean, says: string): Promise<void> => {
-  for (const late = Date.now() + 25_000; !what();) {
-    if (Date.now() > late) throw new Error(`never: ${says}`);
-    await new Promise((done) => setTimeout(done, 15));
-  }
-};
 
 describe('the device at the top of the workbench', () => {
   let open: DeviceLink[] = [];
