@@ -6,6 +6,7 @@ import { hasWheels, wheelMotor, type Kit } from '../kit/kit.ts';
 import { allSteps } from '../language/program.ts';
 import { Recorder } from '../trace/recorder.ts';
 import type { Ended, TimedInput, TraceHeader } from '../trace/trace.ts';
+import { isOfTheRun } from '../trace/track.ts';
 import { Yard } from '../yard/yard.ts';
 import { channelSpecs } from './channels.ts';
 import { Machine } from './machine.ts';
@@ -25,7 +26,7 @@ const wheelsOf = (kit: Kit): Pick<TraceHeader, 'wheels'> => {
   return hasWheels(kit) && left && right ? { wheels: { left, right } } : {};
 };
 /** What does not wait for a boundary. */
-const isAtOnce = ({ input, to }: TimedInput): boolean => to === undefined && ('set' in input || 'stop' in input);
+const isAtOnce = ({ input, to }: TimedInput): boolean => to === undefined && isOfTheRun(input);
 /** What is done to one of the other devices in the yard, as its own bench takes it. */
 export const inputsFor = (name: string, inputs: readonly TimedInput[]): TimedInput[] =>
   inputs.flatMap(({ to, ...timed }) => (to === name ? [timed] : []));

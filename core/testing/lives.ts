@@ -7,7 +7,8 @@ import { newProject, type Project } from '../project.ts';
 import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { specOf, type RunOptions } from '../run/spec.ts';
-import { isOfTheRun, type Input } from '../trace/inputs.ts';
+import type { Input } from '../trace/inputs.ts';
+import { isOfTheRun } from '../trace/track.ts';
 import { hall } from './build.ts';
 import { randomProgram } from './random.ts';
 

@@ -1,6 +1,7 @@
 /** Inputs files: JSON lines such as {"t": 1.25, "press": "Dot"}, the same shape the recorder writes. */
 import * as z from 'zod';
 import { STICKS } from '../language/blocks/sense.ts';
+import { isOfTheRun } from './track.ts';
 import type { TimedInput } from './trace.ts';
 
 const t = z.number().min(0).max(36000);
@@ -53,9 +54,6 @@ export const inputSchema = z.union([
   z.strictObject({ stop: z.literal(true) })
 ]);
 export type Input = z.infer<typeof inputSchema>;
-
-/** What is done to the run itself, not to a device in it. */
-export const isOfTheRun = (input: Input): boolean => 'set' in input || 'stop' in input;
 
 export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | { ok: false; problem: string } {
   const inputs: TimedInput[] = [];

@@ -8,7 +8,8 @@ import { base64Of, bytesOf, unzipped, zipped } from '../bytes.ts';
 import { checkProject, type Project } from '../project.ts';
 import { predictionSchema, type Prediction } from '../predict.ts';
 import { say } from '../words.ts';
-import { inputSchema, isOfTheRun } from './inputs.ts';
+import { inputSchema } from './inputs.ts';
+import { isOfTheRun } from './track.ts';
 import {
   CHUNK,
   cutSpans,

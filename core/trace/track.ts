@@ -1,5 +1,8 @@
 /** What a person did in a run, out of its record. */
-import type { TimedInput, Trace } from './trace.ts';
+import type { Input, TimedInput, Trace } from './trace.ts';
+
+/** What is done to the run itself, not to a device in it. */
+export const isOfTheRun = (input: Input): boolean => 'set' in input || 'stop' in input;
 
 export const recordedInputs = ({ events }: Pick<Trace, 'events'>): TimedInput[] =>
   events.flatMap((e) =>

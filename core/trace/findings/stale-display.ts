@@ -13,7 +13,7 @@ const shows = (s: Step): boolean =>
   s.kind === 'picture.show' || s.kind === 'picture.at' || (s.kind === 'display.write' && s.slots.how !== 'passing');
 
 /** Ids of the variables that a block asks: itself, through routines whose answer it takes, and what its routine is given. */
-export function readsOf(program: Program, step: Step): ReadonlySet<string> {
+function readsOf(program: Program, step: Step): ReadonlySet<string> {
   const all = [...allSteps(program)];
   const read = new Set<string>();
   const been = new Set<string>();
