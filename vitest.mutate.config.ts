@@ -4,7 +4,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     include: (process.env.MUTATE_TESTS ?? 'core/**/*.test.ts').split(' '),
-    setupFiles: ['core/run/exact-math.ts'],
+    setupFiles: ['core/run/exact-math.ts', 'core/testing/brief.ts'],
     testTimeout: 300_000
   }
 });

@@ -4,6 +4,7 @@ import { barrow } from '../kit/kit.ts';
 import { quirksOf } from '../kit/quirks.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';
 import { anyInput, anyLife, live } from '../testing/lives.ts';
+import { long } from '../testing/long.ts';
 import { traceBytes } from '../trace/files.ts';
 import { parseInputs, writeInputs } from '../trace/inputs.ts';
 import { recordedInputs } from '../trace/track.ts';
@@ -14,7 +15,7 @@ import { Interpreter, rehearse } from './interpreter.ts';
 import { hashesOf, specOf, specOfRun } from './spec.ts';
 
 describe('a run', () => {
-  it('is made again from its file byte for byte, whatever was done to it', async () => {
+  long('is made again from its file byte for byte, whatever was done to it', async () => {
     const ends = new Map<string, number>();
     await fc.assert(
       fc.asyncProperty(anyLife, async (life) => {

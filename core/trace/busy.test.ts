@@ -7,6 +7,7 @@ import { Bench } from '../run/bench.ts';
 import { channelSpecs } from '../run/channels.ts';
 import { Interpreter, rehearse } from '../run/interpreter.ts';
 import { b, cmp, end, hall, program, run, start, wait } from '../testing/build.ts';
+import { long } from '../testing/long.ts';
 import { gravelPath } from '../yard/mats.ts';
 import { eventsOf } from './apart.ts';
 import { bytesOfTrace, traceBytes } from './files.ts';
@@ -155,7 +156,7 @@ describe('findings of long runs', () => {
 });
 
 describe('ten minutes of a line follower that never waits', () => {
-  it('take less than 60 MB, and tell when each of its blocks ran', () => {
+  long('take less than 60 MB, and tell when each of its blocks ran', () => {
     const left = b('wheels.run', { left: 10, right: 30 });
     const p = program(
       start(

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { barrow } from '../kit/kit.ts';
 import { newProject } from '../project.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';
+import { long } from '../testing/long.ts';
 import { base64Of, bytesOf, zipped } from '../bytes.ts';
 import { traceBytes } from './files.ts';
 import { recordedInputs } from './track.ts';
@@ -125,7 +126,7 @@ describe('a run as a file', () => {
     expect(few.run.trace.spans.count).toBe(0);
     expect(few.missing.join(' ')).toContain('Blocks lane is empty');
   });
-  it('opens a million events', async () => {
+  long('opens a million events', async () => {
     const many: Trace = { ...emptyTrace(trace.header, []), ticks: 1000, ended: 'done' };
     for (let i = 0; i < 1_000_000; i++) many.events.push({ tUs: i, type: 'log', text: 'x' });
     const back = await read(await writeRun({ name: '', kind: 'device', project, trace: many }));

@@ -7,6 +7,7 @@ import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { randomProgram } from '../testing/random.ts';
 import { b, end, hall, logs, log, program, run, start, wait } from '../testing/build.ts';
+import { long } from '../testing/long.ts';
 import { findings } from '../trace/findings/findings.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel, type Input, type Trace } from '../trace/trace.ts';
@@ -441,7 +442,7 @@ describe('laws that hold in any yard', () => {
       { numRuns: 60 }
     );
   });
-  it('a thousand random programs on random mats: no NaN, nothing leaves the walls, no motor above its torque line', () => {
+  long('a thousand random programs on random mats: no NaN, nothing leaves the walls, no motor above its torque line', () => {
     fc.assert(
       fc.property(randomMat, randomProgram, fc.integer({ min: 1, max: 1e6 }), (made, wild, seed) => {
         const mat = matOf(made);

@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { barrow } from '../kit/kit.ts';
 import { noQuirks } from '../kit/quirks.ts';
 import { b, end, hall, run } from '../testing/build.ts';
+import { long } from '../testing/long.ts';
 import { lengthIn, profile, reference } from './profile.ts';
 
 describe('a measured move', () => {
-  it('stops within 0.5 mm of its mark, from 2 cm to 1.5 m, at 10 to 100 %, on a weak or a full battery', () => {
+  long('stops within 0.5 mm of its mark, from 2 cm to 1.5 m, at 10 to 100 %, on a weak or a full battery', () => {
     let worst = 0;
     for (const cm of [2, 5, 10, 30, 80, 150])
       for (const power of [10, 25, 45, 70, 100])
