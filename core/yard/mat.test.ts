@@ -3,10 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { barrow } from '../kit/kit.ts';
 import { hall } from '../testing/build.ts';
 import { Battery } from './battery.ts';
+import { colourName } from './colour.ts';
 import { groundForce, SLIP } from './ground.ts';
 import { distance2, Floor, inside, matSchema } from './mat.ts';
 import { fernBed, longAisle, mats } from './mats.ts';
-import { Servo } from './servo.ts';
+import { Servo, SpinServo } from './servo.ts';
 
 describe('mats', () => {
   it('that ship are as the file format has them', () => {
@@ -102,6 +103,123 @@ describe('the floor', () => {
   });
 });
 
+describe('a floor of its own', () => {
+  const line = (points: [number, number][], width: number, closed = false) => ({
+    points,
+    width,
+    colour: '#102030',
+    reflectance: 10,
+    ...(closed ? { closed } : {})
+  });
+  it('is painted where a line or an area lies, and nowhere beside them', () => {
+    const floor = new Floor({
+      ...hall,
+      colour: '#eeeeee',
+      reflectance: 90,
+      areas: [
+        {
+          points: [
+            [2, 2],
+            [2.2, 2],
+            [2.2, 2.3],
+            [2, 2.3]
+          ],
+          colour: '#405060',
+          reflectance: 40
+        }
+      ],
+      lines: [
+        line(
+          [
+            [1, 1],
+            [1.4, 1],
+            [1.4, 1.2]
+          ],
+          0.02,
+          true
+        )
+      ]
+    });
+    const at = (x: number, y: number) => [floor.at(x, y), floor.colourAt(x, y)];
+    const [bare, ink, area] = [
+      [90, '#eeeeee'],
+      [10, '#102030'],
+      [40, '#405060']
+    ];
+    // on its three stretches, the closing one too, and at half its width beside and beyond its ends
+    for (const [x, y] of [
+      [1.2, 1],
+      [1.4, 1.1],
+      [1.2, 1.1],
+      [1.2, 0.9901],
+      [0.9901, 1],
+      [1.4099, 1.2],
+      [1.4, 1.2099]
+    ])
+      expect(at(x, y), `${x} ${y}`).toEqual(ink);
+    for (const [x, y] of [
+      [1.2, 0.9899],
+      [0.9899, 1],
+      [1.4101, 1.1],
+      [1.4, 1.2101],
+      [1.3, 1.05],
+      [1.99, 2.1],
+      [2.1, 2.31],
+      [2.21, 2.1],
+      [2.1, 1.99]
+    ])
+      expect(at(x, y), `${x} ${y}`).toEqual(bare);
+    expect(at(2.1, 2.29)).toEqual(area);
+  });
+  it('is a picture where the mat has one: the cell under the place, from the top left, its grey as its colour', () => {
+    const grey = btoa(String.fromCharCode(0, 40, 100, 20, 60, 80));
+    const floor = new Floor({ ...hall, width: 3, height: 2, floor: { columns: 3, rows: 2, grey } });
+    const cells = [1.5, 0.5].map((y) => [0.5, 1.5, 2.5].map((x) => floor.at(x, y)));
+    expect(cells).toEqual([
+      [0, 40, 100],
+      [20, 60, 80]
+    ]);
+    // at the edges the outermost cells, and beyond them
+    expect([floor.at(0, 2), floor.at(3, 2), floor.at(0, 0), floor.at(3, 0), floor.at(9, -9), floor.at(-9, 9)]).toEqual([
+      0, 100, 20, 80, 80, 0
+    ]);
+    expect([floor.colourAt(0.5, 1.5), floor.colourAt(1.5, 1.5), floor.colourAt(2.5, 0.5)]).toEqual([
+      '#000000',
+      '#666666',
+      '#cccccc'
+    ]);
+  });
+  it('shares a spot between both sides in the measure of its area', () => {
+    // the edge of the area runs through the middle of a cell's spot: 13 samples, 5 on each side of the 3 in the middle
+    const floor = new Floor({
+      ...hall,
+      reflectance: 90,
+      areas: [
+        {
+          points: [
+            [1, 0],
+            [3, 0],
+            [3, 3],
+            [1, 3]
+          ],
+          colour: '#000000',
+          reflectance: 10
+        }
+      ]
+    });
+    const seen = Array.from({ length: 8 }, (_, i) => floor.spot(0.9965 + i / 1000, 1));
+    const dark = seen.map((v) => Math.round(((90 - v) / 80) * 13));
+    expect(dark[0]).toBe(0);
+    expect(dark.at(-1)).toBe(13);
+    expect(dark.every((n, i) => i === 0 || n >= dark[i - 1])).toBe(true);
+    // mirrored about the edge
+    expect(dark.map((n, i) => n + dark[dark.length - 1 - i])).toEqual(Array(8).fill(13));
+    expect(dark.filter((n) => n > 0 && n < 13).length).toBeGreaterThanOrEqual(2);
+    expect(floor.spot(-0.01, 1)).toBe(90);
+    expect(floor.spot(1, 3.01)).toBe(90);
+  });
+});
+
 describe('parts against closed forms', () => {
   it('a battery loses I t of its charge, and sags by I R (Ohm)', () => {
     const battery = new Battery(barrow, 0.5);
@@ -143,5 +261,51 @@ describe('parts against closed forms', () => {
     servo.target = 20;
     for (let i = 0; i < 400; i++) servo.step(0.001);
     expect(servo.angle).toBe(23);
+  });
+  it('a servo takes 0.12 s for 60 degrees, and what the current of its state is (devices.md)', () => {
+    const servo = new Servo({ toDeg: 150 });
+    expect([servo.moving, servo.stalled, servo.ampere]).toEqual([false, false, 0]);
+    servo.target = 150;
+    for (let i = 0; i < 119; i++) servo.step(0.001);
+    expect(servo.angle).toBeCloseTo(149.5, 9);
+    expect([servo.moving, servo.stalled, servo.ampere]).toEqual([true, false, 0.25]);
+    servo.step(0.001);
+    // on its mark to the bit, not beside it: it does not tremble
+    expect([servo.angle, servo.moving, servo.ampere]).toEqual([150, false, 0]);
+    servo.target = 170;
+    servo.step(0.001);
+    expect([servo.angle, servo.moving, servo.stalled, servo.ampere]).toEqual([150, false, true, 0.7]);
+    const dead = new Servo({ dead: true });
+    dead.target = 0;
+    dead.step(0.1);
+    expect([dead.angle, dead.moving, dead.stalled, dead.ampere]).toEqual([90, false, false, 0]);
+  });
+  it('a spin servo goes round at 300 degrees a second for 100 %, either way, and takes current only then', () => {
+    const spin = new SpinServo();
+    expect(spin.ampere).toBe(0);
+    spin.power = 50;
+    for (let i = 0; i < 1000; i++) spin.step(0.001);
+    expect(spin.angle).toBeCloseTo(150, 6);
+    expect(spin.ampere).toBe(0.25);
+    spin.power = -100;
+    for (let i = 0; i < 1000; i++) spin.step(0.001);
+    expect(spin.angle).toBeCloseTo(210, 6);
+    const dead = new SpinServo(true);
+    dead.power = 100;
+    dead.step(1);
+    expect([dead.angle, dead.ampere]).toEqual([0, 0]);
+  });
+});
+
+describe('names of colours', () => {
+  it('are those of the nearest, each time one asks', () => {
+    for (let twice = 0; twice < 2; twice++)
+      expect(['#000000', '#ff0000', '#00a000', '#fafafa', '#0000ff'].map(colourName)).toEqual([
+        'black',
+        'red',
+        'green',
+        'white',
+        'violet'
+      ]);
   });
 });

@@ -13,6 +13,7 @@ import {
   moveItems,
   removeItems,
   reorder,
+  same,
   snapTo,
   type Item
 } from './matedit.ts';
@@ -80,6 +81,43 @@ describe('changing a mat', () => {
     const b = boundsOf({ ...mat, walls: [wall(1, 1, 0.2, 0.1, 90)] }, w0);
     expect([b.left, b.right, b.bottom, b.top].map((v) => Number(v.toFixed(6)))).toEqual([0.95, 1.05, 0.9, 1.1]);
   });
+  it('knows the box of an outline and of what is round, and aligns those too', () => {
+    const b = (item: Item, of: Mat = mat) => {
+      const { left, right, bottom, top } = boundsOf(of, item);
+      return [left, right, bottom, top].map((v) => Number(v.toFixed(6)));
+    };
+    expect(b(a0)).toEqual([0, 0.4, 0, 0.3]);
+    expect(b(t0)).toEqual([1.95, 2.05, 1.95, 2.05]);
+    // what has no size of its own is 2 cm each way
+    expect(b({ kind: 'start', index: 0 }, { ...mat, start: { x: 1, y: 2, facingDeg: 0 } })).toEqual([
+      0.98, 1.02, 1.98, 2.02
+    ]);
+    const at = (edge: Parameters<typeof align>[2]) => {
+      const done = align(mat, [w0, w1, a0], edge);
+      return [w0, w1, a0].map((i) => b(i, done));
+    };
+    // middles of the three boxes: x 0.5, 1, 0.2; y 0.5, 2, 0.15
+    const mean = (1.7 / 3).toFixed(3);
+    expect(at('middle').map(([l, r]) => ((l + r) / 2).toFixed(3))).toEqual([mean, mean, mean]);
+    expect(at('middle').map(([, , bottom]) => bottom)).toEqual([0.45, 1.9, 0]);
+    const level = (2.65 / 3).toFixed(3);
+    expect(at('centre').map(([, , y, t]) => ((y + t) / 2).toFixed(3))).toEqual([level, level, level]);
+    expect(at('centre').map(([left]) => left)).toEqual([0.4, 0.8, 0]);
+    expect(at('right').map(([, right, bottom]) => [right, bottom])).toEqual([
+      [1.2, 0.45],
+      [1.2, 1.9],
+      [1.2, 0]
+    ]);
+    expect(at('bottom').map(([left, , bottom]) => [left, bottom])).toEqual([
+      [0.4, 0],
+      [0.8, 0],
+      [0, 0]
+    ]);
+  });
+  it('tells one item from another by its kind and its place', () => {
+    expect(same(w0, { kind: 'walls', index: 0 })).toBe(true);
+    expect([same(w0, w1), same(w0, a0)]).toEqual([false, false]);
+  });
   it('snaps to a grid, and to a tenth of a millimetre without one', () => {
     expect([snapTo(0.123, 0.05), snapTo(0.128, 0.05), snapTo(0.123456, 0)]).toEqual([0.1, 0.15, 0.1235]);
   });
@@ -91,6 +129,24 @@ describe('changing a mat', () => {
     const quarter = arcPoints([0, 0], [1, 1], 90);
     const length = quarter.slice(1).reduce((s, [x, y], i) => s + Math.hypot(x - quarter[i][0], y - quarter[i][1]), 0);
     expect(length).toBeCloseTo(Math.PI / 2, 2);
+  });
+  it('draws an arc from where it begins to where it ends, wherever that is, straight where it hardly turns', () => {
+    // a chord from (1, 2) to (1, 4), so upwards: a left turn by 90 has its centre 1 to the left, (0, 3), radius sqrt 2
+    const arc = arcPoints([1, 2], [1, 4], 90);
+    expect([arc[0], arc.at(-1)]).toEqual([
+      [1, 2],
+      [1, 4]
+    ]);
+    for (const [x, y] of arc) expect(Math.hypot(x, y - 3)).toBeCloseTo(Math.SQRT2, 3);
+    const right = arcPoints([1, 2], [1, 4], -90);
+    for (const [x, y] of right) expect(Math.hypot(x - 2, y - 3)).toBeCloseTo(Math.SQRT2, 3);
+    // more than a half turn has its centre on the other side
+    const most = arcPoints([0, 0], [2, 0], 270);
+    for (const [x, y] of most) expect(Math.hypot(x - 1, y + 1)).toBeCloseTo(Math.SQRT2, 3);
+    expect(arcPoints([0, 0], [2, 0], 0.01)).toEqual([
+      [0, 0],
+      [2, 0]
+    ]);
   });
   it('knows how light a colour is: L* of CIE 15', () => {
     // black 0, white 100; sRGB middle grey #777777 has L* 50 (published conversion tables)
@@ -108,7 +164,27 @@ describe('what is wrong with a mat', () => {
     expect(of({ start: { x: 0.01, y: 1, facingDeg: 0 } })).toContain('The start stands in a wall or beyond the edge');
     expect(of({ walls: [wall(0.5, 0.5), wall(0.55, 0.52)] })).toContain('overlap');
     expect(of({ walls: [wall(0.5, 0.5), wall(0.7, 0.5)] })).toBe('');
-    expect(of({ walls: [wall(0.5, 0.5, 0.002, 0.3)] })).toContain('under 4 mm');
+    expect(of({ walls: [wall(0.5, 0.5, 0.002, 0.3)] })).toBe(
+      'The wall at x 50, y 50 cm is under 4 mm thick: hard to see, and hard for a sensor to meet.'
+    );
+    // two walls of 20 cm, 14.1 cm apart along a slope: turned that way they meet, turned across they do not
+    expect(of({ walls: [wall(0.5, 0.5, 0.2, 0.02, 45), wall(0.6, 0.6, 0.2, 0.02, 45)] })).toBe(
+      'The wall at x 50, y 50 cm and the wall at x 60, y 60 cm overlap. They work, but count as two when they are touched.'
+    );
+    expect(of({ walls: [wall(0.5, 0.5, 0.2, 0.02, -45), wall(0.6, 0.6, 0.2, 0.02, -45)] })).toBe('');
+    const hoop = (x: number, y: number) => of({ hoops: [{ x, y, radius: 0.1, name: 'A' }] });
+    for (const [x, y] of [
+      [-0.01, 1],
+      [1, -0.01],
+      [3.01, 1],
+      [1, 3.01]
+    ])
+      expect(hoop(x, y)).toBe('The hoop "A" lies beyond the edge of the mat.');
+    for (const [x, y] of [
+      [0, 0],
+      [3, 3]
+    ])
+      expect(hoop(x, y)).toBe('');
     expect(
       of({
         walls: [wall(0.5, 0.5)],

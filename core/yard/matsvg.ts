@@ -325,6 +325,7 @@ function outlineOf({ tag, attrs }: Shape): { points: [number, number][]; closed:
     try {
       const path = new svgPathProperties(attrs.d ?? '');
       const length = path.getTotalLength();
+      if (!(length > 0)) return { points: [], closed: false };
       const count = Math.min(400, Math.max(24, path.getParts().length * 24));
       const points = Array.from({ length: count + 1 }, (_, i): [number, number] => {
         const p = path.getPointAtLength((length * i) / count);

@@ -442,46 +442,50 @@ describe('laws that hold in any yard', () => {
       { numRuns: 60 }
     );
   });
-  long('a thousand random programs on random mats: no NaN, nothing leaves the walls, no motor above its torque line', () => {
-    fc.assert(
-      fc.property(randomMat, randomProgram, fc.integer({ min: 1, max: 1e6 }), (made, wild, seed) => {
-        const mat = matOf(made);
-        const bench = new Bench({
-          program: wild,
-          kit: barrow,
-          mat,
-          seed,
-          limitS: 1,
-          quirks: quirksOf(`R${seed}`)
-        });
-        // plain comparisons: this looks a million times
-        const wrong = (): string | undefined => {
-          const { x, y, facingDeg } = bench.yard.pose;
-          if (!Number.isFinite(x + y + facingDeg)) return 'not a number';
-          if (!(x > 0 && y > 0 && x < mat.width && y < mat.height)) return 'the robot left the walls';
-          for (const thing of bench.yard.things) {
-            const p = thing.getPosition();
-            if (!(p.x > 0 && p.y > 0 && p.x < mat.width && p.y < mat.height)) return 'a thing left the walls';
-          }
-          for (const m of bench.yard.motors.values()) {
-            const { stallNm, freeRadS, ratedV } = m.constants;
-            const { volts } = bench.yard.battery;
-            const line = stallNm * (Math.abs((m.duty * volts) / ratedV) + Math.abs(m.omega) / freeRadS);
-            if (Math.abs(m.duty) > 1) return 'a duty over 1';
-            if (Math.abs(m.torque(volts)) > line * 1.000001) return 'a motor above its torque line';
-          }
-          return undefined;
-        };
-        bench.onTick = () => {
-          const what = wrong();
-          if (what) throw new Error(`${what} at ${bench.worldUs} µs`);
-        };
-        const interpreter = new Interpreter(bench);
-        while (interpreter.advance(Infinity) !== 'ended');
-        for (const c of bench.trace.channels)
-          for (const v of [...c.low, ...c.high]) expect(Number.isFinite(v)).toBe(true);
-      }),
-      { numRuns: 1000, endOnFailure: true }
-    );
-  }, 240_000);
+  long(
+    'a thousand random programs on random mats: no NaN, nothing leaves the walls, no motor above its torque line',
+    () => {
+      fc.assert(
+        fc.property(randomMat, randomProgram, fc.integer({ min: 1, max: 1e6 }), (made, wild, seed) => {
+          const mat = matOf(made);
+          const bench = new Bench({
+            program: wild,
+            kit: barrow,
+            mat,
+            seed,
+            limitS: 1,
+            quirks: quirksOf(`R${seed}`)
+          });
+          // plain comparisons: this looks a million times
+          const wrong = (): string | undefined => {
+            const { x, y, facingDeg } = bench.yard.pose;
+            if (!Number.isFinite(x + y + facingDeg)) return 'not a number';
+            if (!(x > 0 && y > 0 && x < mat.width && y < mat.height)) return 'the robot left the walls';
+            for (const thing of bench.yard.things) {
+              const p = thing.getPosition();
+              if (!(p.x > 0 && p.y > 0 && p.x < mat.width && p.y < mat.height)) return 'a thing left the walls';
+            }
+            for (const m of bench.yard.motors.values()) {
+              const { stallNm, freeRadS, ratedV } = m.constants;
+              const { volts } = bench.yard.battery;
+              const line = stallNm * (Math.abs((m.duty * volts) / ratedV) + Math.abs(m.omega) / freeRadS);
+              if (Math.abs(m.duty) > 1) return 'a duty over 1';
+              if (Math.abs(m.torque(volts)) > line * 1.000001) return 'a motor above its torque line';
+            }
+            return undefined;
+          };
+          bench.onTick = () => {
+            const what = wrong();
+            if (what) throw new Error(`${what} at ${bench.worldUs} µs`);
+          };
+          const interpreter = new Interpreter(bench);
+          while (interpreter.advance(Infinity) !== 'ended');
+          for (const c of bench.trace.channels)
+            for (const v of [...c.low, ...c.high]) expect(Number.isFinite(v)).toBe(true);
+        }),
+        { numRuns: 1000, endOnFailure: true }
+      );
+    },
+    240_000
+  );
 });

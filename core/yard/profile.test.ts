@@ -4,7 +4,7 @@ import { barrow } from '../kit/kit.ts';
 import { noQuirks } from '../kit/quirks.ts';
 import { b, end, hall, run } from '../testing/build.ts';
 import { long } from '../testing/long.ts';
-import { lengthIn, profile, reference } from './profile.ts';
+import { Follower, lengthIn, NEAR, profile, reference } from './profile.ts';
 
 describe('a measured move', () => {
   long('stops within 0.5 mm of its mark, from 2 cm to 1.5 m, at 10 to 100 %, on a weak or a full battery', () => {
@@ -69,5 +69,60 @@ describe('a measured move', () => {
     );
     expect(moved).toMatchObject({ ended: 'done' });
     expect(moved?.type === 'moved' && moved.got).toBeCloseTo(20 - 7.1, 0);
+  });
+  it('is followed by what friction, speed and speeding up take, and by what is missing', () => {
+    const still = (x: number) => ({ x, v: 0, a: 0 });
+    const { stallNm, freeTurnsPerS, frictionNm, inertiaKgM2, countsPerTurn } = barrow.motor;
+    const d = 0.068;
+    const follower = (share = 1) => new Follower(share, 0, d, barrow);
+    const half = (0.5 * Math.PI * d) / countsPerTurn;
+    // at rest on its mark, within a quarter of a count: friction is not fed
+    const f = follower();
+    expect(f.travelled(0)).toBeCloseTo(half, 9);
+    expect(f.control(still(half + NEAR / 2), 0)).toBeCloseTo(20 * NEAR, 9);
+    // 1 mm is missing: 40 a metre, and friction in its direction
+    const friction = frictionNm / stallNm;
+    expect(follower().control(still(half + 0.001), 0)).toBeCloseTo(0.04 + friction, 9);
+    expect(follower().control(still(half - 0.001), 0)).toBeCloseTo(-0.04 - friction, 9);
+    expect(follower(-1).control(still(-half + 0.001), 0)).toBeCloseTo(-0.04 - friction, 9);
+    // driving at 0.15 m/s and speeding up with 0.2 m/s^2: v + lag a over the free speed at the rim; and 0.15 m/s are missing yet
+    const lag = ((inertiaKgM2 + (barrow.body.massKg * d * d) / 8) * freeTurnsPerS * 2 * Math.PI) / stallNm;
+    const rim = freeTurnsPerS * Math.PI * d;
+    const g = follower();
+    expect(g.control({ x: half, v: 0.15, a: 0.2 }, 0)).toBeCloseTo((0.15 + lag * 0.2) / rim + friction + 0.15, 9);
+    // ten counts in the next tick are a speed of 10 counts a millisecond: taken off
+    const ten = (10 * Math.PI * d) / countsPerTurn;
+    expect(g.control({ x: half + ten, v: 0.15, a: 0.2 }, 10)).toBe(
+      Math.max(-1, Math.min(1, (0.15 + lag * 0.2) / rim + friction + 0.15 - ten * 1000))
+    );
+    // never beyond what there is
+    expect([follower().control(still(1), 0), follower().control(still(-1), 0)]).toEqual([1, -1]);
+  });
+  it('knows its speed over the last 20 ms', () => {
+    const d = 0.068;
+    const count = (Math.PI * d) / barrow.motor.countsPerTurn;
+    const f = new Follower(1, 0, d, barrow);
+    // a count a millisecond for 30 ms, then it stands: after 20 ms more there is no speed to take off
+    const duty: number[] = [];
+    for (let t = 0; t < 60; t++) {
+      const counts = Math.min(t, 30);
+      duty.push(f.control({ x: (counts + 0.5) * count, v: 0, a: 0 }, counts));
+    }
+    expect(duty[25]).toBeCloseTo(-count * 1000, 6);
+    expect(duty[40]).toBeCloseTo((-count * 1000) / 2, 6);
+    expect(duty[50]).toBeCloseTo(0, 9);
+  });
+  it('is blocked after half a second at full duty without 12 counts of way, and not where it creeps on', () => {
+    const held = new Follower(1, 0, 0.068, barrow);
+    for (let t = 0; t < 499; t++) held.control({ x: 1, v: 0, a: 0 }, t % 12);
+    expect(held.blocked).toBe(false);
+    held.control({ x: 1, v: 0, a: 0 }, 0);
+    expect(held.blocked).toBe(true);
+    const creeps = new Follower(1, 0, 0.068, barrow);
+    for (let t = 0; t < 2000; t++) creeps.control({ x: 1, v: 0, a: 0 }, Math.floor(t / 30));
+    expect(creeps.blocked).toBe(false);
+    const weak = new Follower(1, 0, 0.068, barrow);
+    for (let t = 0; t < 2000; t++) weak.control({ x: 0.02, v: 0, a: 0 }, 0);
+    expect(weak.blocked).toBe(false);
   });
 });
