@@ -3,7 +3,7 @@
  * angles, as planck has them; the language's centimetres and clockwise degrees begin in run/machine.ts.
  */
 import { testOverlap, Vec2, type Body, type Contact, type Shape, type World } from 'planck';
-import { hasWheels, partAt, reckoned, wheelMotor, type Kit } from '../kit/kit.ts';
+import { hasWheels, reckoned, wheelMotor, type Kit } from '../kit/kit.ts';
 import { isFaultless, noQuirks, type Quirks } from '../kit/quirks.ts';
 import { FURTHEST_CM } from '../kit/ranges.ts';
 import { normals } from '../random.ts';
@@ -164,7 +164,7 @@ export class Yard {
     this.leftNoise = source('line left');
     this.rightNoise = source('line right');
     this.distanceNoise = source('distance');
-    this.hasDistance = partAt(kit, '10')?.type === 'distance' || kit.parts.some((p) => p.type === 'distance');
+    this.hasDistance = kit.parts.some((p) => p.type === 'distance');
     this.lineAhead = kit.lineSensors.aheadMm / 1000;
     this.lineApart = kit.lineSensors.apartMm / 2000;
     this.world.on('begin-contact', (c) => this.touch(c, true));
