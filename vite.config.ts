@@ -12,5 +12,10 @@ export default defineConfig({
   plugins: [tailwindcss(), sveltekit()],
   server: { headers: isolation },
   worker: { format: 'es' },
-  build: { target: 'es2022', chunkSizeWarningLimit: 900 }
+  build: {
+    target: 'es2022',
+    chunkSizeWarningLimit: 900,
+    // the component library does not say so itself: a part of it that is not used does nothing
+    rolldownOptions: { treeshake: { moduleSideEffects: (id) => !id.includes('/flowbite-svelte/') } }
+  }
 });

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from '../lib/ui/Button.svelte';
   import { say } from '../../core/words.ts';
   import { page } from '$app/state';
   import TopBar from '$lib/ui/TopBar.svelte';
@@ -8,5 +9,5 @@
 <main class="mx-auto max-w-xl p-10">
   <h2 class="mb-2 text-2xl">{page.status === 404 ? say('Not on this shelf') : say('Something went wrong')}</h2>
   <p class="mb-5">{page.error?.message}</p>
-  <a class="btn btn-go" href="/">{say('To the shelf')}</a>
+  <Button look="go" href="/">{say('To the shelf')}</Button>
 </main>

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import OpenFile from '../lib/ui/OpenFile.svelte';
+  import Field from '../lib/ui/Field.svelte';
+  import Button from '../lib/ui/Button.svelte';
   import { clockIn, later, say, word } from '../../core/words.ts';
   import { goto, invalidateAll } from '$app/navigation';
   import { onMount } from 'svelte';
@@ -28,7 +31,7 @@
   let dropping = $state(false);
   let find = $state('');
   let field = $state<HTMLInputElement>();
-  let picker = $state<HTMLInputElement>();
+  let picker = $state<OpenFile>();
   const wanted = (name: string) => name.toLowerCase().includes(find.trim().toLowerCase());
   /** pages of the shelf after the first one, and what is found on all of them */
   let older = $state.raw<Card[]>([]);
@@ -135,29 +138,20 @@
   <TopBar home={false} crumb={say('Shelf')}>
     {#snippet name()}<h1 class="text-[18px]">{say('Moss Bell')}</h1>{/snippet}
     <span class="flex-1"></span>
-    <label class="btn btn-ghost !cursor-text !py-0.5">
+    <label class="flex items-center gap-1.5 rounded-md border border-[#51665a] px-2.5 py-0.5 text-[#eef2e4]">
       <span class="sr-only">{say('Find a project')}</span>
-      <input
-        bind:this={field}
+      <Field
+        bind:element={field}
         bind:value={find}
         placeholder={say('Find a project')}
-        class="w-36 border-0 bg-transparent p-1 text-[#eef2e4] placeholder:text-[#c9d2c4]"
+        look="bare"
+        class="w-36! p-1 text-[#eef2e4] placeholder:text-[#c9d2c4]"
       />
       <span class="font-mono" aria-hidden="true">/</span>
     </label>
-    <button class="btn btn-ghost" onclick={() => picker?.click()}><FolderOpen size={16} />{say('Open a file')}</button>
-    <input
-      bind:this={picker}
-      type="file"
-      accept=".json,application/json"
-      class="hidden"
-      aria-label={say('Project file')}
-      onchange={(e) => {
-        void take(e.currentTarget.files?.[0]);
-        e.currentTarget.value = '';
-      }}
-    />
-    <a class="btn btn-ghost" href="/handbook">{say('Handbook')}</a>
+    <Button look="ghost" onclick={() => picker?.choose()}><FolderOpen size={16} />{say('Open a file')}</Button>
+    <OpenFile bind:this={picker} label={say('Project file')} accept=".json,application/json" {take} />
+    <Button look="ghost" href="/handbook">{say('Handbook')}</Button>
     <LanguageChoice />
     <ThemeButton />
   </TopBar>
@@ -167,7 +161,8 @@
       <h2 class="text-[19px]">{say('Start something')}</h2>
       <span class="-mt-2 text-soft">{say('Which device is it for?')}</span>
       {#each Object.values(kits) as kit (kit.device)}
-        <button
+        <Button
+          look="bare"
           class="grid cursor-pointer grid-cols-[64px_1fr] items-center gap-3 rounded-xl border border-rule bg-card px-2.5 py-2 text-left hover:border-brass"
           onclick={() => (making = kit)}
         >
@@ -176,7 +171,7 @@
             ><b class="block leading-tight">{kit.name}</b><small class="text-soft">{word(ABOUT[kit.device])}</small
             ></span
           >
-        </button>
+        </Button>
       {/each}
       <p class="mt-auto text-[12.5px] text-soft">
         {say(
@@ -188,8 +183,8 @@
     <main class="overflow-auto px-[22px] py-[18px]">
       {#if problem}
         <div class="remark mb-4 flex items-start justify-between gap-4" role="alert">
-          <span class="text-clay">{problem}</span><button class="chip" onclick={() => (problem = '')}
-            >{say('Close')}</button
+          <span class="text-clay">{problem}</span><Button look="quiet" onclick={() => (problem = '')}
+            >{say('Close')}</Button
           >
         </div>
       {/if}
@@ -201,9 +196,9 @@
         >
           <span>{say('"{name}" was taken off the shelf.', { name: off.name })}</span>
           <span class="flex gap-2"
-            ><button class="btn btn-plain !py-1" onclick={() => back(off!.id)}>{say('Take back')}</button><button
-              class="chip"
-              onclick={() => (off = undefined)}>{say('Close')}</button
+            ><Button size="sm" onclick={() => back(off!.id)}>{say('Take back')}</Button><Button
+              look="quiet"
+              onclick={() => (off = undefined)}>{say('Close')}</Button
             ></span
           >
         </div>
@@ -212,7 +207,7 @@
         <h2 class="text-[19px]">{say('Go on with')}</h2>
         <span class="text-soft">{say('saved by themselves as you work')}</span>
         <span class="flex-1"></span>
-        <button class="chip underline" onclick={() => (showsOff = true)}>{say('Taken off the shelf')}</button>
+        <Button look="quiet" class="underline" onclick={() => (showsOff = true)}>{say('Taken off the shelf')}</Button>
       </div>
       {#if own.length === 0}
         <p class="rounded-xl border border-dashed border-rule bg-paper p-5 text-soft">
@@ -246,17 +241,17 @@
                     >{/if}
                 </span>
               </a>
-              <button
+              <Button
+                look="bare"
                 class="absolute right-1.5 bottom-1.5 rounded-md p-1.5 text-soft opacity-0 group-hover:opacity-100 hover:text-clay focus-visible:opacity-100"
                 aria-label={say('Take {name} off the shelf', { name: card.name })}
                 title={say('Take off the shelf')}
-                onclick={() => remove(card.id, card.name)}><Trash size={15} /></button
+                onclick={() => remove(card.id, card.name)}><Trash size={15} /></Button
               >
             </li>
           {/each}
         </ul>
-        {#if hasMore && !found}<button class="btn btn-plain mt-3" onclick={more} data-testid="more"
-            >{say('Show older ones')}</button
+        {#if hasMore && !found}<Button class="mt-3" onclick={more} data-testid="more">{say('Show older ones')}</Button
           >{/if}
       {/if}
       <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
@@ -267,7 +262,8 @@
       <ul class="grid grid-cols-[repeat(auto-fill,minmax(215px,1fr))] gap-3.5">
         {#each demo as card (card.id)}
           <li>
-            <button
+            <Button
+              look="bare"
               class="block w-full cursor-pointer overflow-hidden rounded-t-xl rounded-b border border-rule bg-card text-left hover:border-brass"
               onclick={() => copyOf(card.id)}
             >
@@ -279,7 +275,7 @@
                   })}</small
                 ></span
               >
-            </button>
+            </Button>
           </li>
         {/each}
       </ul>

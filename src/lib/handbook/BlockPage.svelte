@@ -1,5 +1,7 @@
 <!-- One block of the handbook, made from its definition: what it does, its slots, an example that runs, its Python. -->
 <script lang="ts">
+  import Table from '../ui/Table.svelte';
+  import Button from '../ui/Button.svelte';
   import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
   import { aPart, barrow } from '../../../core/kit/kit.ts';
@@ -89,7 +91,7 @@
   <p class="max-w-prose">{word(def.help)}</p>
   {#if def.mistake}<p class="remark max-w-prose"><b>{say('Watch out.')}</b> {word(def.mistake)}</p>{/if}
   {#if slots.length}
-    <table class="w-full max-w-prose text-left text-[14px]">
+    <Table class="max-w-prose text-[14px]">
       <thead class="text-soft"
         ><tr
           ><th class="py-1 pr-3">{say('Slot')}</th><th class="pr-3">{say('takes')}</th><th class="pr-3"
@@ -105,12 +107,12 @@
             ></tr
           >{/each}
       </tbody>
-    </table>
+    </Table>
   {/if}
   <h2 class="mt-1 text-[16px] font-semibold">{say('Example')}</h2>
   <pre
     class="overflow-auto rounded-lg border border-rule bg-linen p-3 font-mono text-[13px] leading-[1.45]">{text.trim()}</pre>
-  <div><button class="btn btn-go" onclick={openExample}>{say('Open this example')}</button></div>
+  <div><Button look="go" onclick={openExample}>{say('Open this example')}</Button></div>
   {#if trouble}<p class="text-clay" role="alert">{trouble}</p>{/if}
   {#if def.needs?.length}<p class="text-soft">
       {say('Offered where the kit has: {n}.', {

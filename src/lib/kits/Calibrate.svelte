@@ -1,5 +1,8 @@
 <!-- One device measured: two drives with the yard's ruler, what follows from them, and the program before and after. -->
 <script lang="ts">
+  import Table from '../ui/Table.svelte';
+  import Choice from '../ui/Choice.svelte';
+  import Button from '../ui/Button.svelte';
   import { later, say } from '../../../core/words.ts';
   import { headingAt } from '../../../core/units.ts';
   import { calibrated, STRAIGHT_CM, TURNS, type Calibration } from '../../../core/kit/calibration.ts';
@@ -46,16 +49,14 @@
   <div class="flex items-center gap-2">
     <h2 class="text-[16px]">{say('Calibrate')}</h2>
     <span class="flex-1"></span>
-    <select
-      class="rounded border border-rule bg-card px-1"
+    <Choice
+      size="sm"
       aria-label={say('Device to measure')}
       value={unit.name}
       onchange={(e) => (name = e.currentTarget.value)}
-      >{#each bench.device.units as u (u.serial)}<option>{u.name}</option>{/each}</select
+      >{#each bench.device.units as u (u.serial)}<option>{u.name}</option>{/each}</Choice
     >
-    <button class="btn btn-plain !px-2.5 !py-1" disabled={busy} onclick={measure}
-      >{busy ? say('Measuring') : say('Measure it')}</button
-    >
+    <Button size="sm" disabled={busy} onclick={measure}>{busy ? say('Measuring') : say('Measure it')}</Button>
   </div>
   <p class="text-soft">
     {say('It drives {cm} cm straight and turns {turns} times on the spot, with the ruler of the yard beside it.', {
@@ -73,11 +74,12 @@
           right: kit.measured.rightDiameterMm,
           track: kit.measured.trackMm
         }
-      )} <button class="chip underline" onclick={forget}>{say('Forget it')}</button>
+      )}
+      <Button look="quiet" class="underline" onclick={forget}>{say('Forget it')}</Button>
     </p>
   {/if}
   {#if found}
-    <table class="mt-1 w-full tabular-nums" data-testid="found">
+    <Table class="mt-1" data-testid="found">
       <tbody>
         <tr
           ><td class="text-soft">{say('driven')}</td><td class="text-right"
@@ -110,7 +112,7 @@
         >
         <tr><td class="text-soft">{say('and ends now at')}</td><td class="text-right">{where(found.after)}</td></tr>
       </tbody>
-    </table>
-    <button class="btn btn-go mt-1.5 !px-2.5 !py-1" onclick={write}>{say('Write it onto the kit sheet')}</button>
+    </Table>
+    <Button look="go" size="sm" class="mt-1.5" onclick={write}>{say('Write it onto the kit sheet')}</Button>
   {/if}
 </section>

@@ -1,5 +1,7 @@
 <!-- A drawing or a picture becomes the mat, or its floor. -->
 <script lang="ts">
+  import OpenFile from '../ui/OpenFile.svelte';
+  import Button from '../ui/Button.svelte';
   import NumberField from '../ui/NumberField.svelte';
   import Dialog from '../ui/Dialog.svelte';
   import { say } from '../../../core/words.ts';
@@ -12,10 +14,10 @@
   let width = $state(120);
   let problem = $state('');
   let ignored = $state.raw<string[]>([]);
-  let input: HTMLInputElement;
+  let input: OpenFile;
   const isSvg = $derived(!!file && (/svg/.test(file.type) || /\.svg$/i.test(file.name)));
 
-  export const choose = () => input.click();
+  export const choose = () => input.choose();
   export async function take(chosen: File | undefined) {
     if (!chosen) return;
     file = chosen;
@@ -53,16 +55,11 @@
   }
 </script>
 
-<input
+<OpenFile
   bind:this={input}
-  type="file"
-  class="hidden"
+  label={say('Drawing or picture')}
   accept=".svg,image/svg+xml,image/png,image/jpeg,image/webp"
-  aria-label={say('Drawing or picture')}
-  onchange={(e) => {
-    void take(e.currentTarget.files?.[0]);
-    e.currentTarget.value = '';
-  }}
+  {take}
 />
 <Dialog bind:open title={say('A drawing or picture for the mat')}>
   {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
@@ -80,7 +77,7 @@
       <label class="flex items-center gap-2"
         >{say('How wide is it in the yard?')}
         <NumberField
-          class="field !w-24 text-right"
+          class="w-24! text-right"
           min={20}
           max={1000}
           bind:value={width}
@@ -101,10 +98,7 @@
     </ul>
   {/if}
   <div class="flex justify-end gap-2">
-    <button class="btn btn-plain" onclick={() => (open = false)}
-      >{ignored.length ? say('Good') : say('Leave it')}</button
-    >
-    {#if file && (opened || !isSvg) && !ignored.length}<button class="btn btn-go" onclick={go}>{say('Take it')}</button
-      >{/if}
+    <Button onclick={() => (open = false)}>{ignored.length ? say('Good') : say('Leave it')}</Button>
+    {#if file && (opened || !isSvg) && !ignored.length}<Button look="go" onclick={go}>{say('Take it')}</Button>{/if}
   </div>
 </Dialog>

@@ -1,5 +1,9 @@
 <!-- Exact numbers of what is chosen, or of the whole mat; and the list of everything that lies on it. -->
 <script lang="ts">
+  import Tick from '../ui/Tick.svelte';
+  import Slide from '../ui/Slide.svelte';
+  import Field from '../ui/Field.svelte';
+  import Button from '../ui/Button.svelte';
   import { typedNumber } from '../../../core/language/values.ts';
   import NumberField from '../ui/NumberField.svelte';
   import Copy from '@lucide/svelte/icons/copy';
@@ -31,10 +35,10 @@
   const one = $derived(only && (itemAt(mat, only) as Record<string, unknown> | undefined));
 
   /** key, what it is called, unit, how many of the unit make one of the file's, least and most */
-  type Field = [key: string, name: string, unit: string, per: number, min: number, max: number];
-  const X: Field = ['x', later('x'), 'cm', 100, -1000, 1000];
-  const Y: Field = ['y', later('y'), 'cm', 100, -1000, 1000];
-  const FIELDS: Record<Kind | 'start', Field[]> = {
+  type Spec = [key: string, name: string, unit: string, per: number, min: number, max: number];
+  const X: Spec = ['x', later('x'), 'cm', 100, -1000, 1000];
+  const Y: Spec = ['y', later('y'), 'cm', 100, -1000, 1000];
+  const FIELDS: Record<Kind | 'start', Spec[]> = {
     start: [X, Y, ['facingDeg', later('facing'), '°', 1, 0, 360]],
     areas: [
       ['reflectance', later('reflectance'), '', 1, 0, 100],
@@ -79,7 +83,7 @@
   function set(key: string, value: unknown, name: string) {
     if (only) e.change(say('change: {name}', { name }), changeItem(mat, only, { [key]: value }));
   }
-  function number([key, name, unit, per, min, max]: Field, text: string) {
+  function number([key, name, unit, per, min, max]: Spec, text: string) {
     const v = typedNumber(text);
     if (v === undefined || v < min || v > max) {
       trouble = say('{name} goes from {min} to {max} {unit}; {text} was not taken.', {
@@ -128,10 +132,11 @@
   }
 </script>
 
-{#snippet field(f: Field, of: Record<string, unknown>)}
+{#snippet field(f: Spec, of: Record<string, unknown>)}
   <label class="flex items-center gap-2"
-    ><span class="flex-1 text-soft">{word(f[1])}</span><input
-      class="field !w-20 !px-1.5 !py-0.5 text-right font-mono"
+    ><span class="flex-1 text-soft">{word(f[1])}</span><Field
+      size="sm"
+      class="w-20! text-right font-mono"
       value={show(of[f[0]], f[3])}
       placeholder={f[0] === 'friction' ? '0.8' : f[0] === 'turnDeg' ? '0' : ''}
       aria-label={word(f[1])}
@@ -145,18 +150,19 @@
   {#if e.chosen.length > 1}
     <h2 class="text-[16px]">{say('{n} chosen', { n: e.chosen.length })}</h2>
     <div class="flex flex-wrap gap-1">
-      {#each EDGES as [edge, name] (edge)}<button
-          class="btn btn-plain !px-2 !py-0.5"
+      {#each EDGES as [edge, name] (edge)}<Button
+          size="xs"
           title={say('Align: {name}', { name: word(name) })}
           aria-label={say('Align: {name}', { name: word(name) })}
-          onclick={() => e.change(say('align'), align(mat, e.chosen, edge))}>{SIGNS[edge]}</button
+          onclick={() => e.change(say('align'), align(mat, e.chosen, edge))}>{SIGNS[edge]}</Button
         >{/each}
     </div>
   {:else if only && one}
     <h2 class="text-[16px]">{word(NAMES[only.kind])}</h2>
     {#each FIELDS[only.kind] as f (f[0])}{@render field(f, one)}{/each}
     {#if 'colour' in one}<label class="flex items-center gap-2"
-        ><span class="flex-1 text-soft">{say('colour')}</span><input
+        ><span class="flex-1 text-soft">{say('colour')}</span><Field
+          look="colour"
           type="color"
           value={String(one.colour)}
           aria-label={say('colour')}
@@ -164,26 +170,26 @@
         /></label
       >{/if}
     {#if only.kind === 'lines'}<label class="flex items-center gap-2"
-        ><span class="flex-1 text-soft">{say('closed')}</span><input
-          type="checkbox"
-          class="accent-brass"
+        ><span class="flex-1 text-soft">{say('closed')}</span><Tick
           checked={!!one.closed}
           onchange={(ev) => set('closed', ev.currentTarget.checked || undefined, say('closed'))}
         /></label
       >{/if}
     {#if only.kind === 'hoops' || only.kind === 'things' || only.kind === 'areas'}<label class="flex items-center gap-2"
-        ><span class="flex-1 text-soft">{say('called')}</span><input
-          class="field !w-32 !px-1.5 !py-0.5"
-          maxlength="60"
+        ><span class="flex-1 text-soft">{say('called')}</span><Field
+          size="sm"
+          class="w-32!"
+          maxlength={60}
           value={String(one.name ?? '')}
           onchange={(ev) =>
             set('name', ev.currentTarget.value.trim() || (only.kind === 'hoops' ? '?' : undefined), say('called'))}
         /></label
       >{/if}
     {#if only.kind === 'marks'}<label class="flex items-center gap-2"
-        ><span class="flex-1 text-soft">{say('text')}</span><input
-          class="field !w-32 !px-1.5 !py-0.5"
-          maxlength="40"
+        ><span class="flex-1 text-soft">{say('text')}</span><Field
+          size="sm"
+          class="w-32!"
+          maxlength={40}
           value={String(one.text ?? '')}
           onchange={(ev) => set('text', ev.currentTarget.value.trim() || '?', say('text'))}
         /></label
@@ -191,9 +197,10 @@
   {:else}
     <h2 class="text-[16px]">{say('The mat')}</h2>
     <label class="flex items-center gap-2"
-      ><span class="flex-1 text-soft">{say('called')}</span><input
-        class="field !w-36 !px-1.5 !py-0.5"
-        maxlength="60"
+      ><span class="flex-1 text-soft">{say('called')}</span><Field
+        size="sm"
+        class="w-36!"
+        maxlength={60}
         value={mat.name}
         aria-label={say('Name of the mat')}
         onchange={(ev) =>
@@ -203,15 +210,17 @@
     >
     {#each [['width', say('width')], ['height', say('depth')]] as const as [key, name] (key)}<label
         class="flex items-center gap-2"
-        ><span class="flex-1 text-soft">{name}</span><input
-          class="field !w-20 !px-1.5 !py-0.5 text-right font-mono"
+        ><span class="flex-1 text-soft">{name}</span><Field
+          size="sm"
+          class="w-20! text-right font-mono"
           value={show(mat[key], 100)}
           aria-label={key === 'width' ? say('Width of the mat') : say('Depth of the mat')}
           onchange={(ev) => size(key, ev.currentTarget.value)}
         /><span class="w-7 text-soft">cm</span></label
       >{/each}
     <label class="flex items-center gap-2"
-      ><span class="flex-1 text-soft">{say('floor')}</span><input
+      ><span class="flex-1 text-soft">{say('floor')}</span><Field
+        look="colour"
         type="color"
         value={mat.colour}
         aria-label={say('Colour of the floor')}
@@ -224,9 +233,8 @@
       /></label
     >
     <label class="flex items-center gap-2"
-      ><span class="flex-1 text-soft">{say('daylight')}</span><input
-        class="h-6 flex-1 accent-[#b5842a]"
-        type="range"
+      ><span class="flex-1 text-soft">{say('daylight')}</span><Slide
+        class="flex-1"
         min="0"
         max="100"
         value={mat.daylight ?? DAYLIGHT}
@@ -235,56 +243,58 @@
     >
     <label class="flex items-center gap-2"
       ><span class="flex-1 text-soft">{say('air')}</span><NumberField
-        class="field !w-20 !px-1.5 !py-0.5 text-right font-mono"
+        size="sm"
+        class="w-20! text-right font-mono"
         min={-20}
         max={60}
         value={mat.airC}
         put={(airC) => e.change(say('change the air'), { ...mat, airC })}
       /><span class="w-7 text-soft">°C</span></label
     >
-    {#if mat.floor}<button
-        class="btn btn-plain self-start !px-2 !py-0.5"
+    {#if mat.floor}<Button
+        size="xs"
+        class="self-start"
         onclick={() => {
           const { floor: _, ...rest } = mat;
           e.change(say('take the floor picture away'), rest);
-        }}>{say('Take the floor picture away')}</button
+        }}>{say('Take the floor picture away')}</Button
       >{/if}
   {/if}
   {#if e.chosen.length}
     <div class="flex gap-1 border-t border-rule pt-2">
-      <button
-        class="btn btn-plain !px-2 !py-1"
+      <Button
+        size="sm"
         aria-label={say('Duplicate')}
         title={say('Duplicate')}
         onclick={() => {
           const made = duplicateItems(mat, e.chosen);
           e.change(say('duplicate'), made.mat);
           e.chosen = made.items;
-        }}><Copy size={15} /></button
+        }}><Copy size={15} /></Button
       >
       {#if only && only.kind !== 'start'}
-        <button
-          class="btn btn-plain !px-2 !py-1"
+        <Button
+          size="sm"
           aria-label={say('Upwards')}
           title={say('Upwards: over others of its kind')}
           onclick={() => {
             const done = reorder(mat, only, 1);
             e.change(say('upwards'), done.mat);
             e.chosen = [done.item];
-          }}><Up size={15} /></button
+          }}><Up size={15} /></Button
         >
-        <button
-          class="btn btn-plain !px-2 !py-1"
+        <Button
+          size="sm"
           aria-label={say('Downwards')}
           title={say('Downwards: under others of its kind')}
           onclick={() => {
             const done = reorder(mat, only, -1);
             e.change(say('downwards'), done.mat);
             e.chosen = [done.item];
-          }}><Down size={15} /></button
+          }}><Down size={15} /></Button
         >
-        <button
-          class="btn btn-plain !px-2 !py-1"
+        <Button
+          size="sm"
           aria-pressed={!!one?.locked}
           aria-label={one?.locked ? say('Unlock') : say('Lock')}
           title={one?.locked ? say('Unlock') : say('Lock')}
@@ -293,17 +303,17 @@
               one?.locked ? say('unlock') : say('lock'),
               changeItem(mat, only, { locked: one?.locked ? undefined : true })
             )}
-          >{#if one?.locked}<Lock size={15} />{:else}<Unlock size={15} />{/if}</button
+          >{#if one?.locked}<Lock size={15} />{:else}<Unlock size={15} />{/if}</Button
         >
       {/if}
-      <button
-        class="btn btn-plain !px-2 !py-1"
+      <Button
+        size="sm"
         aria-label={say('Take away')}
         title={say('Take away')}
         onclick={() => {
           e.change(say('take away'), removeItems(mat, e.chosen));
           e.chosen = [];
-        }}><Trash size={15} /></button
+        }}><Trash size={15} /></Button
       >
     </div>
   {/if}
@@ -313,22 +323,24 @@
       {#each listOf(mat, kind).map((_, i) => listOf(mat, kind).length - 1 - i) as i (i)}
         {@const item: Item = { kind, index: i }}
         <li>
-          <button
+          <Button
+            look="bare"
             class="w-full min-h-6 truncate rounded px-1.5 py-0.5 text-left hover:bg-linen {e.isChosen(item)
               ? 'bg-linen font-semibold'
               : ''}"
-            onclick={(ev) => e.choose(item, ev.ctrlKey || ev.metaKey)}
-            >{label(kind, i)}{itemAt(mat, item)?.locked ? ' 🔒' : ''}</button
+            onclick={(ev: MouseEvent) => e.choose(item, ev.ctrlKey || ev.metaKey)}
+            >{label(kind, i)}{itemAt(mat, item)?.locked ? ' 🔒' : ''}</Button
           >
         </li>
       {/each}
     {/each}
     <li>
-      <button
+      <Button
+        look="bare"
         class="min-h-6 w-full rounded px-1.5 py-0.5 text-left hover:bg-linen {e.isChosen({ kind: 'start', index: 0 })
           ? 'bg-linen font-semibold'
           : ''}"
-        onclick={() => e.choose({ kind: 'start', index: 0 })}>{say('Start')}</button
+        onclick={() => e.choose({ kind: 'start', index: 0 })}>{say('Start')}</Button
       >
     </li>
   </ul>

@@ -1,5 +1,6 @@
 <!-- The versions of a project, newest first, each with its picture: looked at as a project of its own, or taken back. -->
 <script lang="ts">
+  import Button from '../ui/Button.svelte';
   import type { Project } from '../../../core/project.ts';
   import { clockIn, say } from '../../../core/words.ts';
   import type { VersionCard } from '../shelf/cards.ts';
@@ -75,15 +76,16 @@
             >{when(card.at)} · {say('{n, plural, one {# block} other {# blocks}}', { n: card.blocks })}</span
           >
           <div class="flex gap-1">
-            {#if i > 0}<button class="chip underline" onclick={() => takeBack(card)}>{say('Take back')}</button>{/if}
-            <button class="chip underline" onclick={() => look(card)}>{say('Open as a copy')}</button>
+            {#if i > 0}<Button look="quiet" class="underline" onclick={() => takeBack(card)}>{say('Take back')}</Button
+              >{/if}
+            <Button look="quiet" class="underline" onclick={() => look(card)}>{say('Open as a copy')}</Button>
           </div>
         </div>
       </li>
     {/each}
   </ol>
   <div class="flex justify-end gap-2">
-    {#if more}<button class="btn btn-plain" onclick={() => load(list.at(-1)!.id)}>{say('Older ones')}</button>{/if}
-    <button class="btn btn-go" onclick={() => (open = false)}>{say('Close')}</button>
+    {#if more}<Button onclick={() => load(list.at(-1)!.id)}>{say('Older ones')}</Button>{/if}
+    <Button look="go" onclick={() => (open = false)}>{say('Close')}</Button>
   </div>
 </Dialog>

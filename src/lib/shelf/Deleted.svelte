@@ -1,5 +1,6 @@
 <!-- What was taken off the shelf in the last 30 days, and can be taken back. -->
 <script lang="ts">
+  import Button from '../ui/Button.svelte';
   import { say } from '../../../core/words.ts';
   import type { DeletedCard } from './cards.ts';
   import Dialog from '../ui/Dialog.svelte';
@@ -34,12 +35,12 @@
               >{say('{n, plural, one {# day} other {# days}} left', { n: card.days })}</span
             ></span
           >
-          <button class="btn btn-plain !py-1" onclick={() => back(card.id)}>{say('Take back')}</button>
+          <Button size="sm" onclick={() => back(card.id)}>{say('Take back')}</Button>
         </div>
       </li>
     {:else}{#if list}<li class="col-span-2 text-soft">
           {say('Nothing was taken off in the last 30 days.')}
         </li>{/if}{/each}
   </ul>
-  <div class="flex justify-end"><button class="btn btn-go" onclick={() => (open = false)}>{say('Close')}</button></div>
+  <div class="flex justify-end"><Button look="go" onclick={() => (open = false)}>{say('Close')}</Button></div>
 </Dialog>

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import OneOf from '../ui/OneOf.svelte';
+  import Field from '../ui/Field.svelte';
+  import Button from '../ui/Button.svelte';
   import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
   import Dialog from '../ui/Dialog.svelte';
@@ -8,6 +11,7 @@
   import { loadPython } from '../python/python.ts';
   import { newProject } from '../../../core/project.ts';
   import { mats } from '../../../core/yard/mats.ts';
+  import MatShape from '../workbench/yard/MatShape.svelte';
   import { createOnServer } from './files.ts';
 
   let { kit = $bindable() }: { kit: Kit | undefined } = $props();
@@ -61,45 +65,40 @@
   }
 </script>
 
-<Dialog bind:open title={say('A project for {name}', { name: kit?.name ?? '' })}>
+<Dialog bind:open size="md" title={say('A project for {name}', { name: kit?.name ?? '' })}>
   <form class="flex flex-col gap-3" onsubmit={create}>
     <label class="flex flex-col gap-1 font-semibold">
       {say('What shall it be called?')}
-      <!-- svelte-ignore a11y_autofocus -->
-      <input
-        class="field font-normal"
-        bind:value={name}
-        maxlength="80"
-        autofocus
-        placeholder={say('Pots to the bench')}
-      />
+      <Field class="font-normal" bind:value={name} maxlength={80} autofocus placeholder={say('Pots to the bench')} />
     </label>
     <fieldset class="flex gap-2">
       <legend class="mb-1 font-semibold">{say('Blocks or text?')}</legend>
       {#each ['blocks', 'text'] as const as k (k)}
-        <label class="flex flex-1 items-center gap-2 rounded-lg border border-rule px-3 py-2">
-          <input type="radio" name="kind" value={k} bind:group={kind} class="accent-brass" />
-          <b>{k === 'blocks' ? say('Blocks') : say('Text (Python)')}</b>
-        </label>
+        <OneOf name="kind" value={k} bind:group={kind} class="flex-1 rounded-md border border-rule px-3 py-2"
+          ><b>{k === 'blocks' ? say('Blocks') : say('Text (Python)')}</b></OneOf
+        >
       {/each}
     </fieldset>
-    <fieldset class="flex flex-col gap-1">
+    <fieldset class="grid grid-cols-2 gap-2">
       <legend class="mb-1 font-semibold">{say('Which mat lies in the yard?')}</legend>
       {#each mats as m (m.name)}
-        <label class="flex items-center gap-2 rounded-lg border border-rule px-3 py-2">
-          <input type="radio" name="mat" value={m.name} bind:group={mat} class="accent-brass" />
-          <span
-            ><b>{m.name}</b>
-            <span class="text-soft">{word(ABOUT[m.name])}</span></span
+        <OneOf name="mat" value={m.name} bind:group={mat} class="rounded-md border border-rule px-2.5 py-2">
+          <svg
+            viewBox="0 0 {m.width * 100} {m.height * 100}"
+            class="h-[54px] w-[84px] shrink-0"
+            preserveAspectRatio="xMidYMid meet"
+            aria-hidden="true"><MatShape mat={m} /></svg
           >
-        </label>
+          <span class="leading-[1.25]"
+            ><b class="block">{m.name}</b><span class="text-[12.5px] text-soft">{word(ABOUT[m.name])}</span></span
+          >
+        </OneOf>
       {/each}
     </fieldset>
     {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
     <div class="flex justify-end gap-2">
-      <button type="button" class="btn btn-plain" onclick={() => (open = false)}>{say('Leave it')}</button><button
-        class="btn btn-go"
-        disabled={busy}>{say('Start the project')}</button
+      <Button onclick={() => (open = false)}>{say('Leave it')}</Button><Button type="submit" look="go" disabled={busy}
+        >{say('Start the project')}</Button
       >
     </div>
   </form>

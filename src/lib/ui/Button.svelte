@@ -9,35 +9,34 @@
       'gap-1.5 px-2.5 py-1.5 border border-[#51665a] font-semibold whitespace-nowrap text-[#eef2e4] hover:bg-[#33463b]',
     /** among others in a bar; a pressed or chosen one lies on a card */
     quiet:
-      'gap-1.5 px-2 py-[3px] whitespace-nowrap text-soft hover:text-ink aria-pressed:bg-card aria-pressed:text-ink ' +
+      'inline-block px-2 py-[3px] whitespace-nowrap text-soft hover:text-ink aria-pressed:bg-card aria-pressed:text-ink ' +
       'aria-pressed:shadow-[0_0_0_1px_var(--rule)] aria-selected:bg-card aria-selected:text-ink ' +
       'aria-selected:shadow-[0_0_0_1px_var(--rule)]',
     /** in running text, and a line of a list */
     text: 'inline text-left hover:underline',
     /** a drawn thing that can be pressed: all of its looks are its own */
-    bare: ''
+    bare: 'inline-block text-left'
   };
   const SIZES = { md: '', sm: 'px-2 py-1', xs: 'px-2 py-0.5' };
 </script>
 
 <script lang="ts">
-  import Button from 'flowbite-svelte/Button.svelte';
+  import type { HTMLAnchorAttributes, HTMLButtonAttributes } from 'svelte/elements';
   import type { ButtonProps } from 'flowbite-svelte';
+  import Button from 'flowbite-svelte/Button.svelte';
+  type Link = Pick<HTMLAnchorAttributes, 'href' | 'target' | 'download' | 'data-sveltekit-reload'>;
   let {
     look = 'plain',
     size = 'md',
     class: own = '',
     ...rest
-  }: { look?: keyof typeof LOOKS; size?: keyof typeof SIZES } & Omit<ButtonProps, 'size' | 'color'> = $props();
+  }: { look?: keyof typeof LOOKS; size?: keyof typeof SIZES; class?: string } & HTMLButtonAttributes & Link = $props();
   /** none of the library's colours and sizes: those here are all there are */
-  const none = { color: 'none', size: 'none' } as unknown as Pick<ButtonProps, 'color' | 'size'>;
+  const none = { color: 'none', size: 'none' };
+  const all = $derived({ ...rest, ...none } as object as ButtonProps);
 </script>
 
 <Button
-  {...rest}
-  {...none}
-  class="cursor-pointer justify-start rounded-md text-[length:inherit] leading-[inherit] font-[inherit] {look === 'bare' ||
-  look === 'text'
-    ? 'text-left'
-    : 'justify-center'} focus-within:ring-0 disabled:cursor-default {LOOKS[look]} {SIZES[size]} {own}"
+  {...all}
+  class="cursor-pointer rounded-md focus-within:ring-0 disabled:cursor-default {LOOKS[look]} {SIZES[size]} {own}"
 />

@@ -1,4 +1,4 @@
-<!-- A dialog in our colours: it is left by its own buttons or Escape, not by a click beside it. -->
+<!-- A dialog in our colours: Escape and a click beside it leave it. -->
 <script lang="ts">
   import Modal from 'flowbite-svelte/Modal.svelte';
   import type { Snippet } from 'svelte';
@@ -13,6 +13,7 @@
 <Modal
   bind:open
   {title}
+  aria-label={title}
   {size}
   dismissable={false}
   class="bg-card whitespace-normal text-ink"

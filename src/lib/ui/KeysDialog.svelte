@@ -1,9 +1,12 @@
 <!-- Every shortcut, under "?". -->
 <script lang="ts">
+  import Button from './Button.svelte';
+  import Dialog from './Dialog.svelte';
+  import Tick from './Tick.svelte';
   import LanguageChoice from './LanguageChoice.svelte';
   import { later, say, word } from '../../../core/words.ts';
   import { isTyping, singleKeys } from './keys.svelte.ts';
-  let dialog: HTMLDialogElement;
+  let open = $state(false);
   const LIST: [string, string][] = [
     [later('Space'), later('rehearse, pause, go on (when no field, button or block has the focus)')],
     ['/', later('find a block; on the shelf, a project')],
@@ -20,32 +23,22 @@
   function key(event: KeyboardEvent) {
     if (event.key !== '?' || !singleKeys.on || isTyping(event.target)) return;
     event.preventDefault();
-    dialog.showModal();
+    open = true;
   }
 </script>
 
 <svelte:window onkeydown={key} />
-<dialog
-  bind:this={dialog}
-  class="m-auto w-[560px] rounded-xl border border-rule bg-card p-5 text-ink backdrop:bg-[#1a211daa]"
-  aria-labelledby="keys-title"
->
-  <h2 id="keys-title" class="mb-3 text-[19px]">{say('Keys')}</h2>
+<Dialog bind:open title={say('Keys')}>
   <dl class="grid grid-cols-[170px_1fr] gap-x-4 gap-y-1.5">
     {#each LIST as [keys, does] (keys)}<dt class="font-mono text-[13px] font-semibold">{word(keys)}</dt>
       <dd>{word(does)}</dd>{/each}
   </dl>
-  <label class="mt-4 flex items-center gap-2"
-    ><input
-      type="checkbox"
-      class="accent-brass"
-      checked={singleKeys.on}
-      onchange={(e) => singleKeys.turn(e.currentTarget.checked)}
-    />
+  <label class="flex items-center gap-2"
+    ><Tick checked={singleKeys.on} onchange={(e) => singleKeys.turn(e.currentTarget.checked)} />
     {say('Space, / and ? act on their own')}</label
   >
-  <div class="mt-4 flex items-center justify-end gap-3">
+  <div class="flex items-center justify-end gap-3">
     <LanguageChoice />
-    <button class="btn btn-go" onclick={() => dialog.close()}>{say('Close')}</button>
+    <Button look="go" onclick={() => (open = false)}>{say('Close')}</Button>
   </div>
-</dialog>
+</Dialog>

@@ -1,10 +1,12 @@
 <script lang="ts">
+  import Choice from './Choice.svelte';
   import { say } from '../../../core/words.ts';
   import { isCode, language, LANGUAGES } from '../language.svelte.ts';
 </script>
 
-<select
-  class="rounded-lg border border-[#51665a] bg-header px-1 py-1.5 text-[13px] text-[#eef2e4]"
+<Choice
+  look="ghost"
+  class="text-[13px]"
   aria-label={say('Language')}
   title={say('Language')}
   value={language.code}
@@ -12,4 +14,4 @@
 >
   {#each Object.entries(LANGUAGES) as [code, name] (code)}<option value={code} title={name}>{code.toUpperCase()}</option
     >{/each}
-</select>
+</Choice>

@@ -1,11 +1,15 @@
 <!-- Asks for a name or a note; `ask` answers with the text, or undefined when the person thinks better of it. -->
 <script lang="ts">
   import { later, say, word } from '../../../core/words.ts';
-  let dialog: HTMLDialogElement;
+  import Button from './Button.svelte';
+  import Dialog from './Dialog.svelte';
+  import Field from './Field.svelte';
+  import Lines from './Lines.svelte';
+  let open = $state(false);
   let title = $state('');
   type What = 'note' | 'name' | 'routine';
   const SAID: Record<What, string> = { note: later('note'), name: later('name'), routine: later('routine') };
-  let what = $state<What>();
+  let what = $state<What>('name');
   let text = $state('');
   let done: ((text: string | undefined) => void) | undefined;
 
@@ -13,25 +17,21 @@
     title = question;
     what = kind;
     text = value;
-    dialog.showModal();
+    open = true;
     return new Promise((resolve) => (done = resolve));
   }
   function close(answer: string | undefined) {
-    dialog.close();
+    open = false;
     done?.(answer);
     done = undefined;
   }
+  // left by Escape
+  $effect(() => {
+    if (!open) close(undefined);
+  });
 </script>
 
-<dialog
-  bind:this={dialog}
-  class="m-auto w-96 rounded-xl border border-rule bg-card p-5 text-ink backdrop:bg-[#1a211daa]"
-  oncancel={(e) => {
-    e.preventDefault();
-    close(undefined);
-  }}
-  aria-labelledby="name-dialog"
->
+<Dialog bind:open {title} size="xs">
   <form
     class="flex flex-col gap-3"
     onsubmit={(e) => {
@@ -39,18 +39,14 @@
       close(text.trim());
     }}
   >
-    <h2 id="name-dialog" class="text-[17px]">{title}</h2>
-    {#if what === 'note'}<textarea
-        class="field h-24"
-        bind:value={text}
-        maxlength="2000"
-        aria-label={what && word(SAID[what])}></textarea>
-    {:else}<input class="field" bind:value={text} maxlength="60" aria-label={what && word(SAID[what])} />{/if}
+    {#if what === 'note'}<Lines class="h-24" bind:value={text} maxlength={2000} aria-label={word(SAID[what])} />
+    {:else}<Field class="w-full!" bind:value={text} maxlength={60} aria-label={word(SAID[what])} />{/if}
     <div class="flex justify-end gap-2">
-      <button type="button" class="btn btn-plain" onclick={() => close(undefined)}>{say('Leave it')}</button><button
-        class="btn btn-go"
-        disabled={what !== 'note' && !text.trim()}>{say('Done')}</button
+      <Button onclick={() => close(undefined)}>{say('Leave it')}</Button><Button
+        type="submit"
+        look="go"
+        disabled={what !== 'note' && !text.trim()}>{say('Done')}</Button
       >
     </div>
   </form>
-</dialog>
+</Dialog>

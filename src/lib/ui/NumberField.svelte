@@ -1,5 +1,6 @@
 <!-- A number that is typed: both decimal signs are taken; what is no number or lies outside is refused aloud, and the old one stays. -->
 <script lang="ts">
+  import Field from './Field.svelte';
   import type { HTMLInputAttributes } from 'svelte/elements';
   import { show, typedNumber } from '../../../core/language/values.ts';
   import { say } from '../../../core/words.ts';
@@ -12,6 +13,7 @@
     max = Infinity,
     step = 1,
     live = false,
+    size,
     class: own = '',
     ...rest
   }: {
@@ -26,8 +28,9 @@
     step?: number;
     /** every number on the way counts, not only the one that is left standing */
     live?: boolean;
+    size?: 'md' | 'sm' | 'none';
     class?: string;
-  } & Omit<HTMLInputAttributes, 'value' | 'type' | 'min' | 'max' | 'step' | 'class'> = $props();
+  } & Omit<HTMLInputAttributes, 'value' | 'type' | 'min' | 'max' | 'step' | 'class' | 'size'> = $props();
   let trouble = $state('');
   const shown = $derived(Number.isFinite(value) ? show(value) : '');
   function give(n: number) {
@@ -63,10 +66,10 @@
 </script>
 
 <span class="relative inline-block"
-  ><input
-    bind:this={element}
+  ><Field
+    bind:element
+    {size}
     class={own}
-    type="text"
     inputmode="decimal"
     role="spinbutton"
     autocomplete="off"

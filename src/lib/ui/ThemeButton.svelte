@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from './Button.svelte';
   import { say } from '../../../core/words.ts';
   import { browser } from '$app/environment';
   import Moon from '@lucide/svelte/icons/moon';
@@ -12,11 +13,12 @@
   }
 </script>
 
-<button
-  class="btn btn-ghost !px-2"
+<Button
+  look="ghost"
+  class="px-2"
   onclick={change}
   aria-label={dark ? say('Light theme') : say('Dark theme')}
   title={dark ? say('Light theme') : say('Dark theme')}
 >
   {#if dark}<Sun size={17} />{:else}<Moon size={17} />{/if}
-</button>
+</Button>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Choice from '../ui/Choice.svelte';
+  import Button from '../ui/Button.svelte';
   import { say } from '../../../core/words.ts';
   import BookOpen from '@lucide/svelte/icons/book-open';
   import FileDown from '@lucide/svelte/icons/file-down';
@@ -32,54 +34,56 @@
 
 <TopBar>
   {#snippet name()}<div class="w-[180px] min-w-[90px] shrink max-[1200px]:w-[118px] leading-tight">
-      <button
+      <Button
+        look="bare"
         class="block max-w-full cursor-pointer truncate text-left font-display text-[17px] font-semibold"
         title={say('Rename')}
-        onclick={rename}><h1 class="inline text-[17px]">{session.project.name}</h1></button
+        onclick={rename}><h1 class="inline text-[17px]">{session.project.name}</h1></Button
       ><SaveState {session} />
     </div>{/snippet}
-  <a class="btn btn-ghost !px-2.5" href="/project/{session.id}/kit">{say('Kit sheet')}</a>
-  <a
-    class="btn btn-ghost !px-2 max-[1240px]:!hidden"
+  <Button look="ghost" href="/project/{session.id}/kit">{say('Kit sheet')}</Button>
+  <Button
+    look="ghost"
+    class="px-2 max-[1240px]:hidden"
     href="/handbook"
     target="_blank"
     aria-label={say('Handbook')}
-    title={say('Handbook')}><BookOpen size={17} /></a
+    title={say('Handbook')}><BookOpen size={17} /></Button
   >
 
-  {#if runs.waits}<button class="btn btn-go" onclick={() => runs.input({ word: true })} data-testid="setoff"
-      >{say('Set off')}</button
+  {#if runs.waits}<Button look="go" onclick={() => runs.input({ word: true })} data-testid="setoff"
+      >{say('Set off')}</Button
     >{/if}
-  {#if runs.state === 'paused'}<button class="btn btn-go" onclick={() => runs.go('on')}>{say('▶ Go on')}</button>
-  {:else}<button class="btn btn-go" onclick={() => w.rehearse()} data-testid="rehearse">{say('▶ Rehearse')}</button
-    >{/if}
-  <button class="btn btn-ghost !px-2.5" disabled={runs.state !== 'running'} onclick={() => runs.pause()}
-    >{say('Pause')}</button
-  >
-  <button class="btn btn-ghost !px-2.5" disabled={runs.state === 'running'} onclick={step}>{say('Step')}</button>
-  <button class="btn btn-ghost !px-2.5" disabled={!runs.busy} onclick={() => runs.stop()}>{say('Stop')}</button>
+  {#if runs.state === 'paused'}<Button look="go" onclick={() => runs.go('on')}>{say('▶ Go on')}</Button>
+  {:else}<Button look="go" onclick={() => w.rehearse()} data-testid="rehearse">{say('▶ Rehearse')}</Button>{/if}
+  <Button look="ghost" disabled={runs.state !== 'running'} onclick={() => runs.pause()}>{say('Pause')}</Button>
+  <Button look="ghost" disabled={runs.state === 'running'} onclick={step}>{say('Step')}</Button>
+  <Button look="ghost" disabled={!runs.busy} onclick={() => runs.stop()}>{say('Stop')}</Button>
   <span class="w-[74px] font-mono text-[14px] opacity-90" data-testid="clock" aria-label={say('Clock')}>{clock}</span>
-  <select
-    class="w-[62px] rounded-lg border border-[#51665a] bg-header px-1.5 py-1.5 text-[#eef2e4]"
+  <Choice
+    look="ghost"
+    class="w-[66px] shrink-0"
     aria-label={say('Speed')}
     title={say('Speed; max is as fast as it goes')}
     value={runs.speed}
     onchange={(e) => runs.setSpeed(Number(e.currentTarget.value))}
   >
     {#each SPEEDS as s (s)}<option value={s}>{s === Infinity ? 'max' : `${s}×`}</option>{/each}
-  </select>
-  <button
-    class="btn btn-ghost !px-2"
+  </Choice>
+  <Button
+    look="ghost"
+    class="px-2"
     aria-label={w.muted ? say('Sound on') : say('Sound off')}
     title={w.muted ? say('Sound on') : say('Sound off')}
     onclick={() => (w.muted = !w.muted)}
-    >{#if w.muted}<VolumeX size={17} />{:else}<Volume2 size={17} />{/if}</button
+    >{#if w.muted}<VolumeX size={17} />{:else}<Volume2 size={17} />{/if}</Button
   >
-  <button
-    class="btn btn-ghost !px-2 max-[1100px]:!hidden"
+  <Button
+    look="ghost"
+    class="px-2 max-[1100px]:hidden"
     aria-label={say('Save as a file')}
     title={say('Save as a file')}
-    onclick={() => saveFile(session.project)}><FileDown size={17} /></button
+    onclick={() => saveFile(session.project)}><FileDown size={17} /></Button
   >
   <span class="max-[1100px]:hidden"><ThemeButton /></span>
   <span class="max-[1380px]:hidden"><LanguageChoice /></span>

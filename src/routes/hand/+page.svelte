@@ -1,5 +1,7 @@
 <!-- The page on a phone or tablet: it is the hand of a workbench. With a mouse it can be leaned too. -->
 <script lang="ts">
+  import Field from '../../lib/ui/Field.svelte';
+  import Button from '../../lib/ui/Button.svelte';
   import { onMount } from 'svelte';
   import { page } from '$app/state';
   import { trowel } from '../../../core/kit/kit.ts';
@@ -153,14 +155,14 @@
         void start();
       }}
     >
-      <input
-        class="field !w-40 text-center font-mono text-[22px] uppercase"
+      <Field
+        class="w-40! text-center font-mono text-[22px] uppercase"
         bind:value={code}
-        maxlength="6"
+        maxlength={6}
         aria-label={say('Code')}
         autocomplete="off"
       />
-      <button class="btn btn-go">{say('Be the hand')}</button>
+      <Button type="submit" look="go">{say('Be the hand')}</Button>
     </form>
   {:else}
     <p class="text-soft" data-testid="hand-state">
@@ -200,8 +202,8 @@
       >
     </div>
     <div class="flex gap-2">
-      <button class="btn btn-plain" onclick={() => ((zero = undefined), (lean = LEVEL))}>{say('Level')}</button>
-      <button class="btn btn-plain" onclick={() => tell({ shake: 0.6 })}>{say('Shake')}</button>
+      <Button onclick={() => ((zero = undefined), (lean = LEVEL))}>{say('Level')}</Button>
+      <Button onclick={() => tell({ shake: 0.6 })}>{say('Shake')}</Button>
     </div>
   {/if}
 </main>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Field from '../../lib/ui/Field.svelte';
   import { say } from '../../../core/words.ts';
   import { page } from '$app/state';
   import { found } from '$lib/handbook/search.ts';
@@ -26,8 +27,7 @@
       class="flex min-h-0 flex-col gap-2 overflow-auto border-r border-rule bg-linen p-3"
       aria-label={say('Pages of the handbook')}
     >
-      <input
-        class="field"
+      <Field
         type="search"
         placeholder={say('Find in the handbook')}
         aria-label={say('Find in the handbook')}

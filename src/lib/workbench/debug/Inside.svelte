@@ -1,5 +1,7 @@
 <!-- What goes on inside while the run stands still, or at the playhead: why it stopped, values, tasks, stops; and where to go. -->
 <script lang="ts">
+  import Field from '../../ui/Field.svelte';
+  import Button from '../../ui/Button.svelte';
   import ArrowDown from '@lucide/svelte/icons/corner-down-right';
   import ArrowOver from '@lucide/svelte/icons/redo';
   import ArrowOut from '@lucide/svelte/icons/corner-left-up';
@@ -78,8 +80,8 @@
     <h2 class="font-sans text-[14px] font-bold">{say('Inside')}</h2>
     <span class="font-mono text-[12.5px] text-soft tabular-nums">{(runs.playheadUs / 1e6).toFixed(4)} s</span>
     <span class="flex-1"></span>
-    <button class="chip !px-1.5" aria-label={say('Close')} title={say('Back to the tray')} onclick={close}
-      ><X size={15} /></button
+    <Button look="quiet" class="px-1.5" aria-label={say('Close')} title={say('Back to the tray')} onclick={close}
+      ><X size={15} /></Button
     >
   </div>
   <div class="flex min-h-0 flex-1 flex-col gap-2.5 overflow-auto p-2.5">
@@ -96,59 +98,59 @@
           >{/if}
       </p>
       <div class="flex flex-wrap gap-1">
-        <button
-          class="btn btn-plain !px-2 !py-1"
+        <Button
+          size="sm"
           disabled={!paused}
           title={say('The next block, whichever it is')}
-          onclick={() => runs.go('into')}><ArrowDown size={14} />{say('Into')}</button
+          onclick={() => runs.go('into')}><ArrowDown size={14} />{say('Into')}</Button
         >
-        <button
-          class="btn btn-plain !px-2 !py-1"
+        <Button
+          size="sm"
           disabled={!paused}
           title={say('This block with all that is in it')}
-          onclick={() => runs.go('over')}><ArrowOver size={14} />{say('Over')}</button
+          onclick={() => runs.go('over')}><ArrowOver size={14} />{say('Over')}</Button
         >
-        <button
-          class="btn btn-plain !px-2 !py-1"
+        <Button
+          size="sm"
           disabled={!paused}
           title={say('Until the loop or routine around it goes on')}
-          onclick={() => runs.go('out')}><ArrowOut size={14} />{say('Out')}</button
+          onclick={() => runs.go('out')}><ArrowOut size={14} />{say('Out')}</Button
         >
       </div>
       <div class="flex flex-wrap items-center gap-1" role="group" aria-label={say('Along the trace')}>
-        <button
-          class="btn btn-plain !px-1.5 !py-1"
+        <Button
+          size="sm"
           disabled={!canWalk}
           aria-label={say('Back by a block')}
           title={say('Back by a block')}
-          onclick={() => runs.along('block', -1)}><ChevronsLeft size={15} /></button
+          onclick={() => runs.along('block', -1)}><ChevronsLeft size={15} /></Button
         >
-        <button
-          class="btn btn-plain !px-1.5 !py-1"
+        <Button
+          size="sm"
           disabled={!canWalk}
           aria-label={say('Back by 1 ms')}
           title={say('Back by 1 ms')}
-          onclick={() => runs.along('tick', -1)}><ChevronLeft size={15} /></button
+          onclick={() => runs.along('tick', -1)}><ChevronLeft size={15} /></Button
         >
-        <button
-          class="btn btn-plain !px-1.5 !py-1"
+        <Button
+          size="sm"
           disabled={!canWalk}
           aria-label={say('On by 1 ms')}
           title={say('On by 1 ms')}
-          onclick={() => runs.along('tick', 1)}><ChevronRight size={15} /></button
+          onclick={() => runs.along('tick', 1)}><ChevronRight size={15} /></Button
         >
-        <button
-          class="btn btn-plain !px-1.5 !py-1"
+        <Button
+          size="sm"
           disabled={!canWalk}
           aria-label={say('On by a block')}
           title={say('On by a block')}
-          onclick={() => runs.along('block', 1)}><ChevronsRight size={15} /></button
+          onclick={() => runs.along('block', 1)}><ChevronsRight size={15} /></Button
         >
-        <button
-          class="btn btn-plain !px-2 !py-1"
+        <Button
+          size="sm"
           disabled={!(past || changed) || runs.shown !== 'rehearsal'}
           title={say('The same up to here, then live, with the program as it is now')}
-          onclick={() => w.resumeHere()}>{say('Go on from here')}</button
+          onclick={() => w.resumeHere()}>{say('Go on from here')}</Button
         >
       </div>
     </div>
@@ -162,8 +164,8 @@
           {#each variables as v (v.name)}
             <dt class="truncate" title={v.name}>{v.name}</dt>
             <dd class="min-w-0">
-              {#if paused && !v.list}<input
-                  class="field w-full !py-0.5 text-right font-mono text-[13px] {v.waits ? '!border-brass' : ''}"
+              {#if paused && !v.list}<Field
+                  class="w-full! py-0.5 text-right font-mono text-[13px] {v.waits ? '!border-brass' : ''}"
                   aria-label={say('Value of {name}', { name: v.name })}
                   value={v.shown}
                   onchange={(e) => set(v.name, e.currentTarget.value)}
@@ -191,9 +193,10 @@
         <ul class="mt-0.5 flex flex-col gap-1" data-testid="inside-tasks">
           {#each seen.tasks as task (task.id)}
             <li class="rounded-lg px-2 py-1 leading-snug {task.next ? 'bg-linen' : ''}">
-              <button
+              <Button
+                look="bare"
                 class="text-left font-semibold hover:underline"
-                onclick={() => (w.selected = task.block ?? task.starter)}>{named(task.block ?? task.starter)}</button
+                onclick={() => (w.selected = task.block ?? task.starter)}>{named(task.block ?? task.starter)}</Button
               >
               <span class="block text-[12.5px] text-soft"
                 >{named(task.starter)} ·

@@ -1,5 +1,7 @@
 <!-- Some blocks, a stack or a routine on their own: from a place and with values that can be set. -->
 <script lang="ts">
+  import Field from '../../ui/Field.svelte';
+  import Button from '../../ui/Button.svelte';
   import NumberField from '../../ui/NumberField.svelte';
   import { just } from '../../../../core/language/just.ts';
   import { typedValue } from '../../../../core/language/values.ts';
@@ -73,20 +75,14 @@
       <fieldset class="flex items-center gap-3">
         <legend class="mb-1 font-semibold">{say('Where it stands')}</legend>
         <label class="flex items-center gap-1"
-          >x <NumberField
-            class="field w-20 text-right font-mono"
-            step={0.1}
-            min={-1000}
-            max={1000}
-            bind:value={x}
-          /></label
+          >x <NumberField class="w-20! text-right font-mono" step={0.1} min={-1000} max={1000} bind:value={x} /></label
         >
         <label class="flex items-center gap-1"
-          >y <NumberField class="field w-20 text-right font-mono" step={0.1} min={-1000} max={1000} bind:value={y} /> cm</label
+          >y <NumberField class="w-20! text-right font-mono" step={0.1} min={-1000} max={1000} bind:value={y} /> cm</label
         >
         <label class="flex items-center gap-1"
           >{say('facing')}
-          <NumberField class="field w-20 text-right font-mono" min={-3600} max={3600} bind:value={facing} /> °</label
+          <NumberField class="w-20! text-right font-mono" min={-3600} max={3600} bind:value={facing} /> °</label
         >
       </fieldset>
     {/if}
@@ -94,7 +90,7 @@
       <fieldset class="flex flex-wrap gap-3">
         <legend class="mb-1 font-semibold">{say('What it is given')}</legend>
         {#each routine.inputs as i (i.id)}<label class="flex items-center gap-1"
-            >{i.name} <input class="field w-24 text-right font-mono" bind:value={given[i.id]} /></label
+            >{i.name} <Field class="w-24! text-right font-mono" bind:value={given[i.id]} /></label
           >{/each}
       </fieldset>
     {/if}
@@ -102,19 +98,18 @@
       <fieldset class="flex flex-wrap gap-3">
         <legend class="mb-1 font-semibold">{say('Variables')}</legend>
         {#each Object.keys(values) as name (name)}<label class="flex items-center gap-1"
-            >{name} <input class="field w-24 text-right font-mono" bind:value={values[name]} /></label
+            >{name} <Field class="w-24! text-right font-mono" bind:value={values[name]} /></label
           >{/each}
       </fieldset>
     {/if}
   {/if}
   <div class="flex justify-end gap-2">
-    <button class="btn btn-go" disabled={!part} onclick={rehearse}>{say('Rehearse just this')}</button>
-    <button
-      class="btn btn-plain"
+    <Button look="go" disabled={!part} onclick={rehearse}>{say('Rehearse just this')}</Button>
+    <Button
       disabled={!part || !w.device.plugged}
       title={w.device.plugged ? '' : say('Plug the device in first')}
-      onclick={send}>{say('Send just this')}</button
+      onclick={send}>{say('Send just this')}</Button
     >
-    <button class="btn btn-plain" onclick={close}>{say('Cancel')}</button>
+    <Button onclick={close}>{say('Cancel')}</Button>
   </div>
 </Dialog>

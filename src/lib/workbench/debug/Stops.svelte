@@ -1,5 +1,9 @@
 <!-- Where the run is to stop: before blocks, on values, on contact. -->
 <script lang="ts">
+  import Tick from '../../ui/Tick.svelte';
+  import Field from '../../ui/Field.svelte';
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import NumberField from '../../ui/NumberField.svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { channelSpecs } from '../../../../core/run/channels.ts';
@@ -50,8 +54,7 @@
   <ul class="mt-0.5 flex flex-col gap-0.5" data-testid="stops">
     {#each runs.stops as stop, i (JSON.stringify(stop))}
       <li class="flex items-start gap-1.5">
-        <input
-          type="checkbox"
+        <Tick
           class="mt-0.5"
           checked={!stop.off}
           aria-label={say('Stop is on')}
@@ -61,11 +64,12 @@
         <span class="min-w-0 flex-1 leading-snug {stop.off ? 'text-soft line-through' : ''}"
           >{stopText(stop, named, titles)}</span
         >
-        <button
-          class="chip !px-1"
+        <Button
+          look="quiet"
+          class="px-1"
           aria-label={say('Take the stop away')}
           title={say('Take the stop away')}
-          onclick={() => runs.setStops(runs.stops.filter((_, k) => k !== i))}><Trash size={13} /></button
+          onclick={() => runs.setStops(runs.stops.filter((_, k) => k !== i))}><Trash size={13} /></Button
         >
       </li>
     {:else}<li class="text-soft">{say('The run goes through. Put a stop, and it stands still there.')}</li>{/each}
@@ -78,8 +82,9 @@
     }}
   >
     <label class="flex items-center gap-2"
-      ><span class="w-12 shrink-0">{say('Stop')}</span><select
-        class="field min-w-0 flex-1 !py-0.5"
+      ><span class="w-12 shrink-0">{say('Stop')}</span><Choice
+        size="sm"
+        class="min-w-0 flex-1"
         aria-label={say('Where to stop')}
         bind:value={kind}
       >
@@ -87,13 +92,13 @@
         <option value="change">{say('when a value changes')}</option>
         <option value="limit">{say('when a value passes a limit')}</option>
         <option value="contact">{say('when it touches something')}</option>
-      </select></label
+      </Choice></label
     >
     {#if kind === 'block'}
       <div class="flex items-center gap-3 text-[13px]">
-        <label class="flex items-center gap-1"><input type="checkbox" bind:checked={tests} />{say('only if')}</label>
+        <label class="flex items-center gap-1"><Tick bind:checked={tests} />{say('only if')}</label>
         <label class="flex items-center gap-1"
-          >{say('from time')}<NumberField class="field w-12 !py-0.5 text-right" min={1} bind:value={times} />{say(
+          >{say('from time')}<NumberField size="sm" class="w-12! text-right" min={1} bind:value={times} />{say(
             'on'
           )}</label
         >
@@ -101,25 +106,26 @@
     {/if}
     {#if asksValue}
       <div class="flex items-center gap-1">
-        <select
-          class="field min-w-0 flex-1 !py-0.5"
+        <Choice
+          size="sm"
+          class="min-w-0 flex-1"
           aria-label={say('Which value')}
           value={looked}
           onchange={(e) => (what = e.currentTarget.value)}
         >
           {#each variables as name (name)}<option value="v {name}">{name}</option>{/each}
           {#each specs as c (c.key)}<option value="c {c.key}">{word(c.title)}</option>{/each}
-        </select>
+        </Choice>
         {#if kind !== 'change'}
-          <select class="field !py-0.5" aria-label={say('How it compares')} bind:value={is}
-            >{#each SIGNS as s (s)}<option>{s}</option>{/each}</select
+          <Choice size="sm" aria-label={say('How it compares')} bind:value={is}
+            >{#each SIGNS as s (s)}<option>{s}</option>{/each}</Choice
           >
-          <input class="field w-16 !py-0.5 text-right font-mono" aria-label={say('Limit')} bind:value={than} />
+          <Field class="w-16! py-0.5 text-right font-mono" aria-label={say('Limit')} bind:value={than} />
         {/if}
       </div>
     {/if}
-    <button class="btn btn-plain justify-center !py-1" disabled={kind === 'block' && !chosen}
-      >{kind === 'block' && !chosen ? say('Choose a block first') : say('Put the stop')}</button
+    <Button type="submit" size="sm" class="justify-center" disabled={kind === 'block' && !chosen}
+      >{kind === 'block' && !chosen ? say('Choose a block first') : say('Put the stop')}</Button
     >
   </form>
 </div>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Table from '../../ui/Table.svelte';
+  import Slide from '../../ui/Slide.svelte';
   import { say } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { GamepadReader, STICKS, stickValue } from './gamepad.svelte.ts';
@@ -26,7 +28,7 @@
   </p>
 {:else}
   <p class="truncate text-soft" data-testid="gamepad">{g.name}</p>
-  <table class="w-full text-[13px] tabular-nums">
+  <Table class="text-[13px]">
     <thead class="text-left text-[12px] text-soft"
       ><tr
         ><th>{say('stick')}</th><th class="text-right">{say('gives')}</th><th class="text-right">{say('has given')}</th
@@ -43,10 +45,10 @@
         >
       {/each}
     </tbody>
-  </table>
+  </Table>
   <label class="flex items-center gap-2"
     >{say('dead zone')}
-    <input class="flex-1 accent-[#b5842a]" type="range" min="0" max="0.4" step="0.01" bind:value={g.deadZone} />
+    <Slide class="flex-1" min="0" max="0.4" step="0.01" bind:value={g.deadZone} />
     <span class="w-12 text-right font-mono">{Math.round(g.deadZone * 100)} %</span></label
   >
 {/if}

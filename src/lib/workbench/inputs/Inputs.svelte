@@ -1,5 +1,6 @@
 <!-- What a person did during a run, used again; the dialog comes when it is asked for. -->
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import type { Component } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { trackOf } from '../../../../core/trace/track.ts';
@@ -19,10 +20,10 @@
   }
 </script>
 
-<button class="chip" onclick={show} data-testid="inputs"
-  >{runs.inputs ? say('Inputs: {name}', { name: runs.inputs.name }) : say('Inputs')}</button
+<Button look="quiet" onclick={show} data-testid="inputs"
+  >{runs.inputs ? say('Inputs: {name}', { name: runs.inputs.name }) : say('Inputs')}</Button
 >
-{#if (last.length || runs.inputs) && !runs.busy}<button class="chip" aria-pressed={!!runs.inputs} onclick={same}
-    >{runs.inputs ? say('No inputs') : say('Same inputs as last time')}</button
+{#if (last.length || runs.inputs) && !runs.busy}<Button look="quiet" aria-pressed={!!runs.inputs} onclick={same}
+    >{runs.inputs ? say('No inputs') : say('Same inputs as last time')}</Button
   >{/if}
 {#if Dialog && open}<Dialog bind:open />{/if}

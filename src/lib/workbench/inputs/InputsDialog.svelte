@@ -1,5 +1,8 @@
 <!-- The inputs of a run as lines to change and keep; the gamepad and the phone that give them. -->
 <script lang="ts">
+  import OpenFile from '../../ui/OpenFile.svelte';
+  import Field from '../../ui/Field.svelte';
+  import Button from '../../ui/Button.svelte';
   import Dialog from '../../ui/Dialog.svelte';
   import { untrack } from 'svelte';
   import { say } from '../../../../core/words.ts';
@@ -42,10 +45,8 @@
     rows = rowsOf(found.inputs);
     name = called.slice(0, 60);
   }
-  async function openFile(input: HTMLInputElement) {
-    const file = input.files?.[0];
-    input.value = '';
-    if (!file) return;
+  let picker: OpenFile;
+  async function openFile(file: File) {
     if (file.size > LARGEST) problem = say('{name} is too long for inputs: 500 kB are taken.', { name: file.name });
     else take(await file.text(), file.name.replace(/\.jsonl$/, ''));
   }
@@ -91,11 +92,12 @@
 
 <Dialog bind:open title={say('Inputs')} size="lg">
   <div class="flex gap-1" role="tablist">
-    {#each [['track', say('Track')], ['gamepad', say('Gamepad')], ['phone', say('Phone or tablet')]] as const as [id, title] (id)}<button
-        class="chip {tab === id ? 'border-rule !bg-card font-semibold text-ink' : ''}"
+    {#each [['track', say('Track')], ['gamepad', say('Gamepad')], ['phone', say('Phone or tablet')]] as const as [id, title] (id)}<Button
+        look="quiet"
+        class={tab === id ? 'border-rule bg-card font-semibold text-ink' : ''}
         role="tab"
         aria-selected={tab === id}
-        onclick={() => (tab = id)}>{title}</button
+        onclick={() => (tab = id)}>{title}</Button
       >{/each}
   </div>
   {#if tab === 'track'}
@@ -107,42 +109,32 @@
     <Rows bind:rows {others} />
     {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
     <div class="flex flex-wrap items-center gap-2">
-      <input class="field !w-44" bind:value={name} maxlength="60" aria-label={say('Name of these inputs')} />
-      <button class="btn btn-plain" onclick={keep}>{say('Keep it')}</button>
-      <button class="btn btn-plain" disabled={!last.length} onclick={() => (rows = rowsOf(last))}
-        >{say('From the last run')}</button
+      <Field class="w-44!" bind:value={name} maxlength={60} aria-label={say('Name of these inputs')} />
+      <Button onclick={keep}>{say('Keep it')}</Button>
+      <Button disabled={!last.length} onclick={() => (rows = rowsOf(last))}>{say('From the last run')}</Button>
+      <Button disabled={!rows.length} onclick={() => download(`${fileName(name)}.jsonl`, lines, 'application/jsonl')}
+        >{say('Save as a file')}</Button
       >
-      <button
-        class="btn btn-plain"
-        disabled={!rows.length}
-        onclick={() => download(`${fileName(name)}.jsonl`, lines, 'application/jsonl')}>{say('Save as a file')}</button
-      >
-      <label class="btn btn-plain cursor-pointer"
-        >{say('Open a file')}<input
-          class="sr-only"
-          type="file"
-          accept=".jsonl,.json,.txt"
-          onchange={(e) => void openFile(e.currentTarget)}
-        /></label
-      >
+      <Button onclick={() => picker.choose()}>{say('Open a file')}</Button>
+      <OpenFile bind:this={picker} label={say('Inputs file')} accept=".jsonl,.json,.txt" take={openFile} />
     </div>
     {#each tracks as t (t.name)}
       <div class="flex items-center gap-2">
-        <button class="chip underline" onclick={() => take(t.lines, t.name)}>{t.name}</button><span class="text-soft"
+        <Button look="quiet" class="underline" onclick={() => take(t.lines, t.name)}>{t.name}</Button><span
+          class="text-soft"
           >{say('{n, plural, one {# line} other {# lines}}', { n: t.lines.trim().split('\n').length })}</span
-        ><button class="chip" aria-label={say('Throw {name} away', { name: t.name })} onclick={() => drop(t.name)}
-          >✕</button
+        ><Button look="quiet" aria-label={say('Throw {name} away', { name: t.name })} onclick={() => drop(t.name)}
+          >✕</Button
         >
       </div>
     {/each}
   {:else if tab === 'gamepad'}<GamepadView />
   {:else}<PhoneView />{/if}
   <div class="flex justify-end gap-2">
-    {#if tab === 'track' && runs.inputs}<button
-        class="btn btn-plain"
-        onclick={() => ((runs.inputs = undefined), (open = false))}>{say('Without inputs')}</button
+    {#if tab === 'track' && runs.inputs}<Button onclick={() => ((runs.inputs = undefined), (open = false))}
+        >{say('Without inputs')}</Button
       >{/if}
-    <button class="btn btn-plain" onclick={() => (open = false)}>{say('Close')}</button>
-    {#if tab === 'track'}<button class="btn btn-go" onclick={use}>{say('Rehearse with these')}</button>{/if}
+    <Button onclick={() => (open = false)}>{say('Close')}</Button>
+    {#if tab === 'track'}<Button look="go" onclick={use}>{say('Rehearse with these')}</Button>{/if}
   </div>
 </Dialog>

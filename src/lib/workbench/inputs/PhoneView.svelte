@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { renderSVG } from 'uqr';
   import { say } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -13,7 +14,7 @@
 </p>
 {#if phone.problem}<p class="remark text-clay" role="alert">{phone.problem}</p>{/if}
 {#if !phone.code}
-  <button class="btn btn-go self-start" onclick={() => phone.pair()}>{say('Pair a phone')}</button>
+  <Button look="go" class="self-start" onclick={() => phone.pair()}>{say('Pair a phone')}</Button>
 {:else}
   <div class="flex gap-4">
     <div
@@ -40,7 +41,7 @@
         </p>{:else}<p class="mt-1 text-[12.5px] text-soft">
           {say('The phone warns that it does not know the certificate: this computer made it itself. Choose to go on.')}
         </p>{/if}
-      <button class="chip underline" onclick={() => phone.close()}>{say('Let it go')}</button>
+      <Button look="quiet" class="underline" onclick={() => phone.close()}>{say('Let it go')}</Button>
     </div>
   </div>
 {/if}

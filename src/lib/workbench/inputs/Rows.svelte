@@ -1,5 +1,9 @@
 <!-- The inputs of a run as a table: when, what, how much. -->
 <script lang="ts">
+  import Table from '../../ui/Table.svelte';
+  import Field from '../../ui/Field.svelte';
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import Trash from '@lucide/svelte/icons/trash-2';
   import NumberField from '../../ui/NumberField.svelte';
   import { say, word } from '../../../../core/words.ts';
@@ -22,7 +26,7 @@
 </script>
 
 <div class="max-h-[46vh] overflow-auto rounded-lg border border-rule" data-testid="rows">
-  <table class="w-full text-[12.5px]">
+  <Table class="text-[12.5px]">
     <thead class="sticky top-0 z-10 bg-linen text-left text-soft">
       <tr
         ><th class="px-2 py-1 font-normal">{say('at, s')}</th><th class="px-2 py-1 font-normal">{say('what')}</th><th
@@ -35,7 +39,8 @@
         <tr class="border-t border-rule align-middle">
           <td class="px-2 py-1"
             ><NumberField
-              class="field !w-20 !px-1.5 !py-0.5 text-right tabular-nums"
+              size="sm"
+              class="w-20! text-right tabular-nums"
               min={0}
               max={36000}
               step={0.1}
@@ -45,12 +50,12 @@
             /></td
           >
           <td class="px-2 py-1"
-            ><select
-              class="field !w-auto !px-1.5 !py-0.5"
+            ><Choice
+              size="sm"
               value={row.what}
               aria-label={say('Row {n}: what', { n: i + 1 })}
               onchange={(e) => put(i, freshRow(row.tUs, e.currentTarget.value, row.to))}
-              >{#each WHATS as { id, name } (id)}<option value={id}>{word(name)}</option>{/each}</select
+              >{#each WHATS as { id, name } (id)}<option value={id}>{word(name)}</option>{/each}</Choice
             ></td
           >
           <td class="px-2 py-1">
@@ -61,7 +66,8 @@
                 {#if f.is === 'number'}
                   <label class="flex items-center gap-1 text-soft"
                     >{word(f.name)}<NumberField
-                      class="field !w-16 !px-1.5 !py-0.5 text-right text-ink tabular-nums"
+                      size="sm"
+                      class="w-16! text-right text-ink tabular-nums"
                       min={f.min}
                       max={f.max}
                       value={typeof value === 'number' ? value : Number.NaN}
@@ -72,10 +78,11 @@
                   >
                 {:else if f.is === 'text'}
                   <label class="flex items-center gap-1 text-soft"
-                    >{word(f.name)}<input
-                      class="field !w-28 !px-1.5 !py-0.5 text-ink"
-                      maxlength="60"
-                      value={value ?? ''}
+                    >{word(f.name)}<Field
+                      size="sm"
+                      class="w-28! text-ink"
+                      maxlength={60}
+                      value={String(value ?? '')}
                       aria-label={label}
                       onchange={(e) => cell(i, f.key, e.currentTarget.value)}
                     /></label
@@ -83,21 +90,22 @@
                 {:else}
                   {@const list =
                     f.is === 'choice' ? f.of.map((o) => [o, o]) : f.words.map((w, at) => [at ? '' : '1', w])}
-                  <select
-                    class="field !w-auto !px-1.5 !py-0.5"
+                  <Choice
+                    size="sm"
                     value={f.is === 'flag' ? (value ? '1' : '') : value}
                     aria-label={label}
                     onchange={(e) =>
                       cell(i, f.key, f.is === 'flag' ? e.currentTarget.value === '1' : e.currentTarget.value)}
-                    >{#each list as [id, name] (id)}<option value={id}>{word(name)}</option>{/each}</select
+                    >{#each list as [id, name] (id)}<option value={id}>{word(name)}</option>{/each}</Choice
                   >
                 {/if}
               {/each}
             </div>
           </td>
           {#if others.length}<td class="px-2 py-1"
-              >{#if !OF_THE_RUN.has(row.what)}<select
-                  class="field !w-auto max-w-[130px] !px-1.5 !py-0.5"
+              >{#if !OF_THE_RUN.has(row.what)}<Choice
+                  size="sm"
+                  class="max-w-[130px]"
                   value={row.to ?? ''}
                   aria-label={say('Row {n}: to which device', { n: i + 1 })}
                   onchange={(e) => {
@@ -105,15 +113,15 @@
                     put(i, e.currentTarget.value ? { ...rest, to: e.currentTarget.value } : rest);
                   }}
                   ><option value="">{say('the first')}</option>{#each others as name (name)}<option>{name}</option
-                    >{/each}</select
+                    >{/each}</Choice
                 >{/if}</td
             >{/if}
           <td class="pr-1"
-            ><button
-              class="chip"
+            ><Button
+              look="quiet"
               title={say('Take row {n} out', { n: i + 1 })}
               aria-label={say('Take row {n} out', { n: i + 1 })}
-              onclick={() => (rows = rows.toSpliced(i, 1))}><Trash size={14} /></button
+              onclick={() => (rows = rows.toSpliced(i, 1))}><Trash size={14} /></Button
             ></td
           >
         </tr>
@@ -121,11 +129,11 @@
         <tr><td class="px-2 py-3 text-soft" colspan="5">{say('Nothing is done to the device.')}</td></tr>
       {/each}
     </tbody>
-  </table>
+  </Table>
 </div>
 <div class="flex items-center gap-2">
-  <button class="btn btn-plain !py-1" onclick={add}>{say('Add a row')}</button>
-  {#if rows.length > shown.length}<button class="chip underline" onclick={() => (pages *= 4)}
-      >{say('{n} more rows', { n: rows.length - shown.length })}</button
+  <Button size="sm" onclick={add}>{say('Add a row')}</Button>
+  {#if rows.length > shown.length}<Button look="quiet" class="underline" onclick={() => (pages *= 4)}
+      >{say('{n} more rows', { n: rows.length - shown.length })}</Button
     >{/if}
 </div>

@@ -1,5 +1,9 @@
 <!-- Every sensor as it is now, with or without a program: a number with its unit and range, and a running graph. -->
 <script lang="ts">
+  import Tick from '../../ui/Tick.svelte';
+  import Table from '../../ui/Table.svelte';
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import { headingAt } from '../../../../core/units.ts';
   import { line } from 'd3-shape';
   import { scaleLinear } from 'd3-scale';
@@ -129,41 +133,34 @@
   data-testid="live"
 >
   <div class="bar !min-h-8">
-    <button class="chip" onclick={() => (w.bottom = 'trace')}>{say('Trace')}</button>
+    <Button look="quiet" onclick={() => (w.bottom = 'trace')}>{say('Trace')}</Button>
     <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Live values')}</h2>
-    {#if !w.takesInput}<button class="btn btn-go !px-2.5 !py-0.5" onclick={() => void runs.look(w.session.project)}
-        >{say('Look at the sensors')}</button
+    {#if !w.takesInput}<Button look="go" size="xs" onclick={() => void runs.look(w.session.project)}
+        >{say('Look at the sensors')}</Button
       >
-    {:else if runs.looking}<button class="btn btn-plain !px-2.5 !py-0.5" onclick={() => runs.stop()}
-        >{say('Stop looking')}</button
-      >{/if}
+    {:else if runs.looking}<Button size="xs" onclick={() => runs.stop()}>{say('Stop looking')}</Button>{/if}
     <span class="text-soft">{told}</span>
     <span class="flex-1"></span>
-    <button class="chip" aria-expanded={choosing} onclick={() => (choosing = !choosing)}>{say('Which')}</button>
+    <Button look="quiet" aria-expanded={choosing} onclick={() => (choosing = !choosing)}>{say('Which')}</Button>
     <label class="text-soft"
       >{say('last')}
-      <select class="rounded border border-rule bg-card" aria-label={say('Seconds in the graphs')} bind:value={span}
-        >{#each SPANS as s (s)}<option value={s}>{s} s</option>{/each}</select
+      <Choice size="sm" aria-label={say('Seconds in the graphs')} bind:value={span}
+        >{#each SPANS as s (s)}<option value={s}>{s} s</option>{/each}</Choice
       ></label
     >
-    <button class="chip" aria-pressed={whole} onclick={() => (whole = !whole)}>{say('Whole range')}</button>
-    <button class="chip" onclick={mark} disabled={!run}>{say('Mark')}</button>
-    <button
-      class="chip"
+    <Button look="quiet" aria-pressed={whole} onclick={() => (whole = !whole)}>{say('Whole range')}</Button>
+    <Button look="quiet" onclick={mark} disabled={!run}>{say('Mark')}</Button>
+    <Button
+      look="quiet"
       aria-pressed={frozen !== undefined}
-      onclick={() => (frozen = frozen === undefined ? nowUs : undefined)}>{say('Freeze')}</button
+      onclick={() => (frozen = frozen === undefined ? nowUs : undefined)}>{say('Freeze')}</Button
     >
   </div>
   <div class="min-h-0 flex-1 overflow-auto">
     {#if choosing}
       <div class="flex flex-wrap gap-x-4 gap-y-1 border-b border-rule bg-linen px-3 py-1.5">
         {#each sensors as s (s.key)}<label class="flex items-center gap-1"
-            ><input
-              type="checkbox"
-              class="accent-brass"
-              checked={!hidden.has(s.key)}
-              onchange={() => toggle(s.key)}
-            />{s.name}</label
+            ><Tick checked={!hidden.has(s.key)} onchange={() => toggle(s.key)} />{s.name}</label
           >{/each}
       </div>
     {/if}
@@ -222,15 +219,15 @@
           <div class="flex items-center text-[11px] text-soft tabular-nums">
             <span>{c && !c.still ? `${number(s, c.low)} … ${number(s, c.high)}` : `${s.range[0]} … ${s.range[1]}`}</span
             ><span class="flex-1"></span>
-            <button class="underline" aria-pressed={!!zero[s.key]} onclick={() => setZero(s)}
-              >{zero[s.key] ? say('from {n} again', { n: number(s, -zero[s.key] || 0) }) : say('zero it')}</button
+            <Button look="bare" class="underline" aria-pressed={!!zero[s.key]} onclick={() => setZero(s)}
+              >{zero[s.key] ? say('from {n} again', { n: number(s, -zero[s.key] || 0) }) : say('zero it')}</Button
             >
           </div>
         </div>
       {/each}
     </div>
     {#if marks.length}
-      <table class="mx-3 mb-2 text-[12px] tabular-nums">
+      <Table class="mx-3 mb-2 text-[12px]">
         <thead class="text-left text-soft"
           ><tr
             ><th class="pr-3">{say('marked at')}</th>{#each shown as s (s.key)}<th class="pr-3 font-semibold"
@@ -245,7 +242,7 @@
                 >{/each}</tr
             >{/each}
         </tbody>
-      </table>
+      </Table>
     {/if}
   </div>
 </section>

@@ -1,5 +1,9 @@
 <!-- What will happen? Said before the run, compared after it; one person or a whole class. -->
 <script lang="ts">
+  import Table from '../../ui/Table.svelte';
+  import Field from '../../ui/Field.svelte';
+  import Button from '../../ui/Button.svelte';
+  import Lines from '../../ui/Lines.svelte';
   import X from '@lucide/svelte/icons/x';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { outcomes } from '../../../../core/predict.ts';
@@ -23,11 +27,11 @@
 >
   <div class="flex items-center justify-between border-b border-rule py-1 pr-1.5 pl-3">
     <h3 class="text-[14px]">{over ? say('Expected and what came') : say('What will happen?')}</h3>
-    <button class="chip !px-1" aria-label={say('Close')} onclick={() => predict.shut()}><X size={15} /></button>
+    <Button look="quiet" class="px-1" aria-label={say('Close')} onclick={() => predict.shut()}><X size={15} /></Button>
   </div>
   <div class="flex flex-col gap-2 overflow-auto p-2.5 text-[13.5px]">
     {#if over}
-      <table class="w-full tabular-nums" data-testid="outcomes">
+      <Table data-testid="outcomes">
         <thead class="text-left text-[12px] text-soft"
           ><tr
             ><th class="font-semibold">{say('Who')}</th><th class="font-semibold">{say('expected')}</th><th
@@ -47,32 +51,30 @@
             >
           {/each}
         </tbody>
-      </table>
+      </Table>
       {#if results.some((r) => r.words)}<p class="text-soft">
           {say('Words: look at the trace and the display, and say in your own words what was different.')}
         </p>{/if}
-      <button class="btn btn-plain justify-center !py-1" onclick={() => predict.again()}>{say('Predict again')}</button>
+      <Button size="sm" class="justify-center" onclick={() => predict.again()}>{say('Predict again')}</Button>
     {:else}
       {#if hasWheels(w.session.project.kit)}
         <p>{say('Drag the pale robot to where it will stop, and turn it the way it will face.')}</p>
       {/if}
       <label class="flex flex-col gap-0.5"
-        >{say('Or in words: which picture, which value, how many turns')}<textarea
-          class="field"
-          rows="2"
-          bind:value={predict.words}></textarea></label
+        >{say('Or in words: which picture, which value, how many turns')}<Lines
+          rows={2}
+          bind:value={predict.words}
+        /></label
       >
       <div class="flex gap-1.5">
-        <input
-          class="field min-w-0 flex-1 !py-1"
+        <Field
+          class="min-w-0 flex-1 py-1"
           placeholder={say('Nickname')}
           aria-label={say('Nickname')}
           bind:value={predict.who}
         />
-        <button
-          class="btn btn-go !py-1"
-          disabled={!predict.place && !predict.words.trim()}
-          onclick={() => predict.put()}>{say('That is my guess')}</button
+        <Button look="go" size="sm" disabled={!predict.place && !predict.words.trim()} onclick={() => predict.put()}
+          >{say('That is my guess')}</Button
         >
       </div>
       {#if predict.list.length}
@@ -82,10 +84,11 @@
                 ><b>{p.who || '–'}</b>
                 {#if p.place}x {n(p.place.x * 100)}, y {n(p.place.y * 100)} cm, {headingAt(p.place.facingDeg, 0)}°{/if}
                 {p.words ?? ''}</span
-              ><button
-                class="chip !px-1"
+              ><Button
+                look="quiet"
+                class="px-1"
                 aria-label={say('Take the guess out')}
-                onclick={() => (predict.list = predict.list.filter((_, k) => k !== i))}><Trash size={13} /></button
+                onclick={() => (predict.list = predict.list.filter((_, k) => k !== i))}><Trash size={13} /></Button
               >
             </li>{/each}
         </ul>

@@ -1,5 +1,6 @@
 <!-- A step in words that leads to its block, and lights it on the way. -->
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { partName } from '../../../../core/kit/kit.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { allSteps, type Step } from '../../../../core/language/program.ts';
@@ -14,12 +15,13 @@
   });
 </script>
 
-<button
-  class="chip max-w-full truncate !bg-transparent !px-1 text-left underline"
+<Button
+  look="quiet"
+  class="max-w-full truncate bg-transparent px-1 text-left underline"
   onpointerenter={() => (w.pointed = id)}
   onpointerleave={() => (w.pointed = undefined)}
   onclick={() => {
     w.selected = undefined;
     w.selected = id;
-  }}>{text}</button
+  }}>{text}</Button
 >

@@ -1,5 +1,7 @@
 <!-- Two stacks block by block, and whether the program still does what it did at an earlier moment of its history. -->
 <script lang="ts">
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import { say } from '../../../../core/words.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { compareLists } from '../../../../core/language/refactor.ts';
@@ -36,14 +38,9 @@
 <Panel title={say('Compare')} {close}>
   {#if first && second}
     <p><b>{first.name}</b> {say('with')}</p>
-    <select
-      class="field"
-      aria-label={say('The other stack')}
-      value={second.id}
-      onchange={(e) => (other = e.currentTarget.value)}
-    >
+    <Choice aria-label={say('The other stack')} value={second.id} onchange={(e) => (other = e.currentTarget.value)}>
       {#each holders.filter((h) => h.id !== first.id) as h (h.id)}<option value={h.id}>{h.name}</option>{/each}
-    </select>
+    </Choice>
     <p class="font-semibold {differences ? 'text-clay' : 'text-moss'}" role="status">
       {differences === 0
         ? say('They are the same.')
@@ -70,12 +67,12 @@
   {#if w.session.past.length}
     <label class="flex items-center gap-2"
       >{say('As it was before')}
-      <select class="field min-w-0 flex-1" bind:value={before}>
+      <Choice class="min-w-0 flex-1" bind:value={before}>
         {#each [...w.session.past].reverse().slice(0, 30) as past, i (i)}<option value={i}>{past.label}</option>{/each}
-      </select></label
+      </Choice></label
     >
-    <button class="btn btn-go self-start" disabled={busy} onclick={stillTheSame}
-      >{busy ? say('Rehearsing both ...') : say('Rehearse both')}</button
+    <Button look="go" class="self-start" disabled={busy} onclick={stillTheSame}
+      >{busy ? say('Rehearsing both ...') : say('Rehearse both')}</Button
     >
     {#if result}
       <p class="font-semibold {result.same ? 'text-moss' : 'text-clay'}" role="status">

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Field from '../../ui/Field.svelte';
   import { say } from '../../../../core/words.ts';
   import { partName } from '../../../../core/kit/kit.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
@@ -21,12 +22,7 @@
 </script>
 
 <Panel title={say('Find in the program')} {close}>
-  <input
-    class="field"
-    placeholder={say('A word of a block, a name, a number, a note')}
-    aria-label={say('Find')}
-    bind:value={text}
-  />
+  <Field placeholder={say('A word of a block, a name, a number, a note')} aria-label={say('Find')} bind:value={text} />
   {#if text.trim()}<p class="text-soft" role="status">
       {found.length === 0
         ? say('No block says that.')

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { sentences } from '../sentences.ts';
   import { stopsStart } from '../../../../core/language/lookover/remark.ts';
@@ -20,7 +21,7 @@
 >
   <div class="flex items-center justify-between border-b border-rule px-3 py-2">
     <h3 class="text-[16px]">{say('Look-over')}</h3>
-    <button class="chip" onclick={close}>{say('Close')}</button>
+    <Button look="quiet" onclick={close}>{say('Close')}</Button>
   </div>
   <div class="flex flex-col gap-2 overflow-auto p-3">
     {#each w.remarks as remark, i (remark.rule + remark.blocks.join() + i)}
@@ -33,25 +34,26 @@
         <p class="font-semibold">{remark.says}</p>
         <p>{remark.todo}</p>
         <div class="mt-1.5 flex flex-wrap gap-1.5">
-          {#each remark.blocks as id (id)}<button
-              class="chip max-w-full truncate !bg-transparent !px-1 underline"
+          {#each remark.blocks as id (id)}<Button
+              look="quiet"
+              class="max-w-full truncate bg-transparent px-1 underline"
               onpointerenter={() => (w.pointed = id)}
               onpointerleave={() => (w.pointed = undefined)}
               onclick={() => {
                 w.selected = undefined;
                 w.selected = id;
-              }}>{names.get(id) ?? id}</button
+              }}>{names.get(id) ?? id}</Button
             >{/each}
         </div>
         <div class="mt-1.5 flex flex-wrap gap-1.5">
-          {#each remark.mends as mend (mend.label)}<button
-              class="btn btn-plain !px-2.5 !py-1 text-[13px]"
-              onclick={() => w.mend(mend)}>{mend.label}</button
+          {#each remark.mends as mend (mend.label)}<Button size="sm" class="text-[13px]" onclick={() => w.mend(mend)}
+              >{mend.label}</Button
             >{/each}
-          {#if !stopsStart(remark)}<button
-              class="chip !px-1 text-[13px]"
+          {#if !stopsStart(remark)}<Button
+              look="quiet"
+              class="px-1 text-[13px]"
               title={say('It is not said again in this project')}
-              onclick={() => w.setAside(remark)}>{say('It is meant so')}</button
+              onclick={() => w.setAside(remark)}>{say('It is meant so')}</Button
             >{/if}
         </div>
       </article>
@@ -64,7 +66,7 @@
     {/each}
     {#if aside}<p class="text-[13px] text-soft">
         {say('{n, plural, one {# remark is} other {# remarks are}} set aside in this project.', { n: aside })}
-        <button class="underline" onclick={all}>{say('Make them again')}</button>
+        <Button look="bare" class="underline" onclick={all}>{say('Make them again')}</Button>
       </p>{/if}
   </div>
 </div>

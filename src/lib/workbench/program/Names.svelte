@@ -1,5 +1,8 @@
 <!-- Variables, lists, routines and messages of the program: renamed everywhere, taken out, and where each is used. -->
 <script lang="ts">
+  import Field from '../../ui/Field.svelte';
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import { later, say, word } from '../../../../core/words.ts';
   import {
     addInput,
@@ -68,10 +71,10 @@
       <div class="mt-2 flex flex-col gap-2">
         <label class="flex items-center gap-2"
           >{say('Name')}
-          <input
-            class="field min-w-0 flex-1"
+          <Field
+            class="min-w-0 flex-1"
             value={one.name}
-            maxlength="60"
+            maxlength={60}
             onchange={(e) => changeName(one, e.currentTarget.value)}
           /></label
         >
@@ -79,19 +82,19 @@
           {@const routine = program.routines.find((r) => r.id === one.id)}
           {#each routine?.inputs ?? [] as input (input.id)}
             <div class="flex items-center gap-2">
-              <input
-                class="field min-w-0 flex-1"
+              <Field
+                class="min-w-0 flex-1"
                 aria-label={say('Name of an input')}
                 value={input.name}
-                maxlength="60"
+                maxlength={60}
                 onchange={(e) =>
                   e.currentTarget.value.trim() &&
                   edit(say('rename an input'), rename(program, input.id, e.currentTarget.value.trim()))}
               /><span class="text-soft">{word(input.type)}</span>
-              <button
-                class="chip"
+              <Button
+                look="quiet"
                 onclick={() => edit(say('take an input out'), removeInput(program, one.id, input.id))}
-                >{say('Take out')}</button
+                >{say('Take out')}</Button
               >
             </div>
           {/each}
@@ -103,17 +106,17 @@
               newName = '';
             }}
           >
-            <input
-              class="field min-w-0 flex-1"
+            <Field
+              class="min-w-0 flex-1"
               placeholder={say('It needs ...')}
               aria-label={say('Name of a new input')}
               bind:value={newName}
-              maxlength="60"
+              maxlength={60}
             />
-            <select class="field" aria-label={say('What the input is')} bind:value={newType}
-              >{#each INPUT_TYPES as type (type)}<option value={type}>{word(type)}</option>{/each}</select
+            <Choice aria-label={say('What the input is')} bind:value={newType}
+              >{#each INPUT_TYPES as type (type)}<option value={type}>{word(type)}</option>{/each}</Choice
             >
-            <button class="chip">{say('Add')}</button>
+            <Button type="submit" look="quiet">{say('Add')}</Button>
           </form>
         {/if}
         {#if uses.length}<div class="flex flex-wrap gap-1">
@@ -128,8 +131,8 @@
               )}
             </p>
           {/if}
-          <button class="btn btn-plain self-start !px-2.5 !py-1 text-[13px]" onclick={() => remove(one)}
-            >{asking === one.id ? say('Take it out all the same') : say('Take it out')}</button
+          <Button size="sm" class="self-start text-[13px]" onclick={() => remove(one)}
+            >{asking === one.id ? say('Take it out all the same') : say('Take it out')}</Button
           >
         {/if}
       </div>

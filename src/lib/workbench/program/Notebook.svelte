@@ -1,5 +1,9 @@
 <!-- The idea in plain words, line by line: indented, ticked off, tied to a stack or a routine. -->
 <script lang="ts">
+  import Tick from '../../ui/Tick.svelte';
+  import Field from '../../ui/Field.svelte';
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import { flushSync } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
@@ -87,44 +91,42 @@
         onpointerenter={() => (w.pointed = line.tie)}
         onpointerleave={() => (w.pointed = undefined)}
       >
-        <input
-          type="checkbox"
+        <Tick
           checked={line.done}
           aria-label={say('Done: {x}', { x: line.text || say('this line') })}
           onchange={(e) => change(i, { done: e.currentTarget.checked }, say('tick a line'))}
         />
-        <input
-          type="text"
-          class="min-w-0 flex-1 border-0 border-b border-transparent bg-transparent px-1 py-1 text-[15px] focus:border-rule {line.done
+        <Field
+          look="bare"
+          class="min-w-0 flex-1 border-b border-transparent px-1 py-1 text-[15px] focus:border-rule {line.done
             ? 'text-soft line-through'
             : ''}"
           value={line.text}
           aria-label={say('Line {x}', { x: i + 1 })}
           placeholder={lines.length === 1 ? say('When the robot sets off, it ...') : ''}
-          maxlength="400"
+          maxlength={400}
           oninput={(e) => soon(i, e.currentTarget.value)}
           onchange={(e) => written(i, e.currentTarget.value)}
           onkeydown={(e) => keys(e, i)}
         />
-        <select
-          class="max-w-[150px] rounded-md border border-rule bg-card px-1 py-0.5 text-[12.5px] {tie
-            ? 'text-ink'
-            : 'text-soft'}"
+        <Choice
+          size="sm"
+          class="max-w-[150px] text-[12.5px] {tie ? 'text-ink' : 'text-soft'}"
           aria-label={say('What line {x} belongs to', { x: i + 1 })}
           value={tie?.id ?? ''}
           onchange={(e) => change(i, { tie: e.currentTarget.value || undefined }, say('tie a line to a stack'))}
         >
           <option value="">{say('belongs to ...')}</option>
           {#each ties as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
-        </select>
+        </Choice>
       </li>
     {/each}
   </ol>
-  <button
-    class="btn btn-plain self-start"
+  <Button
+    class="self-start"
     onclick={() => {
       put([...lines, { text: '', indent: 0, done: false }]);
       focus(lines.length);
-    }}>{say('Another line')}</button
+    }}>{say('Another line')}</Button
   >
 </div>

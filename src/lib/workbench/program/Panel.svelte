@@ -1,5 +1,6 @@
 <!-- A page beside the program: a title, what belongs to it, and a way to close it. -->
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { say } from '../../../../core/words.ts';
   import type { Snippet } from 'svelte';
   let { title, close, children }: { title: string; close: () => void; children: Snippet } = $props();
@@ -19,7 +20,7 @@
 >
   <div class="flex items-center justify-between gap-2 border-b border-rule px-3 py-2">
     <h3 class="min-w-0 truncate text-[16px]">{title}</h3>
-    <button class="chip" onclick={close}>{say('Close')}</button>
+    <Button look="quiet" onclick={close}>{say('Close')}</Button>
   </div>
   <div class="flex min-h-0 flex-col gap-2.5 overflow-auto p-3">{@render children()}</div>
 </div>

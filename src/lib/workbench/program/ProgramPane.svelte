@@ -1,7 +1,9 @@
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
+  import Menu from '../../ui/Menu.svelte';
+  import MenuItem from '../../ui/MenuItem.svelte';
   import { language } from '../../language.svelte.ts';
   import { say, word } from '../../../../core/words.ts';
-  import Ellipsis from '@lucide/svelte/icons/ellipsis';
   import { loadPython } from '../../python/python.ts';
   import { download, fileName } from '../../shelf/files.ts';
   import Maximize from '@lucide/svelte/icons/maximize';
@@ -44,7 +46,6 @@
     w.stage = w.stage ? undefined : 'program';
     setTimeout(() => editor?.zoom(0), 150);
   }
-  let more = $state(false);
   let versions = $state(false);
   const isText = $derived(w.session.project.text !== undefined);
   const modes = $derived<[typeof mode, string][]>(
@@ -78,81 +79,62 @@
     </h2>
     <div role="group" aria-label={say('How to show the program')} class="flex gap-1">
       {#each modes as [key, title] (key)}
-        <button class="chip" aria-pressed={shown === key} onclick={() => (mode = key)}>{title}</button>
+        <Button look="quiet" aria-pressed={shown === key} onclick={() => (mode = key)}>{title}</Button>
       {/each}
     </div>
     <span class="flex-1"></span>
-    <button
-      class="chip !px-1.5"
+    <Button
+      look="quiet"
+      class="px-1.5"
       aria-label={undoable ? say('Undo: {undoable}', { undoable }) : say('Undo')}
       title={undoable ? say('Undo: {undoable} (Ctrl Z)', { undoable }) : say('Nothing to undo')}
       disabled={!undoable}
-      onclick={() => w.session.undo()}><Undo size={16} class={undoable ? '' : 'opacity-40'} /></button
+      onclick={() => w.session.undo()}><Undo size={16} class={undoable ? '' : 'opacity-40'} /></Button
     >
-    <button
-      class="chip !px-1.5"
+    <Button
+      look="quiet"
+      class="px-1.5"
       aria-label={redoable ? say('Redo: {redoable}', { redoable }) : say('Redo')}
       title={redoable ? say('Redo: {redoable} (Ctrl Y)', { redoable }) : say('Nothing to redo')}
       disabled={!redoable}
-      onclick={() => w.session.redo()}><Redo size={16} class={redoable ? '' : 'opacity-40'} /></button
+      onclick={() => w.session.redo()}><Redo size={16} class={redoable ? '' : 'opacity-40'} /></Button
     >
-    <button
-      class="chip !px-1.5"
+    <Button
+      look="quiet"
+      class="px-1.5"
       aria-label={say('Reckoner')}
       title={say('Reckoner: wheels and turns')}
       aria-pressed={reckoning}
-      onclick={() => (reckoning = !reckoning)}><Calculator size={16} /></button
+      onclick={() => (reckoning = !reckoning)}><Calculator size={16} /></Button
     >
-    <div class="relative">
-      <button
-        class="chip !px-1.5"
-        aria-label={say('More')}
-        title={say('Find, names, tidy, picture, worksheet')}
-        aria-expanded={more}
-        onclick={() => (more = !more)}><Ellipsis size={16} /></button
-      >
-      {#if more}
-        <!-- svelte-ignore a11y_no_static_element_interactions -->
-        <div
-          class="absolute top-full right-0 z-40 mt-1 flex w-56 flex-col rounded-xl border border-rule bg-card p-1 shadow-lg"
-          onclickcapture={() => setTimeout(() => (more = false), 0)}
-          onkeydown={(e) => e.key === 'Escape' && (more = false)}
-        >
-          <button class="mb-item" onclick={() => (w.panel = { kind: 'find', id: '' })}
-            >{say('Find in the program')}</button
-          >
-          <button class="mb-item" onclick={() => (w.panel = { kind: 'names', id: '' })}
-            >{say('Names of the program')}</button
-          >
-          <button class="mb-item" onclick={() => editor?.tidy()}>{say('Tidy the program')}</button>
-          <button class="mb-item" onclick={() => (w.panel = { kind: 'compare', id: '' })}
-            >{say('Compare, still the same?')}</button
-          >
-          <button class="mb-item" onclick={() => savePicture('svg')}>{say('Picture as SVG')}</button>
-          <button class="mb-item" onclick={() => savePicture('png')}>{say('Picture as PNG')}</button>
-          <button class="mb-item" onclick={stage}
-            >{w.stage ? say('Back to the workbench') : say('Fill the screen')}</button
-          >
-          <button class="mb-item" onclick={() => (versions = true)}>{say('Versions of this project')}</button>
-          <button class="mb-item" onclick={toText}>{say('Make it a text project')}</button>
-          <a class="mb-item" href="/project/{w.session.id}/worksheet">{say('Worksheet to print')}</a>
-        </div>
-      {/if}
-    </div>
+    <Menu label={say('More')} title={say('Find, names, tidy, picture, worksheet')}>
+      <MenuItem onclick={() => (w.panel = { kind: 'find', id: '' })}>{say('Find in the program')}</MenuItem>
+      <MenuItem onclick={() => (w.panel = { kind: 'names', id: '' })}>{say('Names of the program')}</MenuItem>
+      <MenuItem onclick={() => editor?.tidy()}>{say('Tidy the program')}</MenuItem>
+      <MenuItem onclick={() => (w.panel = { kind: 'compare', id: '' })}>{say('Compare, still the same?')}</MenuItem>
+      <MenuItem onclick={() => savePicture('svg')}>{say('Picture as SVG')}</MenuItem>
+      <MenuItem onclick={() => savePicture('png')}>{say('Picture as PNG')}</MenuItem>
+      <MenuItem onclick={stage}>{w.stage ? say('Back to the workbench') : say('Fill the screen')}</MenuItem>
+      <MenuItem onclick={() => (versions = true)}>{say('Versions of this project')}</MenuItem>
+      <MenuItem onclick={toText}>{say('Make it a text project')}</MenuItem>
+      <MenuItem href="/project/{w.session.id}/worksheet">{say('Worksheet to print')}</MenuItem>
+    </Menu>
     {#if w.toCheck.length}
-      <button
-        class="chip !border !border-solid !border-[var(--clayrule)] !bg-[var(--claywash)] !text-clay"
+      <Button
+        look="quiet"
+        class="border border-solid border-[var(--clayrule)] bg-[var(--claywash)] text-clay"
         aria-expanded={looking}
-        onclick={() => (looking = !looking)}>{say('{n} to check', { n: w.toCheck.length })}</button
+        onclick={() => (looking = !looking)}>{say('{n} to check', { n: w.toCheck.length })}</Button
       >
     {:else}
-      <button class="chip !text-moss" aria-expanded={looking} onclick={() => (looking = !looking)}
-        >{say('Look-over')}</button
+      <Button look="quiet" class="text-moss" aria-expanded={looking} onclick={() => (looking = !looking)}
+        >{say('Look-over')}</Button
       >
     {/if}
   </div>
   {#if w.notice}<div class="remark !rounded-none border-x-0 border-t-0 text-clay" role="alert">
-      {w.notice} <button class="chip underline" onclick={() => (w.notice = '')}>{say('Close')}</button>
+      {w.notice}
+      <Button look="quiet" class="underline" onclick={() => (w.notice = '')}>{say('Close')}</Button>
     </div>{/if}
   <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {shown === 'both' ? '1fr 1fr' : '1fr'}">
     <div class="relative min-h-0 min-w-0 {shown === 'notebook' || shown === 'flow' ? 'hidden' : ''}">
@@ -173,20 +155,26 @@
           </div>
         {/if}
         <div class="absolute right-5 bottom-5 flex gap-1 rounded-lg border border-rule bg-card p-0.5">
-          <button
-            class="chip !px-1.5"
+          <Button
+            look="quiet"
+            class="px-1.5"
             aria-label={say('Smaller')}
             title={say('Smaller')}
-            onclick={() => editor?.zoom(-1)}><ZoomOut size={16} /></button
+            onclick={() => editor?.zoom(-1)}><ZoomOut size={16} /></Button
           >
-          <button class="chip !px-1.5" aria-label={say('Larger')} title={say('Larger')} onclick={() => editor?.zoom(1)}
-            ><ZoomIn size={16} /></button
+          <Button
+            look="quiet"
+            class="px-1.5"
+            aria-label={say('Larger')}
+            title={say('Larger')}
+            onclick={() => editor?.zoom(1)}><ZoomIn size={16} /></Button
           >
-          <button
-            class="chip !px-1.5"
+          <Button
+            look="quiet"
+            class="px-1.5"
             aria-label={say('Fit the program')}
             title={say('Fit the program')}
-            onclick={() => editor?.zoom(0)}><Maximize size={16} /></button
+            onclick={() => editor?.zoom(0)}><Maximize size={16} /></Button
           >
         </div>
       {/if}

@@ -1,5 +1,7 @@
 <!-- Calculates rather than guesses: each page shows its formula with the numbers in it, and its result goes into a block. -->
 <script lang="ts">
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import NumberField from '../../ui/NumberField.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { PAGES, type Field, type Line } from '../../../../core/reckon/pages.ts';
@@ -86,10 +88,10 @@
 >
   <div class="flex items-center gap-2 border-b border-rule px-3 py-1.5">
     <h3 class="text-[16px]">{say('Reckoner')}</h3>
-    <select class="field min-w-0 flex-1 !py-0.5" aria-label={say('What is reckoned')} bind:value={key}
-      >{#each PAGES as p (p.key)}<option value={p.key}>{word(p.title)}</option>{/each}</select
+    <Choice size="sm" class="min-w-0 flex-1" aria-label={say('What is reckoned')} bind:value={key}
+      >{#each PAGES as p (p.key)}<option value={p.key}>{word(p.title)}</option>{/each}</Choice
     >
-    <button class="chip" onclick={close}>{say('Close')}</button>
+    <Button look="quiet" onclick={close}>{say('Close')}</Button>
   </div>
   <div class="flex flex-col gap-2 overflow-auto p-3">
     {#each page.fields as f (page.key + f.key)}
@@ -99,15 +101,17 @@
           ><span class="min-w-0">{word(f.name)}</span>
           <span class="shrink-0"
             ><NumberField
-              class="field w-24 !py-0.5 text-right font-mono"
+              size="sm"
+              class="w-24! text-right font-mono"
               live
               value={Number(valueOf(f).toFixed(4))}
               put={(v) => put(f, v)}
             /> <span class="inline-block w-10">{word(f.unit)}</span></span
           ></label
         >
-        <select
-          class="w-20 rounded-md border border-rule bg-card px-1 py-0.5 text-[12px] text-soft"
+        <Choice
+          size="sm"
+          class="w-20 text-[12px] text-soft"
           aria-label={say('Take {name} from', { name: word(f.name) })}
           disabled={!from.length}
           value=""
@@ -118,7 +122,7 @@
           }}
           ><option value="">{say('take …')}</option>{#each from as s, i (s.name)}<option value={i}
               >{s.name}: {s.value.toFixed(2)}</option
-            >{/each}</select
+            >{/each}</Choice
         >
       </div>
     {/each}
@@ -129,25 +133,26 @@
           <span class="text-right font-mono {i === 0 ? 'font-bold' : ''}"
             ><output data-testid={i === 0 ? 'reckoned' : undefined} data-line={l.name}>{show(l)}</output>
             {word(l.unit)}
-            {#if step && targetOf(l)}<button
-                class="chip !px-1 underline"
+            {#if step && targetOf(l)}<Button
+                look="quiet"
+                class="px-1 underline"
                 disabled={!good || !Number.isFinite(l.value)}
                 aria-label={say('Put {name} into the block', { name: word(l.name) })}
                 title={say('Put into the block: {name}', { name: word(targetOf(l)!.name) })}
-                onclick={() => write(l)}>↗</button
+                onclick={() => write(l)}>↗</Button
               >{/if}</span
           >
           {#if l.formula}<small class="col-span-2 font-mono text-soft">= {l.formula}</small>{/if}
         </li>
       {/each}
     </ul>
-    <button class="btn btn-plain justify-center !py-1" disabled={!first || !good} onclick={() => write(lines[0])}
+    <Button size="sm" class="justify-center" disabled={!first || !good} onclick={() => write(lines[0])}
       >{first
         ? say('Put into the block: {name}', { name: word(first.name) })
-        : say('Choose a block with a number first')}</button
+        : say('Choose a block with a number first')}</Button
     >
-    {#if key === 'servo'}<a class="chip underline" href="/project/{w.session.id}/dial" target="_blank"
-        >{say('Print a dial card for the horn')}</a
+    {#if key === 'servo'}<Button look="quiet" class="underline" href="/project/{w.session.id}/dial" target="_blank"
+        >{say('Print a dial card for the horn')}</Button
       >{/if}
   </div>
 </div>

@@ -1,5 +1,6 @@
 <!-- For a room: a pointer that all see, the caption of the story, and the way back. -->
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { say } from '../../../../core/words.ts';
   import { lineOf, sentences } from '../sentences.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -46,15 +47,16 @@
         </p>{/if}
       <p class="text-[16px]">{caption.todo}</p>
     {:else}<p class="text-[18px] text-soft">{w.session.project.name} · {seconds} s</p>{/if}
-    <button
-      class="chip mt-1 underline"
+    <Button
+      look="quiet"
+      class="mt-1 underline"
       onclick={() => {
         w.runs.halt();
         w.story = undefined;
-      }}>{say('End the story')}</button
+      }}>{say('End the story')}</Button
     >
   </div>
 {/if}
-{#if w.stage}<button class="btn btn-plain fixed right-4 bottom-4 z-[60] shadow-lg" onclick={() => (w.stage = undefined)}
-    >{say('Back to the workbench')} (Esc)</button
+{#if w.stage}<Button class="fixed right-4 bottom-4 z-[60] shadow-lg" onclick={() => (w.stage = undefined)}
+    >{say('Back to the workbench')} (Esc)</Button
   >{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { differences, shiftOf } from '../../../../core/trace/compare.ts';
   import { say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
@@ -25,7 +26,8 @@
     {#if !list.length}<p class="text-moss">{say('The two runs did the same.')}</p>{/if}
     <ol class="flex flex-col gap-1" data-testid="differences">
       {#each list as d, i (i)}<li>
-          <button
+          <Button
+            look="bare"
             class="w-full rounded-lg px-2 py-1 text-left hover:bg-linen"
             onclick={() => {
               lead(d.atUs, d.block);
@@ -33,7 +35,7 @@
             }}
             ><span class="font-mono text-[12px] text-soft">{(d.atUs / 1e6).toFixed(2)} s</span>
             {d.says}{#if d.block}<small class="block text-soft">{names.get(d.block) ?? lineOf(d.block)}</small
-              >{/if}</button
+              >{/if}</Button
           >
         </li>{/each}
     </ol>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Table from '../../ui/Table.svelte';
+  import Button from '../../ui/Button.svelte';
   import type { Finding } from '../../../../core/trace/findings/findings.ts';
   import { AT_FIRST_SIGHT } from './view.svelte.ts';
   import { askedAndGot } from '../../../../core/trace/query.ts';
@@ -24,9 +26,9 @@
   <ol class="flex flex-col gap-1.5">
     {#each shown as f (f.rule + f.fromUs + f.says)}
       <li class="rounded-lg border border-rule px-2.5 py-1.5">
-        <button class="w-full text-left hover:underline" onclick={() => lead(f.fromUs, f.blocks[0])}
+        <Button look="bare" class="w-full text-left hover:underline" onclick={() => lead(f.fromUs, f.blocks[0])}
           ><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span>
-          <b class="font-semibold">{f.says}</b></button
+          <b class="font-semibold">{f.says}</b></Button
         >
         {#if f.blocks[0]}<small class="block text-soft"
             >{names.get(f.blocks[0]) ?? lineOf(f.blocks[0])}{#if f.at}&nbsp;· {say('at x {x}, y {y} cm', {
@@ -36,10 +38,11 @@
           >{/if}
         <p class="mt-0.5 flex items-baseline gap-2 text-[13px]">
           <span class="min-w-0 flex-1">{f.todo}</span>
-          {#if f.lanes.length}<button
-              class="chip !px-1.5 underline"
+          {#if f.lanes.length}<Button
+              look="quiet"
+              class="px-1.5 underline"
               title={say('The lanes that show it, at that moment')}
-              onclick={() => why(f)}>{say('Why?')}</button
+              onclick={() => why(f)}>{say('Why?')}</Button
             >{/if}
         </p>
         {#if f.more}
@@ -51,8 +54,8 @@
             >
             <ul class="ml-4 list-disc">
               {#each f.more as m (m.rule + m.fromUs + m.says)}<li>
-                  <button class="text-left align-top underline" onclick={() => lead(m.fromUs, m.blocks[0])}
-                    >{m.says}</button
+                  <Button look="bare" class="text-left align-top underline" onclick={() => lead(m.fromUs, m.blocks[0])}
+                    >{m.says}</Button
                   >
                 </li>{/each}
             </ul>
@@ -61,11 +64,11 @@
       </li>
     {/each}
   </ol>
-  {#if w.found.length > AT_FIRST_SIGHT}<button class="chip mt-1 underline" onclick={() => (all = !all)}
-      >{all ? say('Only the first') : say('{n} more', { n: w.found.length - AT_FIRST_SIGHT })}</button
+  {#if w.found.length > AT_FIRST_SIGHT}<Button look="quiet" class="mt-1 underline" onclick={() => (all = !all)}
+      >{all ? say('Only the first') : say('{n} more', { n: w.found.length - AT_FIRST_SIGHT })}</Button
     >{/if}
   {#if moves.length}
-    <table class="mt-2 w-full text-[13px] tabular-nums">
+    <Table class="mt-2 text-[13px]">
       <thead class="text-left text-[12px] text-soft">
         <tr
           ><th class="px-2 font-semibold">{say('Move')}</th><th class="px-2 text-right font-semibold">{say('asked')}</th
@@ -78,10 +81,8 @@
         {#each moves as m, i (i)}
           <tr class="border-t border-rule"
             ><td class="px-2 py-0.5"
-              ><button class="underline" onclick={() => lead(m.toUs, m.block)}>{retell(m.what)}</button>{m.ended ===
-              'done'
-                ? ''
-                : `, ${word(m.ended)}`}</td
+              ><Button look="bare" class="underline" onclick={() => lead(m.toUs, m.block)}>{retell(m.what)}</Button
+              >{m.ended === 'done' ? '' : `, ${word(m.ended)}`}</td
             >
             <td class="px-2 text-right">{m.asked.toFixed(2)} {m.unit}</td>
             <td class="px-2 text-right">{m.got.toFixed(2)} {m.unit}</td>
@@ -90,6 +91,6 @@
           >
         {/each}
       </tbody>
-    </table>
+    </Table>
   {/if}
 </Sheet>

@@ -1,5 +1,8 @@
 <!-- The runs of this project that are kept: open one again, lay one beside, give it a name, pin it. -->
 <script lang="ts">
+  import Table from '../../ui/Table.svelte';
+  import Field from '../../ui/Field.svelte';
+  import Button from '../../ui/Button.svelte';
   import Pin from '@lucide/svelte/icons/pin';
   import Trash from '@lucide/svelte/icons/trash-2';
   import { onMount } from 'svelte';
@@ -57,13 +60,14 @@
 
 <Sheet title={say('Runs of this project')} wide>
   {#if history.trouble}<p class="text-clay" role="alert">{history.trouble}</p>{/if}
-  <table class="w-full text-[13px]" data-testid="kept">
+  <Table class="text-[13px]" data-testid="kept">
     <tbody>
       {#each history.list as card (card.id)}
         <tr class="border-t border-rule first:border-0">
           <td class="py-0.5 pr-2"
-            ><input
-              class="w-36 rounded-md border border-transparent bg-transparent px-1 hover:border-rule focus:border-rule"
+            ><Field
+              look="line"
+              class="w-36! px-1"
               aria-label={say('Name of the run')}
               value={card.name}
               onchange={(e) => history.rename(card.id, e.currentTarget.value)}
@@ -76,23 +80,24 @@
             )}</td
           >
           <td class="text-right whitespace-nowrap">
-            <button class="chip underline" disabled={!!busy} onclick={() => open(card)}>{say('Open')}</button><button
-              class="chip underline"
-              disabled={!!busy}
-              onclick={() => beside(card)}>{say('Beside')}</button
-            ><button
-              class="chip !px-1"
+            <Button look="quiet" class="underline" disabled={!!busy} onclick={() => open(card)}>{say('Open')}</Button
+            ><Button look="quiet" class="underline" disabled={!!busy} onclick={() => beside(card)}
+              >{say('Beside')}</Button
+            ><Button
+              look="quiet"
+              class="px-1"
               aria-pressed={card.pinned}
               aria-label={card.pinned ? say('Unpin') : say('Pin')}
               title={card.pinned
                 ? say('It is kept for good, with every sample')
                 : say('Keep it for good, with every sample')}
-              onclick={() => pin(card)}><Pin size={14} /></button
-            ><button
-              class="chip !px-1"
+              onclick={() => pin(card)}><Pin size={14} /></Button
+            ><Button
+              look="quiet"
+              class="px-1"
               aria-label={say('Take the run out')}
               title={say('Take the run out')}
-              onclick={() => history.remove(card.id)}><Trash size={14} /></button
+              onclick={() => history.remove(card.id)}><Trash size={14} /></Button
             >
           </td>
         </tr>
@@ -101,5 +106,5 @@
           ></tr
         >{/each}
     </tbody>
-  </table>
+  </Table>
 </Sheet>

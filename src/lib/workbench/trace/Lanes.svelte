@@ -1,4 +1,8 @@
 <script lang="ts">
+  import Tick from '../../ui/Tick.svelte';
+  import Slide from '../../ui/Slide.svelte';
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import ArrowUp from '@lucide/svelte/icons/arrow-up';
   import ArrowDown from '@lucide/svelte/icons/arrow-down';
   import { say, word } from '../../../../core/words.ts';
@@ -32,48 +36,48 @@
 </script>
 
 <Sheet title={say('Lanes')} wide>
-  {#snippet head()}<button class="chip" onclick={() => view.put(asItIs())}>{say('As at first')}</button>{/snippet}
+  {#snippet head()}<Button look="quiet" onclick={() => view.put(asItIs())}>{say('As at first')}</Button>{/snippet}
   <ul class="text-[13px]" data-testid="lane-list">
     {#each list as lane, i (lane.key)}
       <li class="flex items-center gap-2 py-0.5">
         <label class="flex min-w-0 flex-1 items-center gap-1.5"
-          ><input
-            type="checkbox"
-            checked={isShown(lane, a)}
-            onchange={(e) => show(lane, e.currentTarget.checked)}
-          /><span class="truncate">{word(lane.title)} <small class="text-soft">{word(lane.line)}</small></span></label
+          ><Tick checked={isShown(lane, a)} onchange={(e) => show(lane, e.currentTarget.checked)} /><span
+            class="truncate">{word(lane.title)} <small class="text-soft">{word(lane.line)}</small></span
+          ></label
         >
         {#if lane.kind === 'curve' || lane.kind === 'plot' || lane.kind === 'variable'}
-          <select
-            class="max-w-36 rounded-md border border-rule bg-card px-1 text-ink"
+          <Choice
+            size="sm"
+            class="max-w-36"
             aria-label={say('{lane} lies over', { lane: word(lane.title) })}
             value={a.over[lane.key] ?? ''}
             onchange={(e) => over(lane, e.currentTarget.value)}
             ><option value="">{say('on its own')}</option
             >{#each list.filter((l) => l.kind === 'curve' && l.key !== lane.key && !a.over[l.key]) as l (l.key)}<option
                 value={l.key}>{say('over {lane}', { lane: word(l.title) })}</option
-              >{/each}</select
+              >{/each}</Choice
           >{/if}
-        <input
-          type="range"
+        <Slide
           min="16"
           max="160"
-          class="w-20 accent-moss"
+          class="w-20"
           aria-label={say('Height of {lane}', { lane: word(lane.title) })}
           value={sized(lane)}
           oninput={(e) => view.put({ ...a, height: { ...a.height, [lane.key]: e.currentTarget.valueAsNumber } })}
         />
-        <button
-          class="chip !px-1"
+        <Button
+          look="quiet"
+          class="px-1"
           disabled={i === 0}
           aria-label={say('{lane} up', { lane: word(lane.title) })}
-          onclick={() => move(i, -1)}><ArrowUp size={14} /></button
+          onclick={() => move(i, -1)}><ArrowUp size={14} /></Button
         >
-        <button
-          class="chip !px-1"
+        <Button
+          look="quiet"
+          class="px-1"
           disabled={i === list.length - 1}
           aria-label={say('{lane} down', { lane: word(lane.title) })}
-          onclick={() => move(i, 1)}><ArrowDown size={14} /></button
+          onclick={() => move(i, 1)}><ArrowDown size={14} /></Button
         >
       </li>
     {/each}

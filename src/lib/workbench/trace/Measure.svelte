@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Table from '../../ui/Table.svelte';
+  import Button from '../../ui/Button.svelte';
   import { measure } from '../../../../core/trace/measure.ts';
   import { channel } from '../../../../core/trace/trace.ts';
   import { say, word } from '../../../../core/words.ts';
@@ -28,9 +30,9 @@
 
 <Sheet title={say('Between two cursors')} wide>
   {#snippet head()}
-    {#if view.selection}<button class="chip" onclick={() => (view.range = view.selection)}>{say('Zoom to it')}</button>
-      <button class="chip" onclick={() => view.toggle('table')}>{say('Table')}</button>
-      <button class="chip" onclick={() => (view.a = view.b = undefined)}>{say('Cursors away')}</button>{/if}
+    {#if view.selection}<Button look="quiet" onclick={() => (view.range = view.selection)}>{say('Zoom to it')}</Button>
+      <Button look="quiet" onclick={() => view.toggle('table')}>{say('Table')}</Button>
+      <Button look="quiet" onclick={() => (view.a = view.b = undefined)}>{say('Cursors away')}</Button>{/if}
   {/snippet}
   {#if view.a === undefined || view.b === undefined}
     <p class="px-1 text-soft">
@@ -43,7 +45,7 @@
       A {(view.a / 1e6).toFixed(3)} s · B {(view.b / 1e6).toFixed(3)} s · Δ {((view.b - view.a) / 1e6).toFixed(3)} s{#if view.a !== view.b}&nbsp;·
         {(1e6 / Math.abs(view.b - view.a)).toFixed(2)} Hz{/if}
     </p>
-    <table class="mt-1 w-full text-[12.5px] tabular-nums" data-testid="measures">
+    <Table class="mt-1 text-[12.5px]" data-testid="measures">
       <thead class="text-right text-[11.5px] text-soft">
         <tr
           ><th class="px-1 text-left font-semibold">{say('Lane')}</th><th class="px-1 font-semibold">A</th><th
@@ -66,6 +68,6 @@
           >
         {/each}
       </tbody>
-    </table>
+    </Table>
   {/if}
 </Sheet>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Field from '../../ui/Field.svelte';
+  import Button from '../../ui/Button.svelte';
   import { told } from '../../../../core/trace/compare.ts';
   import { say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
@@ -22,9 +24,8 @@
 </script>
 
 <Sheet title={say('Search log and events')}>
-  <!-- svelte-ignore a11y_autofocus -->
-  <input
-    class="field mb-1 w-full"
+  <Field
+    class="mb-1 w-full!"
     autofocus
     bind:value={words}
     placeholder={say('Words of a log, a message, an event')}
@@ -32,8 +33,11 @@
   />
   <ul class="text-[13px]" data-testid="hits">
     {#each hits as h, i (i)}<li>
-        <button class="w-full rounded-md px-2 py-0.5 text-left hover:bg-linen" onclick={() => lead(h.tUs, h.block)}
-          ><span class="font-mono text-[12px] text-soft">{(h.tUs / 1e6).toFixed(3)} s</span> {h.text}</button
+        <Button
+          look="bare"
+          class="w-full rounded-md px-2 py-0.5 text-left hover:bg-linen"
+          onclick={() => lead(h.tUs, h.block)}
+          ><span class="font-mono text-[12px] text-soft">{(h.tUs / 1e6).toFixed(3)} s</span> {h.text}</Button
         >
       </li>{:else}<li class="px-2 text-soft">{say('Nothing of that kind in this run.')}</li>{/each}
   </ul>

@@ -1,5 +1,6 @@
 <!-- A sheet that lies over the right end of the trace: one of its tools. -->
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import X from '@lucide/svelte/icons/x';
   import { onMount, type Snippet } from 'svelte';
   import { say } from '../../../../core/words.ts';
@@ -37,8 +38,8 @@
     <h3 class="text-[14px]">{title}</h3>
     <span class="flex-1"></span>
     {@render head?.()}
-    <button class="chip !px-1" aria-label={say('Close')} onclick={() => (w.trace.tool = undefined)}
-      ><X size={15} /></button
+    <Button look="quiet" class="px-1" aria-label={say('Close')} onclick={() => (w.trace.tool = undefined)}
+      ><X size={15} /></Button
     >
   </div>
   <!-- svelte-ignore a11y_no_noninteractive_tabindex -->

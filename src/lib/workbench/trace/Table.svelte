@@ -5,6 +5,8 @@
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import type { Lane } from './lanes.ts';
+  import Choice from '../../ui/Choice.svelte';
+  import Grid from '../../ui/Table.svelte';
   import Sheet from './Sheet.svelte';
   let { run, lanes, lead }: { run: Run; lanes: Lane[]; lead: (toUs: number) => void } = $props();
   const w = useWorkbench();
@@ -33,15 +35,12 @@
   {#snippet head()}
     <label class="flex items-center gap-1 text-[13px]"
       >{say('every')}
-      <select
-        class="rounded-md border border-rule bg-card px-1 text-ink"
-        value={step}
-        onchange={(e) => (every = Number(e.currentTarget.value))}
-        >{#each STEPS.filter((s) => s >= least) as s (s)}<option value={s}>{s} ms</option>{/each}</select
+      <Choice size="sm" value={step} onchange={(e) => (every = Number(e.currentTarget.value))}
+        >{#each STEPS.filter((s) => s >= least) as s (s)}<option value={s}>{s} ms</option>{/each}</Choice
       ></label
     >
   {/snippet}
-  <table class="w-full text-[12.5px] tabular-nums" data-testid="trace-table">
+  <Grid class="text-[12.5px]" data-testid="trace-table">
     <thead class="text-right text-[11.5px] text-soft"
       ><tr
         ><th class="px-1 font-semibold">s</th>{#each columns as c (c.key)}<th class="px-1 font-semibold"
@@ -58,5 +57,5 @@
             >{/each}</tr
         >{/each}
     </tbody>
-  </table>
+  </Grid>
 </Sheet>

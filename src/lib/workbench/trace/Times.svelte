@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Table from '../../ui/Table.svelte';
+  import Button from '../../ui/Button.svelte';
   import { statistics } from '../../../../core/trace/measure.ts';
   import { say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
@@ -13,7 +15,7 @@
 </script>
 
 <Sheet title={say('Times of the blocks')} wide>
-  <table class="w-full text-[12.5px] tabular-nums" data-testid="times">
+  <Table class="text-[12.5px]" data-testid="times">
     <thead class="text-right text-[11.5px] text-soft"
       ><tr
         ><th class="px-1 text-left font-semibold">{say('Block')}</th><th class="px-1 font-semibold">{say('ran')}</th><th
@@ -24,13 +26,13 @@
     <tbody>
       {#each rows as r (r.block)}<tr class="border-t border-rule text-right font-mono"
           ><td class="max-w-[300px] truncate px-1 text-left font-sans"
-            ><button class="hover:underline" onclick={() => lead(r.firstUs, r.block)}
-              >{names.get(r.block) ?? lineOf(r.block)}</button
+            ><Button look="bare" class="hover:underline" onclick={() => lead(r.firstUs, r.block)}
+              >{names.get(r.block) ?? lineOf(r.block)}</Button
             ></td
           ><td class="px-1">{r.times}</td><td class="px-1">{time(r.shortestUs)}</td><td class="px-1"
             >{time(r.longestUs)}</td
           ><td class="px-1">{time(r.meanUs)}</td></tr
         >{/each}
     </tbody>
-  </table>
+  </Table>
 </Sheet>

@@ -1,7 +1,12 @@
 <script lang="ts">
+  import Empty from './Empty.svelte';
+  import OpenFile from '../../ui/OpenFile.svelte';
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
+  import Menu from '../../ui/Menu.svelte';
+  import MenuItem from '../../ui/MenuItem.svelte';
   import { headingAt } from '../../../../core/units.ts';
   import { say, tongue, word } from '../../../../core/words.ts';
-  import Ellipsis from '@lucide/svelte/icons/ellipsis';
   import PlayIcon from '@lucide/svelte/icons/play';
   import PauseIcon from '@lucide/svelte/icons/pause';
   import { scaleLinear } from 'd3-scale';
@@ -266,14 +271,12 @@
     const h = Math.max(16, Math.min(160, Math.round(sizing.height + event.clientY - sizing.y)));
     view.put({ ...a, height: { ...a.height, [sizing.key]: h } });
   }
-  let menu = $state(false);
-  let above = $state(0);
   const saved = async (what: 'csv' | 'json' | 'png' | 'svg') => {
     if (!run || !drawing) return;
     const { exportTrace } = await import('./export.ts');
     await exportTrace(what, w, run, drawing, lanes, view.selection);
   };
-  let file: HTMLInputElement;
+  let file: OpenFile;
   async function openRun(chosen: File | undefined) {
     if (!chosen) return;
     const read = await runs.open(await chosen.text(), chosen.name);
@@ -321,30 +324,32 @@
 <section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label={say('Trace')}>
   <div class="bar !min-h-8 whitespace-nowrap">
     <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Trace')}</h2>
-    <button class="chip" onclick={() => (w.bottom = 'live')}>{say('Live values')}</button>
+    <Button look="quiet" onclick={() => (w.bottom = 'live')}>{say('Live values')}</Button>
     <Inputs />
-    <button
-      class="chip"
+    <Button
+      look="quiet"
       aria-pressed={runs.shown === 'rehearsal'}
-      onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>{say('This run')}</button
+      onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>{say('This run')}</Button
     >
-    {#if runs.device}<button
-        class="chip"
+    {#if runs.device}<Button
+        look="quiet"
         aria-pressed={runs.shown === 'device'}
         onclick={() => ((runs.shown = 'device'), (runs.scrubUs = undefined))}
-        data-testid="device-run">{runs.device.name}</button
+        data-testid="device-run">{runs.device.name}</Button
       >{/if}
-    {#if runs.earlier}<button
-        class="chip max-w-36 truncate"
+    {#if runs.earlier}<Button
+        look="quiet"
+        class="max-w-36 truncate"
         aria-pressed={runs.shown === 'earlier'}
         onclick={() => ((runs.shown = 'earlier'), (runs.scrubUs = undefined))}
-        data-testid="earlier-run">{runs.earlier.name}</button
+        data-testid="earlier-run">{runs.earlier.name}</Button
       >{/if}
     {#if run && (runs.ghost || runs.device || runs.earlier || typeof view.beside === 'object')}
       <label class="ml-1 flex items-center gap-1 text-soft"
         ><span class="max-[1400px]:sr-only">{say('beside')}</span>
-        <select
-          class="max-w-32 rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
+        <Choice
+          size="sm"
+          class="max-w-32"
           title={say('Which run is drawn beside')}
           value={typeof view.beside === 'object' ? 'chosen' : view.beside}
           onchange={(e) => {
@@ -360,114 +365,80 @@
               >+ {runs.earlier.name}</option
             >{/if}
           {#if typeof view.beside === 'object'}<option value="chosen">+ {view.beside.name}</option>{/if}
-        </select></label
+        </Choice></label
       >
       {#if beside}
-        <select
-          class="max-w-28 rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
+        <Choice
+          size="sm"
+          class="max-w-28"
           aria-label={say('How the two runs lie over one another')}
           title={say('How the two runs lie over one another')}
           bind:value={view.align}
-          >{#each Object.entries(ALIGNED) as [by, name] (by)}<option value={by}>{name}</option>{/each}</select
+          >{#each Object.entries(ALIGNED) as [by, name] (by)}<option value={by}>{name}</option>{/each}</Choice
         >
-        <button class="chip" aria-expanded={view.tool === 'differences'} onclick={() => view.toggle('differences')}
-          >{say('Where they part')}</button
+        <Button look="quiet" aria-expanded={view.tool === 'differences'} onclick={() => view.toggle('differences')}
+          >{say('Where they part')}</Button
         >
       {/if}
     {/if}
     <span class="flex-1"></span>
     {#if run}
-      <button
-        class="chip !px-1"
+      <Button
+        look="quiet"
+        class="px-1"
         aria-label={runs.playing ? say('Pause the trace') : say('Play the trace')}
         title={runs.playing ? say('Pause the trace') : say('Play the trace from the playhead')}
         disabled={runs.state === 'running'}
         onclick={() => (runs.playing ? runs.halt() : runs.play())}
-        >{#if runs.playing}<PauseIcon size={14} />{:else}<PlayIcon size={14} />{/if}</button
+        >{#if runs.playing}<PauseIcon size={14} />{:else}<PlayIcon size={14} />{/if}</Button
       >
       <span class="font-mono text-[12.5px] text-soft tabular-nums" data-testid="playhead"
         >{(runs.playheadUs / 1e6).toFixed(3)} s</span
       >
-      {#if runs.scrubUs !== undefined}<button class="chip underline" onclick={() => (runs.scrubUs = undefined)}
-          >{say('to the end')}</button
+      {#if runs.scrubUs !== undefined}<Button look="quiet" class="underline" onclick={() => (runs.scrubUs = undefined)}
+          >{say('to the end')}</Button
         >{/if}
-      <button
-        class="chip {found.length ? '!font-semibold !text-ink' : ''}"
+      <Button
+        look="quiet"
+        class={found.length ? 'font-semibold text-ink' : ''}
         aria-expanded={view.tool === 'findings'}
         disabled={!run.trace.ended}
         onclick={() => view.toggle('findings')}
-        >{say('{n, plural, one {# finding} other {# findings}}', { n: found.length })}</button
+        >{say('{n, plural, one {# finding} other {# findings}}', { n: found.length })}</Button
       >
-      <button class="chip" aria-label={say('Shorter time')} onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</button
-      ><button class="chip" aria-label={say('Longer time')} onclick={() => zoomAt(runs.playheadUs, 1.6)}>−</button
-      ><button class="chip" onclick={() => view.whole()}>{view.only ? say('All lanes') : say('Whole run')}</button>
+      <Button look="quiet" aria-label={say('Shorter time')} onclick={() => zoomAt(runs.playheadUs, 0.6)}>+</Button
+      ><Button look="quiet" aria-label={say('Longer time')} onclick={() => zoomAt(runs.playheadUs, 1.6)}>−</Button
+      ><Button look="quiet" onclick={() => view.whole()}>{view.only ? say('All lanes') : say('Whole run')}</Button>
     {/if}
-    <div class="relative">
-      <button
-        class="chip !px-1.5"
-        aria-label={say('More about the trace')}
-        title={say('Lanes, cursors, table, times, search, runs, files')}
-        aria-expanded={menu}
-        onclick={(e) => {
-          above = window.innerHeight - e.currentTarget.getBoundingClientRect().top + 4;
-          menu = !menu;
-        }}><Ellipsis size={15} /></button
+    <Menu label={say('More about the trace')} title={say('Lanes, cursors, table, times, search, runs, files')}>
+      <MenuItem onclick={() => (w.stage = w.stage ? undefined : 'trace')}
+        >{w.stage ? say('Back to the workbench') : say('Fill the screen')}</MenuItem
       >
-      {#if menu}
-        <!-- svelte-ignore a11y_no_static_element_interactions -->
-        <div
-          style="bottom: {above}px"
-          class="fixed right-2 z-40 flex max-h-[60vh] w-60 flex-col overflow-auto rounded-xl border border-rule bg-card p-1 shadow-lg"
-          onclickcapture={() => setTimeout(() => (menu = false), 0)}
-          onkeydown={(e) => e.key === 'Escape' && (menu = false)}
-        >
-          <button class="mb-item" onclick={() => (w.stage = w.stage ? undefined : 'trace')}
-            >{w.stage ? say('Back to the workbench') : say('Fill the screen')}</button
-          >
-          {#if run}
-            <button class="mb-item" onclick={() => view.toggle('lanes')}>{say('Choose the lanes')}</button>
-            <button class="mb-item" onclick={() => view.toggle('measure')}>{say('Measure between two cursors')}</button>
-            <button class="mb-item" onclick={() => view.toggle('table')}>{say('Table')}</button>
-            <button class="mb-item" onclick={() => view.toggle('times')}>{say('Times of the blocks')}</button>
-            <button class="mb-item" onclick={() => view.toggle('search')}>{say('Search log and events')}</button>
-          {/if}
-          <button class="mb-item" onclick={() => view.toggle('runs')}>{say('Runs of this project')}</button>
-          <button class="mb-item" onclick={() => file.click()}>{say('Open a run file')}</button>
-          {#if run}
-            <hr class="my-1 border-rule" />
-            <button class="mb-item" onclick={() => saved('csv')}>{say('Save as CSV')}</button>
-            <button class="mb-item" onclick={() => saved('json')}>{say('Save as a run file')}</button>
-            <button class="mb-item" onclick={() => saved('png')}>{say('Picture as PNG')}</button>
-            <button class="mb-item" onclick={() => saved('svg')}>{say('Picture as SVG')}</button>
-            <hr class="my-1 border-rule" />
-            <button class="mb-item" disabled={!run.trace.ended} onclick={() => w.tellStory()}
-              >{say('Play the story')}</button
-            >
-          {/if}
-        </div>
+      {#if run}
+        <MenuItem onclick={() => view.toggle('lanes')}>{say('Choose the lanes')}</MenuItem>
+        <MenuItem onclick={() => view.toggle('measure')}>{say('Measure between two cursors')}</MenuItem>
+        <MenuItem onclick={() => view.toggle('table')}>{say('Table')}</MenuItem>
+        <MenuItem onclick={() => view.toggle('times')}>{say('Times of the blocks')}</MenuItem>
+        <MenuItem onclick={() => view.toggle('search')}>{say('Search log and events')}</MenuItem>
       {/if}
-      <input
-        bind:this={file}
-        type="file"
-        class="hidden"
-        accept=".jsonl,.json"
-        aria-label={say('Run file')}
-        onchange={(e) => {
-          void openRun(e.currentTarget.files?.[0]);
-          e.currentTarget.value = '';
-        }}
-      />
-    </div>
+      <MenuItem onclick={() => view.toggle('runs')}>{say('Runs of this project')}</MenuItem>
+      <MenuItem onclick={() => file.choose()}>{say('Open a run file')}</MenuItem>
+      {#if run}
+        <hr class="my-1 border-rule" />
+        <MenuItem onclick={() => saved('csv')}>{say('Save as CSV')}</MenuItem>
+        <MenuItem onclick={() => saved('json')}>{say('Save as a run file')}</MenuItem>
+        <MenuItem onclick={() => saved('png')}>{say('Picture as PNG')}</MenuItem>
+        <MenuItem onclick={() => saved('svg')}>{say('Picture as SVG')}</MenuItem>
+        <hr class="my-1 border-rule" />
+        <MenuItem disabled={!run.trace.ended} onclick={() => w.tellStory()}>{say('Play the story')}</MenuItem>
+      {/if}
+    </Menu>
+    <OpenFile bind:this={file} label={say('Run file')} accept=".jsonl,.json" take={openRun} />
   </div>
   <div class="relative min-h-0 flex-1">
-    {#if !run}
-      <p class="p-4 text-soft">
-        {runs.device
-          ? say('Rehearse, to see the two runs beside each other.')
-          : say(
-              'Everything that a run does is recorded here, on one time axis: blocks, wheels, sensors, lamps. Press Rehearse.'
-            )}
-      </p>
+    {#if !run && runs.device}
+      <p class="p-4 text-soft">{say('Rehearse, to see the two runs beside each other.')}</p>
+    {:else if !run}<Empty />
     {/if}
     <div bind:clientHeight={room} class="absolute inset-0 overflow-x-hidden overflow-y-auto {run ? '' : 'invisible'}">
       <div class="relative grid grid-cols-[150px_1fr]" style="height: {height}px">

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Field from '../../ui/Field.svelte';
+  import Button from '../../ui/Button.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { abilities } from '../../../../core/kit/kit.ts';
   import { catalogue } from '../../../../core/language/catalogue.ts';
@@ -146,50 +148,54 @@
 />
 <aside class="grid h-full min-h-0 grid-cols-[1fr_minmax(104px,auto)] bg-card" aria-label={say('Tray')}>
   <div class="mb-tray-list flex min-h-0 flex-col gap-[7px] overflow-auto p-2" bind:this={list}>
-    <label class="field flex items-center !bg-paper !py-0.5">
+    <label class="flex items-center rounded-md border border-rule bg-paper px-[9px] py-0.5">
       <span class="sr-only">{say('Find a block')}</span>
-      <input
-        bind:this={field}
+      <Field
+        bind:element={field}
         bind:value={find}
         onkeydown={keys}
         placeholder={say('Find a block')}
-        class="min-w-0 flex-1 border-0 bg-transparent p-1 placeholder:text-soft"
+        look="bare"
+        class="min-w-0 flex-1 p-1 placeholder:text-soft"
       />
       <span class="font-mono text-soft" aria-hidden="true">/</span>
     </label>
     {#each names as one (one.id)}
       <div class="flex gap-1">
-        <button
+        <Button
           data-name={one.name}
           title={say('The {what} {name}: drag it into the program', { what: word(one.what), name: one.name })}
-          onpointerdown={(e) => down(e, one.kind, { [one.slot]: one.id })}
+          onpointerdown={(e: PointerEvent) => down(e, one.kind, { [one.slot]: one.id })}
           onclick={() => click(one.kind, { [one.slot]: one.id })}
+          look="bare"
           class="min-w-0 flex-1 cursor-grab truncate rounded-[7px] border border-rule bg-paper px-2 py-[3px] text-left font-semibold touch-none"
           >{one.name}<small class="ml-1.5 font-[450] text-soft"
             >{word(one.what)} · {one.uses
               ? say('used {n, plural, one {once} other {# times}}', { n: one.uses })
               : say('not used')}</small
-          ></button
+          ></Button
         >
-        <button
-          class="chip !px-1.5"
+        <Button
+          look="quiet"
+          class="px-1.5"
           aria-label={say('Names: {name}', { name: one.name })}
           title={say('Rename, take out, where it is used')}
-          onclick={() => (w.panel = { kind: 'names', id: one.id })}>⋯</button
+          onclick={() => (w.panel = { kind: 'names', id: one.id })}>⋯</Button
         >
       </div>
     {/each}
     {#each shown as card (card.kind)}
-      <button
+      <Button
         data-card={card.kind}
         title={card.help}
-        onpointerdown={(e) => down(e, card.kind)}
+        onpointerdown={(e: PointerEvent) => down(e, card.kind)}
         onclick={() => click(card.kind)}
         onkeydown={cardKeys}
+        look="bare"
         class="cursor-grab rounded-[7px] border border-l-[9px] px-2 py-[5px] text-left leading-[1.2] font-semibold touch-none"
         style="--c: var(--{SECTIONS[card.section]
           .family}); border-color: color-mix(in srgb, var(--c) 34%, var(--card)); border-left-color: var(--c); background: color-mix(in srgb, var(--c) 7%, var(--card))"
-        >{card.title}<small class="block text-[11.5px] font-[450] text-soft">{card.line}</small></button
+        >{card.title}<small class="block text-[11.5px] font-[450] text-soft">{card.line}</small></Button
       >
     {:else}
       <p class="px-1 text-soft">{say('No block has that in it. Try one word of what it should do.')}</p>
@@ -204,15 +210,16 @@
     {#each FAMILIES as family (family)}
       <div class="border-b border-rule py-1 last:border-0" role="presentation">
         {#each sections.filter(([, s]) => s.family === family) as [key, section] (key)}
-          <button
+          <Button
             role="tab"
             aria-selected={w.section === key && !find}
             onclick={() => {
               w.section = key;
               find = '';
             }}
+            look="bare"
             class="flex w-full items-center gap-2 border-l-4 px-1.5 py-1.5 text-left text-[12.5px] font-semibold {w.section ===
-              key && !find
+              key && find
               ? 'bg-card text-ink'
               : 'border-transparent text-soft'}"
             style={w.section === key && !find ? `border-color: var(--${family})` : ''}
@@ -227,7 +234,7 @@
               stroke-linejoin="round"
               style="stroke: var(--{family})"
               aria-hidden="true">{@html ICONS[key]}</svg
-            >{word(section.title)}</button
+            >{word(section.title)}</Button
           >
         {/each}
       </div>

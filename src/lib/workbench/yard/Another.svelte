@@ -1,5 +1,6 @@
 <!-- Another device for the yard: the program and kit of another project, which stays what it is. -->
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import Dialog from '../../ui/Dialog.svelte';
   import { say } from '../../../../core/words.ts';
   import type { Project } from '../../../../core/project.ts';
@@ -53,14 +54,15 @@
   <ul class="flex max-h-72 flex-col gap-1 overflow-auto">
     {#each cards ?? [] as card (card.id)}
       <li>
-        <button
+        <Button
+          look="bare"
           class="w-full rounded-lg border border-rule px-3 py-1.5 text-left hover:bg-linen"
-          onclick={() => take(card)}><b>{card.name}</b> <span class="text-soft">{card.device}</span></button
+          onclick={() => take(card)}><b>{card.name}</b> <span class="text-soft">{card.device}</span></Button
         >
       </li>
     {/each}
   </ul>
   <div class="flex justify-end">
-    <button class="btn btn-plain" onclick={() => (open = false)}>{say('Leave it')}</button>
+    <Button onclick={() => (open = false)}>{say('Leave it')}</Button>
   </div>
 </Dialog>

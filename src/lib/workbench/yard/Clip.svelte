@@ -1,7 +1,9 @@
 <!-- The run that is shown, as a WebM or GIF file, as the yard is seen now: from above, from behind or free. -->
 <script lang="ts">
+  import OneOf from '../../ui/OneOf.svelte';
+  import Button from '../../ui/Button.svelte';
   import Dialog from '../../ui/Dialog.svelte';
-  import Progressbar from 'flowbite-svelte/Progressbar.svelte';
+  import Progress from '../../ui/Progress.svelte';
   import { tick } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { download, fileName } from '../../shelf/files.ts';
@@ -61,21 +63,20 @@
     </p>
     <fieldset class="flex gap-2" disabled={share !== undefined}>
       <legend class="sr-only">{say('Kind of file')}</legend>
-      {#each ['webm', 'gif'] as const as k (k)}<label
-          class="flex flex-1 items-center gap-2 rounded-lg border border-rule px-3 py-2"
-          ><input type="radio" class="accent-brass" value={k} bind:group={kind} /><b>{k === 'webm' ? 'WebM' : 'GIF'}</b
-          ></label
+      {#each ['webm', 'gif'] as const as k (k)}<OneOf
+          name="clip"
+          value={k}
+          bind:group={kind}
+          class="flex-1 rounded-md border border-rule px-3 py-2"><b>{k === 'webm' ? 'WebM' : 'GIF'}</b></OneOf
         >{/each}
     </fieldset>
-    {#if share !== undefined}<Progressbar progress={Math.round(share * 100)} size="h-2" />{/if}
+    {#if share !== undefined}<Progress says={say('Record a clip')} {share} />{/if}
     {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
   {/if}
   <div class="flex justify-end gap-2">
-    <button class="btn btn-plain" onclick={() => (share !== undefined ? (cancelled = true) : (open = false))}
-      >{share !== undefined ? say('Cancel') : say('Leave it')}</button
+    <Button onclick={() => (share !== undefined ? (cancelled = true) : (open = false))}
+      >{share !== undefined ? say('Cancel') : say('Leave it')}</Button
     >
-    {#if end && !w.runs.busy}<button class="btn btn-go" disabled={share !== undefined} onclick={go}
-        >{say('Record')}</button
-      >{/if}
+    {#if end && !w.runs.busy}<Button look="go" disabled={share !== undefined} onclick={go}>{say('Record')}</Button>{/if}
   </div>
 </Dialog>

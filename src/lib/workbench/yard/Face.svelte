@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { DARK, levelOf, pixelShownAt, shownAs } from '../../../../core/language/pixels.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
@@ -87,20 +88,20 @@
       </span>
     </div>
     <div class="flex shrink-0 gap-[5px]">
-      <button
-        class="btn btn-plain !px-2.5"
+      <Button
+        class="px-2.5"
         aria-label={say('Dot')}
         title={device && !w.device.running ? say('Dot: starts the program on the device') : say('Dot')}
-        {...holds((down) => w.press('Dot', down))}>●</button
+        {...holds((down) => w.press('Dot', down))}>●</Button
       >
-      <button
-        class="btn btn-plain !px-2.5"
+      <Button
+        class="px-2.5"
         aria-label={say('Bar')}
         title={device ? say('Bar: hold it for 2 s to stop the program') : say('Bar')}
-        {...holds((down) => w.press('Bar', down))}>▬</button
+        {...holds((down) => w.press('Bar', down))}>▬</Button
       >
-      {#if hasWheels(kit)}<button class="btn btn-plain !px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
-          >{say('Nose')}</button
+      {#if hasWheels(kit)}<Button class="px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
+          >{say('Nose')}</Button
         >{/if}
     </div>
   </div>

@@ -1,5 +1,8 @@
 <!-- The device in the hand: lean, shake, toss, push, lift, press and touch. Everything is an input of the run. -->
 <script lang="ts">
+  import Table from '../../ui/Table.svelte';
+  import Slide from '../../ui/Slide.svelte';
+  import Button from '../../ui/Button.svelte';
   import NumberField from '../../ui/NumberField.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
@@ -149,10 +152,11 @@
   <div class="flex min-w-0 flex-1 flex-col gap-1.5">
     {#if others.length}
       <div class="flex flex-wrap gap-1" role="group" aria-label={say('Whom the hand is on')}>
-        {#each [undefined, ...others.map((o) => o.name)] as whom (whom)}<button
-            class="chip max-w-[150px] truncate"
+        {#each [undefined, ...others.map((o) => o.name)] as whom (whom)}<Button
+            look="quiet"
+            class="max-w-[150px] truncate"
             aria-pressed={name === whom}
-            onclick={() => (w.handOn = whom)}>{whom ?? w.session.project.name}</button
+            onclick={() => (w.handOn = whom)}>{whom ?? w.session.project.name}</Button
           >{/each}
       </div>
     {:else if !hasWheels(kit)}
@@ -171,44 +175,36 @@
     {/if}
     {#if name && hasWheels(kit)}
       <div class="flex gap-1" role="group" aria-label={say('Buttons of {name}', { name })}>
-        <button class="btn btn-plain !px-2.5 !py-1" disabled={!ready} {...holds((down) => hand.touch('Dot', down))}
-          >● {say('Dot')}</button
-        >
-        <button class="btn btn-plain !px-2.5 !py-1" disabled={!ready} {...holds((down) => hand.touch('Bar', down))}
-          >▬ {say('Bar')}</button
-        >
-        <button class="btn btn-plain !px-2.5 !py-1" disabled={!ready} {...holds((down) => hand.touch('nose', down))}
-          >{say('Nose')}</button
-        >
+        <Button size="sm" disabled={!ready} {...holds((down) => hand.touch('Dot', down))}>● {say('Dot')}</Button>
+        <Button size="sm" disabled={!ready} {...holds((down) => hand.touch('Bar', down))}>▬ {say('Bar')}</Button>
+        <Button size="sm" disabled={!ready} {...holds((down) => hand.touch('nose', down))}>{say('Nose')}</Button>
       </div>
     {/if}
     {#if !ready}
       <p class="text-soft">
         {say('Rehearse, or look at the sensors without a program: then your hand can act.')}
-        {#if !name}<button class="chip underline" onclick={() => void runs.look(w.session.project)}
-            >{say('Look at the sensors')}</button
+        {#if !name}<Button look="quiet" class="underline" onclick={() => void runs.look(w.session.project)}
+            >{say('Look at the sensors')}</Button
           >{/if}
       </p>
     {/if}
     {#if hasWheels(kit)}
       <div class="flex flex-wrap items-center gap-1.5">
-        <button
-          class="btn btn-plain !px-2 !py-1"
-          disabled={!ready}
-          aria-pressed={lifted}
-          onclick={() => give({ lift: !lifted })}>{lifted ? say('Set it down') : say('Lift it')}</button
+        <Button size="sm" disabled={!ready} aria-pressed={lifted} onclick={() => give({ lift: !lifted })}
+          >{lifted ? say('Set it down') : say('Lift it')}</Button
         >
-        {#each pushes as [arrow, name, by] (arrow)}<button
-            class="btn btn-plain !px-2 !py-1"
+        {#each pushes as [arrow, name, by] (arrow)}<Button
+            size="sm"
             disabled={!ready}
             title={name()}
             aria-label={name()}
-            onclick={() => push(by)}>{arrow}</button
+            onclick={() => push(by)}>{arrow}</Button
           >{/each}
         <label class="flex items-center gap-1 text-soft"
           >{say('with')}
           <NumberField
-            class="field !w-14 !px-1 !py-0.5 text-right"
+            size="sm"
+            class="w-14! text-right"
             min={1}
             max={40}
             bind:value={hand.strength}
@@ -220,14 +216,13 @@
           >{/if}
       </div>
     {:else}
-      <table class="w-full tabular-nums">
+      <Table>
         <tbody>
           {#each angles as [key, name] (key)}
             <tr
               ><td class="pr-1 text-soft">{name()}</td><td class="w-full"
-                ><input
-                  class="h-6 w-full accent-[#b5842a]"
-                  type="range"
+                ><Slide
+                  class="w-full"
                   min="-90"
                   max="90"
                   disabled={!ready}
@@ -240,48 +235,30 @@
             >
           {/each}
         </tbody>
-      </table>
+      </Table>
       <div class="flex flex-wrap gap-1">
-        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => hand.level()}
-          >{say('Level')}</button
+        <Button size="xs" disabled={!ready} onclick={() => hand.level()}>{say('Level')}</Button>
+        <Button size="xs" disabled={!ready} onclick={() => give({ shake: 0.8 })}>{say('Shake')}</Button>
+        <Button size="xs" disabled={!ready} onclick={() => give({ shake: 0.8, g: GENTLE_G })}
+          >{say('Shake gently')}</Button
         >
-        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => give({ shake: 0.8 })}
-          >{say('Shake')}</button
-        >
-        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => give({ shake: 0.8, g: GENTLE_G })}
-          >{say('Shake gently')}</button
-        >
-        <button
-          class="btn btn-plain !px-2 !py-0.5"
+        <Button
+          size="xs"
           disabled={!ready}
           onclick={() => (hand.leanTo({ sideways: Math.abs(lean.sideways) > 90 ? 0 : 180 }, true), hand.keep())}
-          >{say('Turn over')}</button
+          >{say('Turn over')}</Button
         >
-        <button
-          class="btn btn-plain !px-2 !py-0.5"
-          disabled={!ready}
-          aria-pressed={hand.soil}
-          onclick={() => hand.intoSoil(!hand.soil)}>{hand.soil ? say('Out of the soil') : say('Into the soil')}</button
+        <Button size="xs" disabled={!ready} aria-pressed={hand.soil} onclick={() => hand.intoSoil(!hand.soil)}
+          >{hand.soil ? say('Out of the soil') : say('Into the soil')}</Button
         >
       </div>
       <div class="flex flex-wrap items-center gap-1">
-        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => give({ toss: hand.height })}
-          >{say('Toss')}</button
-        >
-        <button class="btn btn-plain !px-2 !py-0.5" disabled={!ready} onclick={() => give({ drop: hand.height })}
-          >{say('Drop')}</button
-        >
-        <input
-          class="h-6 min-w-0 flex-1 accent-[#b5842a]"
-          type="range"
-          min="5"
-          max="150"
-          step="5"
-          bind:value={hand.height}
-          aria-label={say('Height, dragged')}
-        />
+        <Button size="xs" disabled={!ready} onclick={() => give({ toss: hand.height })}>{say('Toss')}</Button>
+        <Button size="xs" disabled={!ready} onclick={() => give({ drop: hand.height })}>{say('Drop')}</Button>
+        <Slide class="flex-1" min="5" max="150" step="5" bind:value={hand.height} aria-label={say('Height, dragged')} />
         <NumberField
-          class="field !w-14 !px-1 !py-0.5 text-right"
+          size="sm"
+          class="w-14! text-right"
           min={1}
           max={300}
           bind:value={hand.height}

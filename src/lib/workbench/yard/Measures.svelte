@@ -21,7 +21,7 @@
 </script>
 
 <dl
-  class="pointer-events-none absolute top-2 left-2 grid grid-cols-[auto_auto] gap-x-2 rounded-md bg-paper/95 px-2 py-1 text-[12px] tabular-nums shadow"
+  class="pointer-events-none absolute top-11 left-2 grid grid-cols-[auto_auto] gap-x-2 rounded-md bg-paper/95 px-2 py-1 text-[12px] tabular-nums shadow"
   data-testid="measures"
 >
   <dt class="text-soft">{say('start')}</dt>

@@ -1,5 +1,6 @@
 <!-- The yard in three dimensions, from behind the robot or from anywhere: the same poses, read off the same trace. -->
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { Canvas } from '@threlte/core';
   import { NoToneMapping, PCFSoftShadowMap, WebGLRenderer } from 'three';
   import { say } from '../../../../core/words.ts';
@@ -80,10 +81,11 @@
       ? ` · ${say('simple picture: no graphics processor')}`
       : ''}
   </p>
-  <button
-    class="chip absolute top-2 right-2 !bg-card"
+  <Button
+    look="quiet"
+    class="absolute top-2 right-2 bg-card"
     aria-pressed={beams}
     title={say('Show the cone of the distance sensor and the spots of the line sensors')}
-    onclick={() => (beams = !beams)}>{say('Beams')}</button
+    onclick={() => (beams = !beams)}>{say('Beams')}</Button
   >
 </div>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from '../../ui/Button.svelte';
   import { say } from '../../../../core/words.ts';
   import { select } from 'd3-selection';
   import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
@@ -324,18 +325,20 @@
       hint={!ruler.line}
     />{/if}
   <div class="absolute top-2 right-2 flex gap-1">
-    <button
+    <Button
+      look="bare"
       class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"
       title={say("Robot back to the mat's start")}
       aria-label={say("Robot back to the mat's start")}
       disabled={!canMove}
-      onclick={() => place(undefined)}><Home size={15} /></button
+      onclick={() => place(undefined)}><Home size={15} /></Button
     >
-    <button
+    <Button
+      look="bare"
       class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"
       title={say('Show the whole mat')}
       aria-label={say('Show the whole mat')}
-      onclick={fit}><Fit size={15} /></button
+      onclick={fit}><Fit size={15} /></Button
     >
   </div>
 </div>

@@ -1,4 +1,6 @@
 <script lang="ts">
+  import Choice from '../../ui/Choice.svelte';
+  import Button from '../../ui/Button.svelte';
   import { later, say, word } from '../../../../core/words.ts';
   import { mats } from '../../../../core/yard/mats.ts';
   import type { Component } from 'svelte';
@@ -58,21 +60,23 @@
 <section class="flex h-full min-h-0 flex-col border-r border-rule" aria-label={say('Yard')}>
   <div class="bar">
     <h2 class="mr-1 font-sans text-[14px] font-bold max-[1400px]:sr-only">{say('Yard')}</h2>
-    {#each views as [view, name] (view)}<button
-        class="chip"
+    {#each views as [view, name] (view)}<Button
+        look="quiet"
         aria-pressed={w.view === view}
-        onclick={() => (w.view = view)}>{word(name)}</button
+        onclick={() => (w.view = view)}>{word(name)}</Button
       >{/each}
     <span class="flex-1"></span>
-    <button
-      class="chip min-h-6 !px-1.5"
+    <Button
+      look="quiet"
+      class="min-h-6 px-1.5"
       aria-pressed={w.measuring}
       title={say('Ruler: measure on the mat')}
       aria-label={say('Ruler')}
-      onclick={() => ((w.measuring = !w.measuring), (w.view = 'above'))}><Ruler size={15} /></button
+      onclick={() => ((w.measuring = !w.measuring), (w.view = 'above'))}><Ruler size={15} /></Button
     >
-    <button
-      class="chip min-h-6 !px-1.5"
+    <Button
+      look="quiet"
+      class="min-h-6 px-1.5"
       aria-pressed={w.predict.open}
       title={say('Predict: where will it stop, what will it show?')}
       aria-label={say('Predict')}
@@ -82,23 +86,15 @@
           w.view = 'above';
           w.predict.start();
         }
-      }}><Guess size={15} /></button
+      }}><Guess size={15} /></Button
     >
-    <button
-      class="chip min-h-6 !px-1.5"
+    <Button
+      look="quiet"
+      class="min-h-6 px-1.5"
       aria-pressed={w.handOpen}
       title={say('Hand: lean, shake, push, lift')}
       aria-label={say('Hand')}
-      onclick={() => (w.handOpen = !w.handOpen)}><HandIcon size={15} /></button
-    >
-    <select
-      class="max-w-[88px] min-w-0 shrink rounded-md border border-rule bg-card px-1 py-0.5 text-ink"
-      aria-label={say('Mat')}
-      title={say('Mat')}
-      value={w.session.project.mat.name}
-      onchange={(e) => lay(e.currentTarget.value)}
-      disabled={w.runs.busy}
-      >{#each names as name (name)}<option>{name}</option>{/each}</select
+      onclick={() => (w.handOpen = !w.handOpen)}><HandIcon size={15} /></Button
     >
     <Menu onpicture={picture} />
   </div>
@@ -106,6 +102,16 @@
   {#if hasWheels(w.session.project.kit) || !w.handOpen || w.handOn}<Face />{/if}
   {#if w.handOpen && Hand}<Hand />{/if}
   <div class="relative min-h-0 flex-1">
+    <Choice
+      size="sm"
+      class="absolute! top-2 left-2 z-10 max-w-[60%] text-[12.5px]"
+      aria-label={say('Mat')}
+      title={say('Mat')}
+      value={w.session.project.mat.name}
+      onchange={(e) => lay(e.currentTarget.value)}
+      disabled={w.runs.busy}
+      >{#each names as name (name)}<option>{name}</option>{/each}</Choice
+    >
     {#if w.predict.open}{#await import('../predict/Predict.svelte') then { default: Predict }}<Predict />{/await}{/if}
     {#if w.view === 'above'}<Yard />
     {:else}

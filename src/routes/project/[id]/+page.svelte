@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Button from '../../../lib/ui/Button.svelte';
   import { sound } from '$lib/workbench/yard/tones.ts';
   import { say } from '../../../../core/words.ts';
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
@@ -52,8 +53,8 @@
   {#if w.phone?.asking}
     <div class="flex items-center gap-3 border-b border-rule bg-linen px-4 py-1.5" role="alert" data-testid="asking">
       <span class="flex-1">{say('Another phone wants to be the hand of this workbench.')}</span>
-      <button class="btn btn-go !py-1" onclick={() => w.phone?.decide(true)}>{say('Let it')}</button>
-      <button class="btn btn-plain !py-1" onclick={() => w.phone?.decide(false)}>{say('No')}</button>
+      <Button look="go" size="sm" onclick={() => w.phone?.decide(true)}>{say('Let it')}</Button>
+      <Button size="sm" onclick={() => w.phone?.decide(false)}>{say('No')}</Button>
     </div>
   {/if}
   <main class="min-h-0 flex-1">

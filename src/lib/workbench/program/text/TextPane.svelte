@@ -1,5 +1,6 @@
 <!-- A text project: its Python is the program. -->
 <script lang="ts">
+  import Button from '../../../ui/Button.svelte';
   import { eventsOf } from '../../../../../core/trace/apart.ts';
   import { retell, say } from '../../../../../core/words.ts';
   import { EditorState } from '@codemirror/state';
@@ -129,16 +130,16 @@
       aria-label={say('What blocks cannot say')}
     >
       <p class="mb-1 font-semibold">{say('Blocks cannot say all of this text yet. It stays as it is.')}</p>
-      {#if lost.length}<button class="btn btn-plain !py-1" onclick={() => toBlocks(true)}
-          >{say('To blocks without these')}</button
-        >{/if}
-      {#each problems as p (p.line + p.message)}<button class="block text-left underline" onclick={() => goTo(p.line)}
-          >{say('Line {x}: {message}', { x: p.line + 1, message: p.message })}</button
+      {#if lost.length}<Button size="sm" onclick={() => toBlocks(true)}>{say('To blocks without these')}</Button>{/if}
+      {#each problems as p (p.line + p.message)}<Button
+          look="bare"
+          class="block text-left underline"
+          onclick={() => goTo(p.line)}>{say('Line {x}: {message}', { x: p.line + 1, message: p.message })}</Button
         >{/each}
     </div>
   {/if}
   <div class="flex items-center gap-2 border-t border-rule px-3 py-1.5">
-    <button class="btn btn-plain !py-1" onclick={() => toBlocks()}>{say('To blocks')}</button>
+    <Button size="sm" onclick={() => toBlocks()}>{say('To blocks')}</Button>
     <span class="text-[13px] text-soft">{say('Click beside a line number to stop there. Step goes line by line.')}</span
     >
   </div>

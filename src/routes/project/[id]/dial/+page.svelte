@@ -1,5 +1,7 @@
 <!-- A dial card at its true size: degrees along an arc, for a paper pointer on a servo's horn. -->
 <script lang="ts">
+  import Choice from '../../../../lib/ui/Choice.svelte';
+  import Button from '../../../../lib/ui/Button.svelte';
   import { page } from '$app/state';
   import { say } from '../../../../../core/words.ts';
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
@@ -19,16 +21,15 @@
 
 <svelte:head><title>{say('Dial card')}</title></svelte:head>
 <div class="no-print flex items-center gap-3 border-b border-rule bg-linen px-4 py-2">
-  <a class="btn btn-plain" href="/project/{page.params.id}">{say('Back to the workbench')}</a>
-  {#if servos.length > 1}<select
-      class="field"
+  <Button href="/project/{page.params.id}">{say('Back to the workbench')}</Button>
+  {#if servos.length > 1}<Choice
       aria-label={say('Servo')}
       value={servo?.socket}
       onchange={(e) => (socket = e.currentTarget.value)}
-      >{#each servos as s (s.socket)}<option value={s.socket}>{s.name}</option>{/each}</select
+      >{#each servos as s (s.socket)}<option value={s.socket}>{s.name}</option>{/each}</Choice
     >{/if}
   <span class="flex-1"></span>
-  <button class="btn btn-go" onclick={() => window.print()}>{say('Print')}</button>
+  <Button look="go" onclick={() => window.print()}>{say('Print')}</Button>
 </div>
 <main class="bg-white p-[10mm] text-black" data-testid="dial">
   <h1 class="font-display text-[20px]">

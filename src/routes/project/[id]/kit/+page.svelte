@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Field from '../../../../lib/ui/Field.svelte';
+  import Choice from '../../../../lib/ui/Choice.svelte';
+  import Button from '../../../../lib/ui/Button.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
   import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../../../../../core/circuit/led.ts';
   import { later, say, word } from '../../../../../core/words.ts';
@@ -150,7 +153,7 @@
     <UndoButtons {session} />
     <LanguageChoice />
     <ThemeButton />
-    <a class="btn btn-go" href="/project/{session.id}">{say('Back to the workbench')}</a>
+    <Button look="go" href="/project/{session.id}">{say('Back to the workbench')}</Button>
   </TopBar>
   <Trouble {session} />
   <main class="grid min-h-0 flex-1 grid-cols-[1fr_470px]">
@@ -177,17 +180,19 @@
             {@const part = partAt(kit, socket)}
             <TableBodyRow class="border-rule bg-card {flagged.has(socket) ? '!bg-[var(--claywash)]' : ''}">
               <TableBodyCell class="px-2 py-0.5">
-                {#if part}<select
-                    class="rounded border border-rule bg-card px-0.5 font-bold"
+                {#if part}<Choice
+                    size="sm"
+                    class="font-bold"
                     aria-label={say('Socket of the {name}', { name: part.name })}
                     value={socket}
                     onchange={(e) => move(socket, e.currentTarget.value)}
-                    >{#each socketsFor(part.type) as s (s)}<option>{s}</option>{/each}</select
+                    >{#each socketsFor(part.type) as s (s)}<option>{s}</option>{/each}</Choice
                   >{:else}<b class="px-1">{socket}</b>{/if}
               </TableBodyCell>
               <TableBodyCell class="px-2 py-0.5 whitespace-nowrap">
-                {#if part}{typeName(part.type)}{part.drives ? say(', wheel') : ''}{:else}<select
-                    class="rounded border border-rule bg-card px-0.5 text-soft"
+                {#if part}{typeName(part.type)}{part.drives ? say(', wheel') : ''}{:else}<Choice
+                    size="sm"
+                    class="text-soft"
                     aria-label={say('Plug something into {socket}', { socket })}
                     value=""
                     onchange={(e) => {
@@ -197,15 +202,16 @@
                     }}
                     ><option value="">{say('empty')}</option>{#each canPlug(socket) as type (type)}<option value={type}
                         >{typeName(type)}</option
-                      >{/each}</select
+                      >{/each}</Choice
                   >{/if}
               </TableBodyCell>
               <TableBodyCell class="px-2 py-0.5"
-                >{#if part}<input
-                    class="w-[92px] rounded border border-transparent bg-transparent px-1 py-0.5 hover:border-rule"
+                >{#if part}<Field
+                    look="line"
+                    class="w-[92px]! px-1 py-0.5"
                     aria-label={say('Name of the part in {socket}', { socket })}
                     value={part.name}
-                    maxlength="40"
+                    maxlength={40}
                     onchange={(e) => {
                       const name = e.currentTarget.value.trim();
                       if (name) change(say('call it {name}', { name }), socket, { name });
@@ -214,19 +220,20 @@
                   />{/if}</TableBodyCell
               >
               <TableBodyCell class="px-2 py-0.5 whitespace-nowrap">
-                {#if part?.type === 'motor'}<select
-                    class="rounded border border-rule bg-card px-0.5"
+                {#if part?.type === 'motor'}<Choice
+                    size="sm"
                     aria-label={say('How the {name} is mounted', { name: part.name })}
                     value={mounted(part)}
                     onchange={(e) =>
                       change(say('change the mounting'), socket, { mounted: e.currentTarget.value as 'normal' })}
                     ><option value="normal">{say('normal')}</option><option value="mirrored">{say('mirrored')}</option
-                    ></select
+                    ></Choice
                   >
                 {:else if part?.type === 'servo'}<label
                     >{say('horn')}
                     <NumberField
-                      class="w-[46px] rounded border border-rule bg-card px-1 text-right"
+                      size="sm"
+                      class="w-[46px]! text-right"
                       aria-label={say('Horn of the {name}, degrees', { name: part.name })}
                       min={-90}
                       max={90}
@@ -234,11 +241,12 @@
                       put={(hornDeg) => change(say('turn the horn'), socket, { hornDeg })}
                     />°</label
                   >{/if}
-                {#if part}<button
-                    class="chip !px-1 text-[12px]"
+                {#if part}<Button
+                    look="quiet"
+                    class="px-1 text-[12px]"
                     title={say('Unplug the {name}', { name: part.name })}
                     aria-label={say('Unplug the {name}', { name: part.name })}
-                    onclick={() => unplug(part)}>✕</button
+                    onclick={() => unplug(part)}>✕</Button
                   >{/if}
               </TableBodyCell>
             </TableBodyRow>
@@ -250,9 +258,8 @@
         <div class="remark">
           <b>{r.says}</b><br />{r.todo}
           <div class="mt-1.5 flex flex-wrap gap-1.5">
-            {#each r.mends as m (m.label)}<button
-                class="btn btn-plain !px-2.5 !py-1 text-[13px]"
-                onclick={() => bench.mend(m)}>{m.label}</button
+            {#each r.mends as m (m.label)}<Button size="sm" class="text-[13px]" onclick={() => bench.mend(m)}
+                >{m.label}</Button
               >{/each}
           </div>
         </div>
@@ -260,7 +267,7 @@
       <h2 class="mt-1 text-[18px]">{say('Measures')}</h2>
       {#if trouble}<p class="remark text-clay" role="alert">{trouble}</p>{/if}
       <dl
-        class="grid grid-cols-[1fr_auto] items-center rounded-[10px] border border-rule bg-card text-[13px] [&>*]:border-b [&>*]:border-rule [&>*]:px-2.5 [&>*]:py-1 [&>:nth-last-child(-n+2)]:border-0"
+        class="grid grid-cols-[1fr_auto] rounded-[10px] border border-rule bg-card text-[13px] [&>*]:flex [&>*]:min-h-8 [&>*]:items-center [&>dd]:justify-end [&>dd]:gap-1.5 [&>*]:border-b [&>*]:border-rule [&>*]:px-2.5 [&>*]:py-1 [&>:nth-last-child(-n+2)]:border-0"
       >
         {#if hasWheels(kit)}
           <dt><label for="diameter">{say('wheel diameter')}</label></dt>
@@ -268,7 +275,8 @@
             <NumberField
               bind:element={diameter}
               id="diameter"
-              class="w-20 rounded border border-rule bg-card px-1 text-right"
+              size="sm"
+              class="w-20! text-right"
               step={0.1}
               value={kit.wheels.leftDiameterMm}
               put={(mm) => measure('diameter', mm)}
@@ -284,7 +292,8 @@
             <NumberField
               bind:element={track}
               id="track"
-              class="w-20 rounded border border-rule bg-card px-1 text-right"
+              size="sm"
+              class="w-20! text-right"
               step={0.1}
               value={kit.wheels.trackMm}
               put={(mm) => measure('track', mm)}
@@ -295,7 +304,8 @@
           <dd class="text-right font-mono">
             <NumberField
               id="threshold"
-              class="w-20 rounded border border-rule bg-card px-1 text-right"
+              size="sm"
+              class="w-20! text-right"
               value={kit.lineSensors.threshold}
               put={threshold}
             />
@@ -303,21 +313,23 @@
           <dt>{say('half way between what they read on light and on dark')}</dt>
           <dd class="text-right font-mono whitespace-nowrap">
             <NumberField
-              class="w-14 rounded border border-rule bg-card px-1 text-right"
+              size="sm"
+              class="w-14! text-right"
               min={0}
               max={100}
               aria-label={say('reads on light')}
               bind:value={light}
             />
             <NumberField
-              class="w-14 rounded border border-rule bg-card px-1 text-right"
+              size="sm"
+              class="w-14! text-right"
               min={0}
               max={100}
               aria-label={say('reads on dark')}
               bind:value={dark}
             />
-            <button class="chip underline" onclick={() => threshold(Math.round((light + dark) * 5) / 10)}
-              >{say('Set it')}</button
+            <Button look="quiet" class="underline" onclick={() => threshold(Math.round((light + dark) * 5) / 10)}
+              >{say('Set it')}</Button
             >
           </dd>
           <dt>{say('wheel turns for 90° on the spot')}</dt>
@@ -327,50 +339,51 @@
         {:else}
           <dt><label for="turned">{say('display mounted turned by')}</label></dt>
           <dd class="text-right font-mono">
-            <select
+            <Choice
               id="turned"
-              class="rounded border border-rule bg-card px-1"
+              size="sm"
               value={kit.display?.turnedDeg ?? 0}
               onchange={(e) =>
                 session.kit(say('turn the display'), {
                   ...kit,
                   display: { turnedDeg: Number(e.currentTarget.value) as 0 }
                 })}
-              >{#each [0, 90, 180, 270] as deg (deg)}<option value={deg}>{deg}°</option>{/each}</select
+              >{#each [0, 90, 180, 270] as deg (deg)}<option value={deg}>{deg}°</option>{/each}</Choice
             >
           </dd>
           <dt><label for="sleep">{say('sleeps after')}</label></dt>
           <dd class="text-right font-mono">
-            <select
+            <Choice
               id="sleep"
-              class="rounded border border-rule bg-card px-1"
+              size="sm"
               value={kit.sleepMin ?? 0}
               onchange={(e) =>
                 session.kit(say('change when it sleeps'), { ...kit, sleepMin: Number(e.currentTarget.value) })}
               >{#each [0, 1, 2, 5, 10, 30] as min (min)}<option value={min}
                   >{min ? say('{min} min', { min }) : say('never')}</option
-                >{/each}</select
+                >{/each}</Choice
             >
           </dd>
         {/if}
         {#each kit.parts.filter((p) => p.type === 'servo') as part (part.socket)}
           <dt>{say('plug of the {name}', { name: part.name })}</dt>
           <dd class="text-right">
-            <select
-              class="rounded border border-rule bg-card px-1"
+            <Choice
+              size="sm"
               aria-label={say('Plug of the {name}', { name: part.name })}
               title={say('Which way round its plug is put in')}
               value={part.plug ?? 'right'}
               onchange={(e) => change(say('turn the plug'), part.socket, { plug: e.currentTarget.value as 'right' })}
               ><option value="right">{say('the right way round')}</option><option value="wrong"
                 >{say('the wrong way round')}</option
-              ></select
+              ></Choice
             >
           </dd>
           <dt>{say('the {name} is free from, to', { name: part.name })}</dt>
           <dd class="text-right font-mono">
             {#each [['freeFromDeg', 0], ['freeToDeg', 180]] as const as [key, whole] (key)}<NumberField
-                class="w-14 rounded border border-rule bg-card px-1 text-right"
+                size="sm"
+                class="w-14! text-right"
                 min={0}
                 max={180}
                 aria-label={key === 'freeFromDeg'
@@ -386,8 +399,8 @@
           {@const ampere = currentOf(part)}
           <dt>{say('in the socket of the {name}', { name: part.name })}</dt>
           <dd class="text-right">
-            <select
-              class="rounded border border-rule bg-card px-1"
+            <Choice
+              size="sm"
               aria-label={say('What sits in {socket}', { socket: part.socket })}
               value={part.ohm === undefined ? '' : (part.colour ?? 'red')}
               onchange={(e) => {
@@ -401,14 +414,15 @@
               ><option value="">{say('a lamp with its own resistor')}</option
               >{#each LED_COLOURS as colour (colour)}<option value={colour}
                   >{say('a bare LED, {colour}', { colour: word(colour) })}</option
-                >{/each}</select
+                >{/each}</Choice
             >
           </dd>
           {#if part.ohm !== undefined}
             <dt>{say('resistor before it')}</dt>
             <dd class="text-right font-mono">
               <NumberField
-                class="w-20 rounded border border-rule bg-card px-1 text-right"
+                size="sm"
+                class="w-20! text-right"
                 min={0}
                 max={1e6}
                 aria-label={say('Resistor before the LED')}

@@ -1,4 +1,7 @@
 <script lang="ts">
+  import Field from '../../../../lib/ui/Field.svelte';
+  import Choice from '../../../../lib/ui/Choice.svelte';
+  import Button from '../../../../lib/ui/Button.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
   import { say, word } from '../../../../../core/words.ts';
   import FileDown from '@lucide/svelte/icons/file-down';
@@ -51,29 +54,32 @@
     <SaveState {session} />
     <span class="flex-1"></span>
     <UndoButtons {session} />
-    <button
-      class="btn btn-ghost !px-2"
+    <Button
+      look="ghost"
+      class="px-2"
       aria-label={say('Take in a drawing (SVG) or a picture')}
       title={say('Take in a drawing (SVG) or a picture')}
-      onclick={() => importer.choose()}><FileUp size={17} /></button
+      onclick={() => importer.choose()}><FileUp size={17} /></Button
     >
-    <button
-      class="btn btn-ghost !px-2"
+    <Button
+      look="ghost"
+      class="px-2"
       aria-label={say('Save as SVG')}
       title={say('Save as SVG')}
       onclick={() => download(`${fileName(mat.name)}.svg`, matToSvg(mat), 'image/svg+xml')}
-      ><FileDown size={17} /></button
+      ><FileDown size={17} /></Button
     >
-    <a
-      class="btn btn-ghost !px-2"
+    <Button
+      look="ghost"
+      class="px-2"
       href="/project/{session.id}/mat/print"
       target="_blank"
       aria-label={say('Print')}
-      title={say('Print: 1 to 1 on several sheets, or a map')}><Printer size={17} /></a
+      title={say('Print: 1 to 1 on several sheets, or a map')}><Printer size={17} /></Button
     >
     <LanguageChoice />
     <ThemeButton />
-    <a class="btn btn-go" href="/project/{session.id}">{say('Back to the workbench')}</a>
+    <Button look="go" href="/project/{session.id}">{say('Back to the workbench')}</Button>
   </TopBar>
   <Trouble {session} />
   <main class="grid min-h-0 flex-1 grid-cols-[150px_1fr_280px]">
@@ -83,7 +89,8 @@
       aria-label={say('What to draw')}
     >
       {#each TOOLS as [tool, name] (tool)}
-        <button
+        <Button
+          look="bare"
           class="rounded-md px-2.5 py-1 text-left {editor.tool === tool
             ? 'bg-[var(--mosswash)] font-semibold'
             : 'hover:bg-linen'}"
@@ -92,13 +99,14 @@
             editor.tool = tool;
             editor.corners = [];
             if (tool !== 'choose') editor.chosen = [];
-          }}>{word(name)}</button
+          }}>{word(name)}</Button
         >
       {/each}
       {#if draws}
         <div class="mt-2 flex flex-col gap-1.5 border-t border-rule px-1 pt-2 text-[12.5px]">
           <label class="flex items-center gap-2"
-            ><span class="flex-1 text-soft">{say('colour')}</span><input
+            ><span class="flex-1 text-soft">{say('colour')}</span><Field
+              look="colour"
               type="color"
               bind:value={editor.colour}
               aria-label={say('Colour to draw with')}
@@ -106,7 +114,8 @@
           >
           {#if editor.tool !== 'areas'}<label class="flex items-center gap-1"
               ><span class="flex-1 text-soft">{say('width')}</span><NumberField
-                class="field !w-14 !px-1 !py-0.5 text-right"
+                size="sm"
+                class="w-14! text-right"
                 min={0.1}
                 max={30}
                 step={0.1}
@@ -116,7 +125,8 @@
             >{/if}
           {#if editor.tool === 'arc'}<label class="flex items-center gap-1"
               ><span class="flex-1 text-soft">{say('turns')}</span><NumberField
-                class="field !w-14 !px-1 !py-0.5 text-right"
+                size="sm"
+                class="w-14! text-right"
                 min={-340}
                 max={340}
                 bind:value={editor.arcDeg}
@@ -126,21 +136,19 @@
       {/if}
       <label class="mt-2 flex items-center gap-1.5 border-t border-rule px-1 pt-2 text-[12.5px] text-soft"
         ><Magnet size={14} />
-        <select
-          class="rounded border border-rule bg-card px-1"
-          aria-label={say('Grid to snap to')}
-          bind:value={editor.grid}
-          >{#each GRIDS as g (g)}<option value={g}>{g ? `${g * 100} cm` : say('free')}</option>{/each}</select
+        <Choice size="sm" aria-label={say('Grid to snap to')} bind:value={editor.grid}
+          >{#each GRIDS as g (g)}<option value={g}>{g ? `${g * 100} cm` : say('free')}</option>{/each}</Choice
         ></label
       >
       <span class="flex-1"></span>
       <label class="px-1 text-[12.5px] text-soft"
         >{say('Begin from')}
-        <select
-          class="w-full rounded border border-rule bg-card px-1"
+        <Choice
+          size="sm"
+          class="w-full"
           value=""
           onchange={(e) => (lay(e.currentTarget.value), (e.currentTarget.value = ''))}
-          ><option value="">…</option>{#each mats as m (m.name)}<option>{m.name}</option>{/each}</select
+          ><option value="">…</option>{#each mats as m (m.name)}<option>{m.name}</option>{/each}</Choice
         ></label
       >
     </div>

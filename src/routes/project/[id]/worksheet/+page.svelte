@@ -1,5 +1,8 @@
 <!-- A worksheet to print: the program, the idea in plain words, the kit, the mat, and a run with its path, graphs and findings. A4, readable in black and white. -->
 <script lang="ts">
+  import Tick from '../../../../lib/ui/Tick.svelte';
+  import Table from '../../../../lib/ui/Table.svelte';
+  import Button from '../../../../lib/ui/Button.svelte';
   import { later, say, word } from '../../../../../core/words.ts';
   import { page } from '$app/state';
   import { findings } from '../../../../../core/trace/findings/findings.ts';
@@ -67,14 +70,14 @@
 
 <svelte:head><title>{say('{name} · worksheet', { name: project.name })}</title></svelte:head>
 <div class="no-print flex items-center gap-3 border-b border-rule bg-linen px-4 py-2">
-  <a class="btn btn-plain" href="/project/{page.params.id}">{say('Back to the workbench')}</a>
+  <Button href="/project/{page.params.id}">{say('Back to the workbench')}</Button>
   {#each Object.entries(NAMES) as [key, name] (key)}
     <label class="flex items-center gap-1.5"
-      ><input type="checkbox" bind:checked={parts[key as keyof typeof parts]} /> {word(name)}</label
+      ><Tick bind:checked={parts[key as keyof typeof parts]} /> {word(name)}</label
     >
   {/each}
   <span class="flex-1"></span>
-  <button class="btn btn-go" onclick={() => window.print()}>{say('Print')}</button>
+  <Button look="go" onclick={() => window.print()}>{say('Print')}</Button>
 </div>
 <main class="sheet" data-testid="worksheet">
   <header class="flex items-end justify-between border-b-2 border-black pb-1">
@@ -122,14 +125,14 @@
           trackMm: project.kit.wheels.trackMm
         })}
       </p>
-      <table>
+      <Table>
         <thead><tr><th>{say('Socket')}</th><th>{say('Part')}</th><th>{say('is called')}</th></tr></thead>
         <tbody>
           {#each project.kit.parts as part (part.socket)}<tr
               ><td>{part.socket}</td><td>{typeName(part.type)}</td><td>{part.name}</td></tr
             >{/each}
         </tbody>
-      </table>
+      </Table>
     </section>
   {/if}
   {#if parts.mat}

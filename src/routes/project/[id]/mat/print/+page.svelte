@@ -1,5 +1,7 @@
 <!-- The mat on paper: at 1 to 1 on several sheets of A4 with join marks, or as a map with a scale bar. -->
 <script lang="ts">
+  import OneOf from '../../../../../lib/ui/OneOf.svelte';
+  import Button from '../../../../../lib/ui/Button.svelte';
   import { say } from '../../../../../../core/words.ts';
   import MatShape from '$lib/workbench/yard/MatShape.svelte';
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
@@ -25,14 +27,11 @@
 <div class="print-page h-full overflow-auto bg-white text-black">
   <div class="no-print flex items-center gap-3 border-b border-[#d9dccb] bg-[#f1f0e6] px-4 py-2">
     <b>{mat.name}</b>
-    <label class="flex items-center gap-1.5"
-      ><input type="radio" bind:group={whole} value={true} />
-      {say('1 to 1, {n, plural, one {# sheet} other {# sheets}} of A4', { n: sheets.length })}</label
+    <OneOf name="whole" bind:group={whole} value={true}
+      >{say('1 to 1, {n, plural, one {# sheet} other {# sheets}} of A4', { n: sheets.length })}</OneOf
     >
-    <label class="flex items-center gap-1.5"
-      ><input type="radio" bind:group={whole} value={false} /> {say('a map on one sheet')}</label
-    >
-    <button class="btn btn-go" onclick={() => window.print()}>{say('Print')}</button>
+    <OneOf name="whole" bind:group={whole} value={false}>{say('a map on one sheet')}</OneOf>
+    <Button look="go" onclick={() => window.print()}>{say('Print')}</Button>
     <span class="text-[#5c6a60]"
       >{say('Print at 100 %, without "fit to page". The bar of 10 cm on each sheet tells whether it is true.')}</span
     >

@@ -1,0 +1,78 @@
+<!--
+  A menu behind a button. It closes by Escape, by a click beside it and by what was chosen; arrow keys, Home and End walk
+  it; the focus goes back to its button.
+-->
+<script lang="ts">
+  import type { Snippet } from 'svelte';
+  import Dropdown from 'flowbite-svelte/Dropdown.svelte';
+  import DropdownGroup from 'flowbite-svelte/DropdownGroup.svelte';
+  import Ellipsis from '@lucide/svelte/icons/ellipsis';
+  import Button from './Button.svelte';
+  let { label, title = label, children }: { label: string; title?: string; children: Snippet } = $props();
+  const id = $props.id();
+  /** buttons behind a button, as the component's types do not know it */
+  const as: object = $derived({ role: 'group', 'aria-label': label });
+  let open = $state(false);
+  let list = $state<HTMLElement>();
+  const items = () => [...(list?.querySelectorAll<HTMLElement>('a, button:enabled') ?? [])];
+
+  // the component's own triggers open at the mere focus: it gets one that nobody can touch
+  const button = () => document.getElementById(id);
+  /** after the click is over: the component takes what is left of it for one beside the menu */
+  function toggle() {
+    const next = !open;
+    setTimeout(() => (open = next), 0);
+  }
+  function close() {
+    if (!open) return;
+    open = false;
+    button()?.focus();
+  }
+  function keys(e: KeyboardEvent) {
+    const all = items();
+    const at = all.indexOf(document.activeElement as HTMLElement);
+    const to = { ArrowDown: at + 1, ArrowUp: at < 0 ? -1 : at - 1, Home: 0, End: -1 }[e.key];
+    if (e.key === 'Escape') close();
+    else if (to !== undefined) all.at(to === all.length ? 0 : to)?.focus();
+    else return;
+    e.preventDefault();
+    e.stopPropagation();
+  }
+</script>
+
+<Button
+  {id}
+  look="quiet"
+  class="min-h-6 px-1.5"
+  aria-label={label}
+  {title}
+  aria-expanded={open}
+  onclick={toggle}
+  onkeydown={(e: KeyboardEvent) => {
+    if (open) keys(e);
+    else if (e.key === 'ArrowDown') {
+      open = true;
+      e.preventDefault();
+    }
+  }}><Ellipsis size={16} /></Button
+>
+<span id="{id}-none" hidden></span>
+<Dropdown
+  bind:isOpen={open}
+  triggeredBy="#{id}-none"
+  reference="#{id}"
+  placement="bottom-end"
+  strategy="fixed"
+  {...as}
+  transitionParams={{ duration: 0 }}
+  class="mt-0 max-h-[70vh] w-60 divide-y-0 overflow-auto! rounded-lg border border-rule bg-card p-1 text-ink shadow-lg dark:bg-card"
+  onclickcapture={(e) => (e.target as Element).closest('a, button') && setTimeout(close, 0)}
+  onkeydown={keys}
+  ><DropdownGroup
+    class="flex flex-col py-0 text-[length:inherit] text-ink dark:text-ink"
+    {@attach (node: HTMLElement) => {
+      list = node;
+      items()[0]?.focus();
+    }}>{@render children()}</DropdownGroup
+  ></Dropdown
+>

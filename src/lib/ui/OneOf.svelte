@@ -1,0 +1,21 @@
+<!-- One of several that are all seen, with its words. -->
+<script lang="ts" generics="T">
+  import type { Snippet } from 'svelte';
+  import Radio from 'flowbite-svelte/Radio.svelte';
+  let {
+    group = $bindable(),
+    value,
+    name,
+    class: own = '',
+    children
+  }: { group: T; value: T; name?: string; class?: string; children: Snippet } = $props();
+</script>
+
+<Radio
+  bind:group
+  {value}
+  {name}
+  class="me-0 h-[15px] w-[15px] shrink-0 accent-brass"
+  classes={{ label: `flex cursor-pointer items-center gap-2 text-[length:inherit] font-[inherit] text-inherit ${own}` }}
+  >{@render children()}</Radio
+>
