@@ -17,7 +17,7 @@ async function open(page: Page, p: Partial<Project>): Promise<void> {
 }
 const more = async (page: Page, item: string) => {
   await page.getByRole('button', { name: 'More', exact: true }).click();
-  await page.locator('.mb-item', { hasText: item }).click();
+  await page.getByRole('group', { name: 'More', exact: true }).getByText(item).click();
 };
 const body = (page: Page, selector: string) =>
   page.locator(`${selector} > .blocklyPath:not(.blocklyPathSelected)`).first();

@@ -417,7 +417,7 @@ test('inputs are rows that are kept, changed and used again; a file with a line 
   await openDemo(page, 'Catch the trowel');
   await page.getByTestId('inputs').click();
   const file = (text: string) => ({ name: 'tried.jsonl', mimeType: 'application/jsonl', buffer: Buffer.from(text) });
-  const open = (text: string) => page.getByLabel('Open a file').setInputFiles(file(text));
+  const open = (text: string) => page.getByLabel('Inputs file').setInputFiles(file(text));
   await open('{"t": 0.5, "tos": 60}');
   await expect(page.getByRole('alert')).toContainText('line 1 is not an input');
   await open('{"t": 0.2, "press": "Dot"}\n{"t": 0.5, "stick": "middle", "at": 10}');

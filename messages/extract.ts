@@ -65,7 +65,7 @@ export function extract(): MessageFile {
   for (const def of catalogue.values()) {
     if (!def.grows) blocks.add(def.words);
     for (const phrase of def.grows?.phrases ?? []) blocks.add(`${phrase} @${def.kind}`);
-    for (const text of [...def.label, def.help, def.mistake]) if (text) blocks.add(text);
+    for (const text of [...def.label, def.help, def.mistake, def.also]) if (text) blocks.add(text);
     for (const slot of Object.keys(def.slots)) blocks.add(`${slot} @slot`);
     for (const spec of Object.values(def.slots)) if (spec.type === 'choice') spec.options.forEach((o) => blocks.add(o));
   }

@@ -108,6 +108,8 @@ type Common<S extends Slots> = {
   words: string;
   /** its card in the tray: title and one line */
   label: readonly [string, string];
+  /** what else a person may call it, for the search */
+  also?: string;
   slots: S;
   /** what a kit must have for the block to be offered */
   needs?: readonly string[];

@@ -7,7 +7,14 @@
 
 <TopBar>{#snippet name()}<h1 class="text-[18px]">{say('Moss Bell')}</h1>{/snippet}</TopBar>
 <main class="mx-auto max-w-xl p-10">
-  <h2 class="mb-2 text-2xl">{page.status === 404 ? say('Not on this shelf') : say('Something went wrong')}</h2>
-  <p class="mb-5">{page.error?.message}</p>
+  {#if page.route.id === null}
+    <h2 class="mb-2 text-2xl">{say('There is no such page')}</h2>
+    <p class="mb-5">
+      {say('Moss Bell has nothing at {address}. Look for it on the shelf.', { address: page.url.pathname })}
+    </p>
+  {:else}
+    <h2 class="mb-2 text-2xl">{page.status === 404 ? say('Not on this shelf') : say('Something went wrong')}</h2>
+    <p class="mb-5">{page.error?.message}</p>
+  {/if}
   <Button look="go" href="/">{say('To the shelf')}</Button>
 </main>

@@ -243,7 +243,7 @@
               </a>
               <Button
                 look="bare"
-                class="absolute right-1.5 bottom-1.5 rounded-md p-1.5 text-soft opacity-0 group-hover:opacity-100 hover:text-clay focus-visible:opacity-100"
+                class="absolute right-1.5 bottom-1.5 rounded-md p-1.5 text-soft opacity-0 group-hover:opacity-100 pointer-coarse:opacity-100 hover:text-clay focus-visible:opacity-100"
                 aria-label={say('Take {name} off the shelf', { name: card.name })}
                 title={say('Take off the shelf')}
                 onclick={() => remove(card.id, card.name)}><Trash size={15} /></Button

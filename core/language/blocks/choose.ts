@@ -29,6 +29,7 @@ export const choose = defineBlock({
   takesTime: true,
   words: ifWords(1, false),
   label: ['If', 'otherwise if, otherwise'],
+  also: 'else, otherwise, then, condition',
   slots: { if1: condition() },
   help: 'Does the first part whose condition is true, or what stands under otherwise. Add and take away branches in its menu.',
   example: `if distance.cm() < 30:

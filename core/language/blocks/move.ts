@@ -16,6 +16,7 @@ export const drive = defineBlock({
   takesTime: true,
   words: 'drive {way} {amount} {unit} at {power} %, ending in {ending}',
   label: ['Drive', 'distance, turns, time'],
+  also: 'forward, forwards, backward, backwards, reverse, straight, go',
   slots: {
     way: choice('ahead', 'back'),
     amount: number({ default: 30, min: 0, max: 100000 }),
@@ -39,6 +40,7 @@ export const turnAngle = defineBlock({
   takesTime: true,
   words: 'turn {side} by {angle} ° at {power} %, ending in {ending}',
   label: ['Turn on the spot', 'by an angle'],
+  also: 'rotate, left, right',
   slots: {
     side,
     angle: number({ default: 60, unit: '°', min: 0, max: 36000 }),
@@ -59,6 +61,7 @@ export const wheelsRun = defineBlock({
   shape: 'step',
   words: 'run wheels left {left} right {right} %',
   label: ['Run both wheels', 'until told otherwise'],
+  also: 'power, motors',
   slots: { left: signed(35), right: signed(35) },
   needs: ['wheels'],
   help: 'Gives each wheel its power and goes on at once. The wheels run until another block tells them otherwise.',
@@ -100,6 +103,7 @@ export const wheelsStop = defineBlock({
   shape: 'step',
   words: 'stop the wheels with {ending}',
   label: ['Stop the wheels', 'brake or coast'],
+  also: 'halt',
   slots: { ending },
   needs: ['wheels'],
   help: 'Brake shorts the motors, so that they hold back; coast lets go, and the robot rolls on.',
@@ -177,6 +181,7 @@ export const servoAngle = defineBlock({
   shape: 'step',
   words: 'servo {servo} to {angle} °',
   label: ['Servo to angle', '0 to 180 degrees'],
+  also: 'arm, lever',
   slots: { servo: part('servo', 'U'), angle: number({ default: 60, unit: '°', min: 0, max: 180 }) },
   needs: ['servo'],
   help: 'Tells the servo where to go and goes on at once; the servo needs 0.12 s for each 60°. Wait, if its arm must have arrived.',
@@ -263,6 +268,7 @@ export const curve = defineBlock({
   takesTime: true,
   words: 'curve {side}, radius {radius} cm, by {angle} ° at {power} %, ending in {ending}',
   label: ['Curve', 'along a circle, by an angle'],
+  also: 'arc, bend, circle',
   slots: {
     side,
     radius: number({ default: 20, unit: 'cm', min: 0, max: 10000 }),

@@ -9,6 +9,7 @@ export const set = defineBlock({
   shape: 'step',
   words: 'set {variable} to {value}',
   label: ['Set a variable', 'to a value'],
+  also: 'store, assign',
   slots: { variable: variable(), value: any(0) },
   help: 'Remembers a value under a name. Before it is set, a variable is 0.',
   example: `count = 15
@@ -27,6 +28,7 @@ export const change = defineBlock({
   shape: 'step',
   words: 'add {amount} to {variable}',
   label: ['Add to a variable', 'count up or down'],
+  also: 'increase, increment, counter',
   slots: { amount: number({ default: 1 }), variable: variable() },
   help: 'Adds to the number that the variable holds; a negative number takes away.',
   example: `for _ in range(5):
@@ -247,6 +249,7 @@ export const log = defineBlock({
   shape: 'step',
   words: 'log {value}',
   label: ['Log', 'a line with the time'],
+  also: 'print, console',
   slots: { value: any('here') },
   help: 'Writes a line into the log, with the time. It costs the robot nothing to see, and tells you what the program knew.',
   run({ device }, { value }) {

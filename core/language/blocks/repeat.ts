@@ -10,6 +10,7 @@ export const times = defineBlock({
   takesTime: true,
   words: 'repeat {count} times {>do}',
   label: ['Repeat', 'a number of times'],
+  also: 'loop, again',
   slots: { count: number({ default: 3, min: 0, whole: true }) },
   help: 'Does its blocks as often as the number says.',
   example: `for _ in range(5):
@@ -34,6 +35,7 @@ export const ever = defineBlock({
   takesTime: true,
   words: 'repeat for ever {>do}',
   label: ['Repeat for ever', 'until the run is stopped'],
+  also: 'forever, always, endless, loop',
   slots: {},
   help: 'Does its blocks again and again. What stands below it is done only if the loop is left.',
   example: `while True:

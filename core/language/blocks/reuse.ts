@@ -58,6 +58,7 @@ export const callRoutine = defineBlock({
   takesTime: true,
   words: 'do {routine}',
   label: ['Do a routine', 'a stack with a name'],
+  also: 'function, procedure, call',
   slots: { routine: routine() },
   help: 'Runs the routine from its first block to its last, then goes on below. What the routine needs stands behind its name.',
   example: `def main():
@@ -174,6 +175,7 @@ export const send = defineBlock({
   shape: 'step',
   words: 'send message {name} to {whom}',
   label: ['Send a message', 'to stacks that wait for it'],
+  also: 'broadcast, radio',
   slots: { name: named('go'), whom: choice('my stacks', 'my stacks and devices nearby') },
   help: 'Starts every stack "when message ... arrives" of this name, and goes on at once.',
   example: `def main():

@@ -12,6 +12,7 @@ export const tone = defineBlock({
   takesTime: true,
   words: 'tone {pitch} Hz for {time} s',
   label: ['Tone', 'a pitch, for a time'],
+  also: 'buzz, sound, frequency',
   slots: { pitch, time: number({ default: 0.5, unit: 's', min: 0, max: 60 }) },
   help: 'Sounds a tone and waits until it is over. Type Hz, or a note such as A4, which is 440 Hz.',
   *run({ device }, { pitch, time }) {
@@ -63,6 +64,7 @@ export const beep = defineBlock({
   takesTime: true,
   words: 'beep',
   label: ['Beep', 'short and high'],
+  also: 'buzz, horn, sound',
   slots: {},
   help: 'A short high tone.',
   *run({ device }) {

@@ -7,6 +7,7 @@ export const waitTime = defineBlock({
   takesTime: true,
   words: 'wait {time} {unit}',
   label: ['Wait', 'a time'],
+  also: 'sleep, pause, delay',
   slots: { time: number({ default: 0.5, min: 0, max: 3600000 }), unit: choice('s', 'ms') },
   help: 'Waits. Everything that was set going before goes on: wheels that run keep running.',
   mistake: 'Waiting inside a loop that watches a sensor makes the robot blind for that time.',

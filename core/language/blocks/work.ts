@@ -21,6 +21,7 @@ export const sum = defineBlock({
   gives: 'number',
   words: '{a} {sign} {b}',
   label: ['Arithmetic', '+ − × ÷'],
+  also: 'plus, minus, times, divide',
   slots: { a: number({ default: 2 }), sign: choice('+', '−', '×', '÷'), b: number({ default: 3 }) },
   help: 'Works out a sum, a difference, a product or a quotient.',
   value: (_, { a, sign, b }) => {
@@ -147,6 +148,7 @@ export const chance = defineBlock({
   gives: 'number',
   words: 'whole number by chance from {from} to {to}',
   label: ['By chance', 'a whole number'],
+  also: 'random, dice',
   slots: { from: number({ default: 1, whole: true }), to: number({ default: 6, whole: true }) },
   help: 'A whole number by chance; both ends can come up. The same run gives the same numbers again.',
   value: (device, { from, to }) => device.chance(whole(from), whole(to)),
@@ -160,6 +162,7 @@ export const anyChance = defineBlock({
   gives: 'number',
   words: 'any number by chance from 0 to 1',
   label: ['Any number by chance', 'from 0 to 1'],
+  also: 'random, fraction',
   slots: {},
   help: 'Any number from 0 up to 1. Multiply it to get a wider range.',
   value: (device) => device.anyChance(),
@@ -186,6 +189,7 @@ export const fn = defineBlock({
   gives: 'number',
   words: '{fn} of {x}',
   label: ['Round, root, sine ...', 'a function of one number'],
+  also: 'absolute, floor, cosine',
   slots: {
     fn: choice(
       'round',
@@ -306,6 +310,7 @@ export const join = defineBlock({
   gives: 'text',
   words: '{a} followed by {b}',
   label: ['Followed by', 'two texts in one'],
+  also: 'concatenate, join',
   slots: { a: any('drop '), b: any(1) },
   help: 'One text after the other. Numbers are written out.',
   value: (_, { a, b }) => textOf(textOf(a) + textOf(b)),

@@ -8,12 +8,15 @@
     size = 'sm',
     children
   }: { open: boolean; title: string; size?: 'xs' | 'sm' | 'md' | 'lg'; children: Snippet } = $props();
+  /** closed before it is taken away, so that the focus goes back to what opened it */
+  const leaves: object = { onoutroend: (e: Event & { currentTarget: HTMLDialogElement }) => e.currentTarget.close() };
 </script>
 
 <Modal
   bind:open
   {title}
   aria-label={title}
+  {...leaves}
   {size}
   dismissable={false}
   class="bg-card whitespace-normal text-ink"

@@ -11,7 +11,7 @@
   import Undo from '@lucide/svelte/icons/undo-2';
   import ZoomIn from '@lucide/svelte/icons/zoom-in';
   import ZoomOut from '@lucide/svelte/icons/zoom-out';
-  import Calculator from '@lucide/svelte/icons/ruler';
+  import Calculator from '@lucide/svelte/icons/calculator';
   import BlockEditor from './BlockEditor.svelte';
   import { definition } from '../../../../core/language/catalogue.ts';
   import Panel from './Panel.svelte';

@@ -6,11 +6,12 @@
   import { catalogue } from '../../../../core/language/catalogue.ts';
   import { FAMILIES, SECTIONS, type BlockDef, type Section } from '../../../../core/language/define.ts';
   import { ICONS } from '../../ui/icons.ts';
+  import { search, type Found } from './search.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
 
   import { usesOf } from '../../../../core/language/edit.ts';
 
-  type Card = { kind: string; title: string; line: string; help: string; section: Section };
+  type Card = Found & { help: string; section: Section };
   type NameCard = { id: string; name: string; what: string; kind: string; slot: string; uses: number };
   let {
     onadd,
@@ -34,6 +35,8 @@
       kind: d.kind,
       title: word(d.label[0]),
       line: word(d.label[1]),
+      also: word(d.also ?? ''),
+      rest: `${word(d.help)} ${word(SECTIONS[d.section].title)} ${word(d.words)}`,
       help: word(d.help),
       section: d.section
     }));
@@ -41,26 +44,15 @@
       kind: 'routine.define',
       title: say('A new routine'),
       line: say('a stack with a name'),
+      also: '',
+      rest: '',
       help: say('Gives a stack a name, so that "Do a routine" can run it.'),
       section: 'reuse'
     });
     return all;
   });
   const shown = $derived.by(() => {
-    const words = find.trim().toLowerCase().split(/\s+/).filter(Boolean);
-    if (!words.length) return cards.filter((c) => c.section === w.section);
-    // what the title says counts for more than what the help says
-    const places = (c: Card): string[] =>
-      [
-        c.title,
-        `${c.title} ${c.line}`,
-        `${c.title} ${c.line} ${c.help} ${word(SECTIONS[c.section].title)} ${word(catalogue.get(c.kind)?.words ?? '')}`
-      ].map((t) => t.toLowerCase());
-    return cards
-      .map((card) => ({ card, at: places(card).findIndex((text) => words.every((word) => text.includes(word))) }))
-      .filter(({ at }) => at >= 0)
-      .sort((a, b) => a.at - b.at)
-      .map(({ card }) => card);
+    return find.trim() ? search(cards, find) : cards.filter((c) => c.section === w.section);
   });
   /** the program's own names, with how often each is used; each is the block that reads or does it */
   const names = $derived.by((): NameCard[] => {
