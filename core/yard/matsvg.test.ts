@@ -141,7 +141,10 @@ describe('a drawing read as a mat', () => {
     const path = (d: string) => draw([shape('path', { d, stroke: '#000', fill: 'none' })]);
     expect(path('M0 0L10 0L10 10Z ').mat.lines[0]).toMatchObject({ closed: true });
     expect(path('M0 0L10 0L10 10').mat.lines[0].closed).toBeUndefined();
-    expect(path('M0 0L10 0').mat.lines[0].points.at(-1)).toEqual([0.1, 0.5]);
+    // 24 stretches of one length each
+    const { points } = path('M0 0L12 0').mat.lines[0];
+    expect([points.length, points[1], points[12], points.at(-1)]).toEqual([25, [0.005, 0.5], [0.06, 0.5], [0.12, 0.5]]);
+    expect(path('M0 0L12 0L12 12').mat.lines[0].points).toHaveLength(49);
     for (const d of ['', 'Q', 'M0 0']) {
       const { mat, ignored } = path(d);
       expect([mat.lines, ignored], d).toEqual([[], ['<path>: nothing to see']]);
@@ -182,6 +185,7 @@ describe('a drawing read as a mat', () => {
     expect(kinds({ ...both, id: 'Line 4' })).toEqual([0, 1]);
     expect(kinds({ ...both, id: 'area' })).toEqual([1, 0]);
     expect(kinds({ ...both, fill: 'none' })).toEqual([0, 1]);
+    expect(kinds({ ...both, fill: 'none', id: 'area' })).toEqual([0, 0]);
     expect(draw([shape('line', { fill: '#123456', x2: '4' })]).mat.areas).toEqual([]);
     expect(draw([shape('line', { fill: '#123456', x2: '4' })]).ignored).toHaveLength(1);
   });
