@@ -145,3 +145,7 @@ export const allIds = (program: Program): Set<string> => {
   for (const routine of program.routines) for (const input of routine.inputs ?? []) ids.add(input.id);
   return ids;
 };
+
+/** The blocks of a project; where it is a text, there are none that tell what it does. */
+export const blocksOf = (project: { program: Program; text?: string } | undefined): Program | undefined =>
+  project && project.text === undefined ? project.program : undefined;

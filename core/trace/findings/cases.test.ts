@@ -55,6 +55,18 @@ const withRoutine = (def: string, main: string): string =>
   `${def}\n\n\ndef main():\n    global n, count\n${main.replace(/^/gm, '    ')}\n\n\nrun(main)`;
 
 const ALL: Record<string, Cases> = {
+  'nothing-ran': {
+    fires: {
+      'an empty program': { p: { ...program(), stacks: [] }, says: /is empty/, todo: /At the start/ },
+      'a starter alone': { p: program(start()), says: /hangs on the starter/ },
+      'a starter with what is switched off': { p: program(start({ ...log('a'), off: true })), says: /hangs on/ },
+      'a stack without a starter': { p: program([log('a')]), says: /begins with a starter/ }
+    },
+    silent: {
+      'one block': { p: program(start(log('a'))) },
+      'a starter that did not come': { p: program([b('begin.button'), log('a')]), with: { limitS: 1 } }
+    }
+  },
   error: {
     fires: { 'a division by zero': { p: 'log(1 / n)', says: /divided by zero/ } },
     silent: { 'a division': { p: 'log(1 / 2)' } }

@@ -19,6 +19,7 @@ import { error } from './error.ts';
 import type { Finding, Found, Rule } from './finding.ts';
 import { mishaps } from './mishaps.ts';
 import { unreached } from './never-reached.ts';
+import { nothingRan } from './nothing-ran.ts';
 import { otherWay } from './other-way.ts';
 import { ranBriefly } from './ran-briefly.ts';
 import { rolledOnAfter } from './rolled-on.ts';
@@ -37,6 +38,7 @@ export type { Finding } from './finding.ts';
 
 const RULES: readonly Rule[] = [
   error,
+  nothingRan,
   ended,
   touched,
   mishaps,
