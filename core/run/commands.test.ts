@@ -2,7 +2,8 @@
 import { describe, expect, it } from 'vitest';
 import { barrow, trowel, type Kit } from '../kit/kit.ts';
 import type { Step } from '../language/program.ts';
-import { b, end, logs, log, program, run, start, wait } from '../testing/build.ts';
+import { channelSpecs } from './channels.ts';
+import { b, end, hall, logs, log, program, run, start, wait } from '../testing/build.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel, type Trace, type TraceEvent } from '../trace/trace.ts';
 
@@ -375,5 +376,83 @@ describe('what a program reads of its wheels', () => {
     expect(logs(run([b('choose.if', { if1: '' }, { then1: [log('yes')] }), log('on')]))).toEqual(['on']);
     expect(failed([wait('soon' as never)])).toMatch(/^not-a-number: here is /);
     expect(logs(run([wait('0,25' as never), log(b('sense.timer'))])).map(Number)[0]).toBeCloseTo(0.25, 2);
+  });
+});
+
+describe('what is recorded', () => {
+  it('of a robot: each wheel, its sensors, the parts that the kit has, in their units', () => {
+    const specs = channelSpecs(hoist, {
+      ...hall,
+      things: [{ x: 1, y: 1, radius: 0.1, massKg: 0.1, colour: '#888888' }]
+    });
+    expect(specs.map((s) => `${s.key} ${s.title} ${s.unit}`)).toEqual([
+      'x Place x m',
+      'y Place y m',
+      'facing Facing °',
+      'powerLeft Wheel power left %',
+      'powerRight Wheel power right %',
+      'speedLeft Wheel speed left cm/s',
+      'speedRight Wheel speed right cm/s',
+      'turnsLeft Wheel left turns',
+      'turnsRight Wheel right turns',
+      'distance Distance ahead cm',
+      'heading Heading °',
+      'lineLeft Line left ',
+      'lineRight Line right ',
+      'nose Nose ',
+      'accelX Acceleration x g',
+      'accelY Acceleration y g',
+      'accelZ Acceleration z g',
+      'accelTotal Acceleration g',
+      'lifted Held by a hand ',
+      'volts Battery V',
+      'servoU striker °',
+      'servoV pan °',
+      'powerR hoist %',
+      'turnsR hoist turns',
+      'servoW fan °',
+      'thing0x Loose thing 1, x m',
+      'thing0y Loose thing 1, y m'
+    ]);
+  });
+  it('of a board for the hand: how it is held, and what is around it', () => {
+    const lamp = { ...trowel, parts: trowel.parts.map((p) => (p.type === 'lamp' ? { ...p, ohm: 100 } : p)) };
+    expect(channelSpecs(lamp, hall).map((s) => `${s.key} ${s.unit}`)).toEqual([
+      'x m',
+      'y m',
+      'facing °',
+      'leanSideways °',
+      'leanForwards °',
+      'leanTurned °',
+      'height cm',
+      'light ',
+      'temperature °C',
+      'moisture ',
+      'edgeLeft ',
+      'edgeRight ',
+      'accelX g',
+      'accelY g',
+      'accelZ g',
+      'accelTotal g',
+      'lifted ',
+      'volts V',
+      ...lamp.parts.flatMap((p) =>
+        p.type === 'servo' ? [`servo${p.socket} °`] : p.type === 'lamp' ? ['lampMa mA'] : []
+      )
+    ]);
+  });
+  it('follows what is done: a lean is felt along x and y, an edge is touched', () => {
+    const trace = run([wait(0.5)], {
+      kit: trowel,
+      inputs: [
+        { tUs: 1000, input: { lean: { sideways: 30, forwards: 0, turned: 15 } } },
+        { tUs: 1000, input: { edge: 'left', touched: true } }
+      ]
+    });
+    expect(
+      ['accelX', 'accelY', 'leanSideways', 'leanTurned', 'edgeLeft', 'edgeRight'].map((k) =>
+        round(at(trace, k, 0.4), 1)
+      )
+    ).toEqual([-0.5, 0, 30, 15, 1, 0]);
   });
 });

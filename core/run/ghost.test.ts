@@ -15,6 +15,9 @@ describe('the ghost of a step', () => {
       b('turn.angle', { side: 'left', angle: 130 }),
       b('turn.gyro', { side: 'right', angle: 75 }),
       b('turn.face', { heading: 300 }),
+      b('drive.facing', { amount: 25, heading: 0 }),
+      b('wheels.span', { left: -20, right: -40, amount: 0.5, unit: 'wheel turns', ending: 'brake' }),
+      b('wheels.span', { left: 30, right: -30, amount: 1.2, unit: 's', ending: 'brake' }),
       b('curve.angle', { side: 'left', radius: 25, angle: 80 }),
       b('curve.angle', { side: 'right', radius: 12, angle: 200 }),
       b('wheels.span', { left: 40, right: 20, amount: 30, unit: 'cm', ending: 'brake' })
@@ -31,6 +34,13 @@ describe('the ghost of a step', () => {
     const p = last(b('curve.angle', { side: 'left', radius: 30, angle: 90 }));
     expect([p.x - from.x, p.y - from.y].map((v) => Math.round(v * 1e6) / 1e6)).toEqual([0.3, 0.3]);
     expect(p.facingDeg).toBeCloseTo(0, 9);
+  });
+  it('turns to the heading that is faced before it drives, counted from the start', () => {
+    const p = ghostOf(b('drive.facing', { amount: 30, heading: 90 }), barrow, from, 90)!;
+    expect(p[0].facingDeg).toBe(180);
+    const end = p.at(-1)!;
+    expect([end.x - from.x, end.y - from.y].map((v) => Math.round(v * 1e6) / 1e6 || 0)).toEqual([0, -0.3]);
+    expect(ghostOf(b('drive.facing', { amount: 30, heading: -450 }), barrow, from, 90)!.at(-1)!.facingDeg).toBe(0);
   });
   it('is nothing where a number is worked out, or where nothing moves', () => {
     expect(ghostOf(b('drive.measure', { amount: b('sense.timer') }), barrow, from, 0)).toBeUndefined();
