@@ -178,3 +178,13 @@ describe('the look-over', () => {
     expect(of(b('repeat.ever', {}, { do: [inner] }), log(1))).toEqual(['after-for-ever']);
   });
 });
+
+describe('remarks that keep a program from starting', () => {
+  it('are those of what has no meaning at all', () => {
+    const stops = (rule: string) =>
+      stopsStart({ rule, severity: 'will not work', blocks: [], says: '', todo: '', mends: [] });
+    for (const rule of ['not-a-number', 'not-whole', 'nameless', 'no-loop', 'input-elsewhere', 'slow-trigger'])
+      expect(stops(rule), rule).toBe(true);
+    for (const rule of ['no-starter', 'kit-lacks', 'blind-wait']) expect(stops(rule), rule).toBe(false);
+  });
+});
