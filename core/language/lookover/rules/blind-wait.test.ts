@@ -13,12 +13,20 @@ wheels.stop("brake")`,
     else:
         wheels.run(40, 10)
     wait(1)`,
+    'one motor': `while True:
+    if left_line.over("dark"):
+        left_wheel.run(40)
+    wait(1)`,
     'while it looks for a wall': `wheels.run(60, 60)
 while not (distance.cm() < 20):
     wait_ms(400)
 wheels.stop("brake")`
   },
   silent: {
+    'wheels that stand': `while True:
+    if left_line.over("dark"):
+        left_lamp.on()
+    wait(1)`,
     'a little less than four centimetres': `wheels.run(40, 40)
 while not (distance.cm() < 20):
     wait(0.24)

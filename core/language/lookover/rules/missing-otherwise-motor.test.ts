@@ -33,6 +33,23 @@ cases('missing-otherwise-motor', {
     if distance.cm() < 20:
         wheels.turn(right=90, power=35, ending="brake")
     wait_ms(20)`,
+    'it leaves the loop': `while True:
+    if distance.cm() < 20:
+        wheels.run(-20, -20)
+        break
+    wait_ms(20)`,
+    'it stops again': `while True:
+    if distance.cm() < 20:
+        wheels.run(-20, -20)
+        wait(0.5)
+        wheels.stop("brake")
+    wait_ms(20)`,
+    'a second case': `while True:
+    if distance.cm() < 20:
+        wheels.run(-20, -20)
+    elif distance.cm() < 40:
+        wheels.run(10, 10)
+    wait_ms(20)`,
     'it stops': `wheels.run(20, 20)
 while True:
     if distance.cm() < 20:

@@ -15,6 +15,19 @@ wait_until(lambda: wheels.driven() > 20)
 wheels.stop("brake")`
   },
   silent: {
+    'a loop of one turn': `for _ in range(1):
+    wheels.run(20, -20)
+    wait_until(lambda: gyro.turned() > 85)
+    wheels.stop("brake")`,
+    'a limit that is set in the loop': `for _ in range(4):
+    count = count + 90
+    wheels.run(20, -20)
+    wait_until(lambda: gyro.turned() > count)
+    wheels.stop("brake")`,
+    'another sensor': `for _ in range(4):
+    wheels.run(20, 20)
+    wait_until(lambda: distance.cm() < 20)
+    wheels.stop("brake")`,
     zeroed: `for _ in range(4):
     gyro.zero()
     wheels.run(20, -20)

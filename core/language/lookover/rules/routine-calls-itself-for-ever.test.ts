@@ -38,6 +38,17 @@ def main():
 run(main)`
   },
   silent: {
+    'where it may have given back before': `def down(left):
+    if left < 1:
+        return 0
+    down(left - 1)
+
+
+def main():
+    down(3)
+
+
+run(main)`,
     'only if': `def down(left):
     if left > 0:
         down(left - 1)
