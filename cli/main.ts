@@ -12,7 +12,7 @@ import { lookOver } from '../core/language/lookover/lookover.ts';
 import { stopsStart } from '../core/language/lookover/remark.ts';
 import { lookOverText } from '../core/language/lookover/text.ts';
 import type { Remark } from '../core/language/lookover/remark.ts';
-import { blocksOf, allSteps } from '../core/language/program.ts';
+import { programOf, allSteps } from '../core/language/program.ts';
 import { placed } from '../core/language/edit.ts';
 import { printPython } from '../core/language/python/print.ts';
 import { deviceOf, fitted } from '../core/language/python/fit.ts';
@@ -120,7 +120,7 @@ function summary(trace: Trace, kit: Kit, p: Project) {
       .map((e) => ({ seconds: e.tUs / 1e6, what: e.what, speedCmS: round(e.speedCmS), nose: e.nose })),
     log: trace.events.filter((e) => e.type === 'log').map((e) => ({ seconds: e.tUs / 1e6, text: e.text })),
     face: { lamps: end.lamps, picture: end.picture.split(' ') },
-    findings: findings(trace, blocksOf(p)).map(told),
+    findings: findings(trace, programOf(p)).map(told),
     error: trace.events.find((e) => e.type === 'error') ?? null
   };
 }

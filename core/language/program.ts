@@ -147,5 +147,5 @@ export const allIds = (program: Program): Set<string> => {
 };
 
 /** The blocks of a project; where it is a text, there are none that tell what it does. */
-export const blocksOf = (project: { program: Program; text?: string } | undefined): Program | undefined =>
+export const programOf = (project: { program: Program; text?: string } | undefined): Program | undefined =>
   project && project.text === undefined ? project.program : undefined;

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest';
 import { barrow, trowel, type Kit } from '../../kit/kit.ts';
 import { noQuirks } from '../../kit/quirks.ts';
-import type { Program } from '../../language/program.ts';
+import { allSteps, type Program } from '../../language/program.ts';
 import type { RunOptions } from '../../run/spec.ts';
 import { b, cmp, hall, log, program, run, start, variable, wait } from '../../testing/build.ts';
 import { fromText } from '../../testing/text.ts';
@@ -520,6 +520,19 @@ const ALL: Record<string, Cases> = {
   }
 };
 
+/** A finding as a person meets it: how grave, when, where, which blocks and lanes, and its sentences. */
+function asTold(f: Finding, { p, with: options = {} }: Case): string {
+  const made = typeof p === 'string' ? fromText(p, options.kit ?? barrow) : p;
+  const kinds = f.blocks.map((id) => [...allSteps(made)].find((s) => s.id === id)?.kind ?? '?');
+  const place = f.at ? ` at ${(f.at.x * 100).toFixed(1)}, ${(f.at.y * 100).toFixed(1)} cm` : '';
+  return [
+    `${f.weight} ${(f.fromUs / 1000).toFixed(1)} to ${(f.toUs / 1000).toFixed(1)} ms${place}`,
+    `${kinds.join(', ')} [${f.lanes.join(', ')}]`,
+    f.says,
+    f.todo
+  ].join('\n');
+}
+
 for (const [rule, { fires, silent }] of Object.entries(ALL))
   describe(rule, () => {
     for (const [name, c] of Object.entries(fires))
@@ -529,6 +542,8 @@ for (const [rule, { fires, silent }] of Object.entries(ALL))
         expect(found.length, list.map((f) => `${f.rule}: ${f.says}`).join('\n')).toBeGreaterThan(0);
         if (c.says) expect(found.map((f) => f.says).join('\n')).toMatch(c.says);
         if (c.todo) expect(found.map((f) => f.todo).join('\n')).toMatch(c.todo);
+        // word for word, with moment, place and lanes: vitest -u where it is meant to be another
+        expect(found.map((f) => asTold(f, c)).join('\n\n')).toMatchSnapshot();
         for (const f of found) {
           expect(f.todo.length).toBeGreaterThan(10);
           expect(f.fromUs).toBeLessThanOrEqual(f.toUs);

@@ -6,7 +6,7 @@ import * as Comlink from 'comlink';
 import type { Kit } from '../../../core/kit/kit.ts';
 import type { Calibration } from '../../../core/kit/calibration.ts';
 import type { Project } from '../../../core/project.ts';
-import { blocksOf, emptyProgram, type Program, type Value } from '../../../core/language/program.ts';
+import { programOf, emptyProgram, type Program, type Value } from '../../../core/language/program.ts';
 import type { Sameness } from '../../../core/trace/same.ts';
 import { Follow, type Delta } from '../../../core/trace/recorder.ts';
 import type { Go, Stop, Why } from '../../../core/run/stops.ts';
@@ -335,7 +335,7 @@ export class Runs {
   }
   /** What a run that is over has to tell; of a long one it is worked out by the worker that has it. */
   async findingsOf(run: Run, tongue: Tongue): Promise<Finding[]> {
-    const blocks = blocksOf(run.project);
+    const blocks = programOf(run.project);
     const program = blocks && (JSON.parse(JSON.stringify(blocks)) as Program);
     if (run === this.current && this.worker && run.project?.text === undefined)
       return this.bench().findings('this', program, tongue);

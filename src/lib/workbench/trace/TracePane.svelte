@@ -1,5 +1,5 @@
 <script lang="ts">
-  import { blocksOf } from '../../../../core/language/program.ts';
+  import { programOf } from '../../../../core/language/program.ts';
   import Empty from './Empty.svelte';
   import OpenFile from '../../ui/OpenFile.svelte';
   import Choice from '../../ui/Choice.svelte';
@@ -110,7 +110,7 @@
   $effect(() => {
     const of = over;
     if (!of || !tools) found = [];
-    else if (!isLong(of.trace)) found = tools.findings(of.trace, blocksOf(of.project));
+    else if (!isLong(of.trace)) found = tools.findings(of.trace, programOf(of.project));
     else {
       found = [];
       void runs.findingsOf(of, tongue()).then((list) => of === over && (found = list));

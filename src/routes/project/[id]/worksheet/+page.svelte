@@ -1,6 +1,6 @@
 <!-- A worksheet to print: the program, the idea in plain words, the kit, the mat, and a run with its path, graphs and findings. A4, readable in black and white. -->
 <script lang="ts">
-  import { blocksOf } from '../../../../../core/language/program.ts';
+  import { programOf } from '../../../../../core/language/program.ts';
   import Tick from '../../../../lib/ui/Tick.svelte';
   import Table from '../../../../lib/ui/Table.svelte';
   import Button from '../../../../lib/ui/Button.svelte';
@@ -37,7 +37,7 @@
   $effect(() => {
     if (asksRun && !run && project.text === undefined) void w.runs.whole(project).then((r) => (made = r));
   });
-  const found = $derived(run && run.version >= 0 ? findings(run.trace, blocksOf(project)) : []);
+  const found = $derived(run && run.version >= 0 ? findings(run.trace, programOf(project)) : []);
   const names = $derived(sentences(project));
   const trace = $derived(run?.trace);
   const way = $derived(trace && run ? trail(trace, run.endUs, project.mat.height) : '');
