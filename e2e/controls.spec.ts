@@ -72,6 +72,6 @@ test('an unknown address says that there is no such page, and the way to the she
   await page.goto('/no/such/place');
   await expect(page.getByRole('heading', { name: 'There is no such page' })).toBeVisible();
   await expect(page.locator('main')).toContainText('Moss Bell has nothing at /no/such/place.');
-  await page.getByRole('link', { name: 'To the shelf' }).click();
+  await page.getByRole('main').getByRole('link', { name: 'To the shelf' }).click();
   await expect(page.locator('[data-stands]')).toBeVisible();
 });

@@ -403,7 +403,7 @@
         look="quiet"
         class={found.length ? 'font-semibold text-ink' : ''}
         aria-expanded={view.tool === 'findings'}
-        disabled={!run.trace.ended}
+        disabled={!over}
         onclick={() => view.toggle('findings')}
         >{say('{n, plural, one {# finding} other {# findings}}', { n: found.length })}</Button
       >
@@ -431,7 +431,7 @@
         <MenuItem onclick={() => saved('png')}>{say('Picture as PNG')}</MenuItem>
         <MenuItem onclick={() => saved('svg')}>{say('Picture as SVG')}</MenuItem>
         <hr class="my-1 border-rule" />
-        <MenuItem disabled={!run.trace.ended} onclick={() => w.tellStory()}>{say('Play the story')}</MenuItem>
+        <MenuItem disabled={!over} onclick={() => w.tellStory()}>{say('Play the story')}</MenuItem>
       {/if}
     </Menu>
     <OpenFile bind:this={file} label={say('Run file')} accept=".jsonl,.json" take={openRun} />
