@@ -175,7 +175,7 @@ test('a drawing comes in: scripts are taken out, what is ignored is listed, ids 
   const asked: string[] = [];
   page.on('request', (r) => asked.push(r.url()));
   await page
-    .getByLabel('Drawing or picture')
+    .getByLabel('Drawing or picture', { exact: true })
     .setInputFiles({ name: 'yard.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
   await expect(page.getByText('It says itself how large it is: 100 cm wide.')).toBeVisible();
   await page.getByRole('button', { name: 'Take it', exact: true }).click();
@@ -197,7 +197,7 @@ test('a drawing comes in: scripts are taken out, what is ignored is listed, ids 
   for await (const part of await (await out).createReadStream()) parts.push(part as Buffer);
   const text = Buffer.concat(parts).toString();
   await page
-    .getByLabel('Drawing or picture')
+    .getByLabel('Drawing or picture', { exact: true })
     .setInputFiles({ name: 'again.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(text) });
   await page.getByRole('button', { name: 'Take it', exact: true }).click();
   await expect.poll(async () => (await project(page)).mat.walls[0]).toEqual(mat.walls[0]);
@@ -218,7 +218,7 @@ test('a picture becomes the floor, with its real size, and the line sensors see 
     g.fillRect(0, 0, 100, 100);
     return canvas.toDataURL('image/png').split(',')[1];
   });
-  const file = page.getByLabel('Drawing or picture');
+  const file = page.getByLabel('Drawing or picture', { exact: true });
   await file.setInputFiles({ name: 'notes.png', mimeType: 'image/png', buffer: Buffer.from('no picture') });
   await page.getByRole('button', { name: 'Take it', exact: true }).click();
   await expect(page.getByRole('alert')).toContainText('not a picture that this browser can read');
@@ -270,7 +270,7 @@ test('a drawing brings the colours of its classes, and fetches nothing', async (
     <rect style="fill: url(http://127.0.0.1:9/w.svg#q)" x="700" y="300" width="90" height="90"/>
     <image href="http://127.0.0.1:9/p.png" x="0" y="0" width="10" height="10"/></svg>`;
   await page
-    .getByLabel('Drawing or picture')
+    .getByLabel('Drawing or picture', { exact: true })
     .setInputFiles({ name: 'classes.svg', mimeType: 'image/svg+xml', buffer: Buffer.from(svg) });
   await page.getByRole('button', { name: 'Take it', exact: true }).click();
   const left = page.getByTestId('ignored');

@@ -88,7 +88,7 @@ test('unplugged in the middle of sending, the old program is still there and run
     const pull = () => {
       const state = document.querySelector('[data-testid=state]')?.textContent ?? '';
       if (/sending \d/.test(state))
-        [...document.querySelectorAll('button')].find((b) => b.textContent === 'Unplug')?.click();
+        [...document.querySelectorAll('button')].find((b) => b.textContent?.trim() === 'Unplug')?.click();
       else requestAnimationFrame(pull);
     };
     pull();

@@ -150,7 +150,7 @@ test('switch off, park, note, duplicate and take out, from the menu of a block',
   await menu('sound.beep', 'Switch off');
   expect((await project(page)).program.stacks[0].steps.at(-1)).toMatchObject({ kind: 'sound.beep', off: true });
   await menu('wait.time', 'Add a note');
-  await page.getByLabel('note').fill('let it come to rest');
+  await page.getByLabel('note', { exact: true }).fill('let it come to rest');
   await page.getByRole('button', { name: 'Done' }).click();
   expect((await project(page)).program.stacks[0].steps[2].note).toBe('let it come to rest');
   await menu('wait.time', 'Take out');

@@ -30,6 +30,7 @@
 </script>
 
 <Input
+  type="text"
   {...rest as object}
   {...none}
   bind:value={

@@ -63,6 +63,7 @@
   reference="#{id}"
   placement="bottom-end"
   strategy="fixed"
+  triggerDelay={0}
   {...as}
   transitionParams={{ duration: 0 }}
   class="mt-0 max-h-[70vh] w-60 divide-y-0 overflow-auto! rounded-lg border border-rule bg-card p-1 text-ink shadow-lg dark:bg-card"

@@ -16,6 +16,7 @@
   {value}
   {name}
   class="me-0 h-[15px] w-[15px] shrink-0 accent-brass"
-  classes={{ label: `flex cursor-pointer items-center gap-2 text-[length:inherit] font-[inherit] text-inherit ${own}` }}
-  >{@render children()}</Radio
+  classes={{
+    label: `flex cursor-pointer items-center gap-2 text-[length:inherit] text-inherit dark:text-inherit ${own}`
+  }}>{@render children()}</Radio
 >
