@@ -27,7 +27,8 @@ count() {
     const fs = require('fs');
     try {
       const r = JSON.parse(fs.readFileSync(process.argv[1], 'utf8'));
-      if (r.stats) console.log(r.stats.expected + r.stats.flaky, r.stats.unexpected);
+      // errors of its own, such as a port that is taken: nothing was tried, and that is no success
+      if (r.stats) console.log(r.stats.expected + r.stats.flaky, r.stats.unexpected + r.errors.length);
       else console.log(r.numPassedTests, r.numFailedTests + r.numFailedTestSuites * (r.numFailedTests ? 0 : 1));
     } catch { console.log(0, 1); }" "$1")
   passed=$((passed + p))
