@@ -12,8 +12,6 @@
       'inline-block px-2 py-[3px] whitespace-nowrap text-soft hover:text-ink aria-pressed:bg-card aria-pressed:text-ink ' +
       'aria-pressed:shadow-[0_0_0_1px_var(--rule)] aria-selected:bg-card aria-selected:text-ink ' +
       'aria-selected:shadow-[0_0_0_1px_var(--rule)]',
-    /** in running text, and a line of a list */
-    text: 'inline text-left hover:underline',
     /** a drawn thing that can be pressed: all of its looks are its own */
     bare: 'inline-block text-left'
   };
