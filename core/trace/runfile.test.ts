@@ -121,6 +121,39 @@ describe('a run as a file', () => {
     const events = await read(text.replace('"tUs":', '"when":'));
     expect(events.missing.join(' ')).toContain('events are there');
   });
+  it('takes as inputs only what a person can do, and to another device what is done to a device', async () => {
+    const kept = async (...events: unknown[]) => {
+      const lines = (await writeRun({ name: '', kind: 'rehearsal', project, trace }, false)).trim().split('\n');
+      lines.splice(-1, 0, JSON.stringify({ events }));
+      const { run: back, missing } = await read(lines.join('\n'));
+      return [back.trace.events.length, missing.length];
+    };
+    const input = (given: unknown, more = {}) => ({ tUs: 1, type: 'input', input: given, ...more });
+    expect(await kept(input({ press: 'Dot' }))).toEqual([1, 0]);
+    expect(await kept(input({ press: 'Dash' }), input({ press: 'Bar' }))).toEqual([1, 1]);
+    expect(await kept(input({ press: 'Dot' }, { to: 'Wren' }))).toEqual([1, 0]);
+    expect(await kept(input({ stop: true }, { to: 'Wren' }))).toEqual([0, 1]);
+    expect(await kept(input({ stop: true }))).toEqual([1, 0]);
+    expect(await kept(input({ press: 'Dot' }, { to: 7 }))).toEqual([0, 1]);
+    expect(await kept({ tUs: 1, type: 'log', text: 'x' }, { tUs: -1, type: 'log', text: 'x' })).toEqual([1, 1]);
+  });
+  it('asks for its moment of stopping only where an older file was stopped and keeps no channels', async () => {
+    const missingOf = async (change: (t: string) => string) =>
+      (await readRun(change(small), 'the file')) as { missing: string[] };
+    const small = await writeRun(
+      { name: '', kind: 'rehearsal', project, trace: { ...trace, ended: 'stopped' } },
+      false
+    );
+    expect((await missingOf((t) => t)).missing).toEqual([]);
+    const old = (t: string) =>
+      t
+        .replace('"version":3', '"version":2')
+        .replace(/"run":\{("seed":\d+,"start":\{.*?\}).*?\}(?=,"wheels|,"blocks)/, '$1');
+    expect((await missingOf(old)).missing).toEqual([expect.stringContaining('does not say when')]);
+    expect((await missingOf((t) => old(t).replace('"ended":"stopped"', '"ended":"done"'))).missing).toEqual([]);
+    const { ok, ...rest } = await readRun(small.replace('"version":3', '"version":"new"'), 'the file');
+    expect([ok, rest]).toEqual([false, { problem: expect.stringContaining('wrong at "version"') }]);
+  });
   it('shows no blocks where they point beyond the list of blocks', async () => {
     const few = await read(text.replace(/"blocks":\[[^\]]*\]/, '"blocks":[]'));
     expect(few.run.trace.spans.count).toBe(0);

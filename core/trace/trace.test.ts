@@ -12,7 +12,7 @@ import { parseInputs, writeInputs } from './inputs.ts';
 import { recordedInputs } from './track.ts';
 import { askedAndGot, envelope, sampleAt, stateAt } from './query.ts';
 import { Follow, Recorder } from './recorder.ts';
-import { channel, type Channel } from './trace.ts';
+import { channel, type Channel, type TraceEvent } from './trace.ts';
 
 /** RFC 4180, section 2, as a state machine: records of fields, CRLF between records, quotes doubled within quotes. */
 function rfc4180(text: string): string[][] {
@@ -95,6 +95,33 @@ describe('the recorder', () => {
       }),
       { numRuns: 6 }
     );
+  });
+  it('bundles what comes too often, each subject by itself', () => {
+    const recorder = new Recorder(header, []);
+    const heard = (i: number, name: string): TraceEvent => ({ tUs: 2 * i, type: 'heard', name, from: 'Wren' });
+    const motor = (i: number, socket: string): TraceEvent => ({
+      tUs: 2 * i,
+      type: 'motor',
+      socket,
+      power: i,
+      how: 'power'
+    });
+    const N = 30_000;
+    for (let i = 0; i < N; i++)
+      for (const e of [heard(i, 'a'), heard(i, 'b'), motor(i, 'P'), motor(i, 'Q')]) recorder.event(e);
+    for (let i = 0; i < N; i++)
+      recorder.event({ tUs: 2 * N, type: 'touch', x: 0, y: 0, speedCmS: 1, what: '', nose: true });
+    const { events } = recorder.trace;
+    const of = (is: (e: TraceEvent) => boolean) => events.filter(is);
+    for (const name of ['a', 'b', 'P', 'Q']) {
+      const list = of((e) => ('name' in e && e.name === name) || ('socket' in e && e.socket === name));
+      // each of the first 20,000; then one for each 10 ms
+      expect(list.length, name).toBe(20_000 + 2);
+      expect(list.reduce((n, e) => n + (e.times ?? 1), 0)).toBe(N);
+      expect(list.at(-1)).toMatchObject({ tUs: 50_000, times: 5000 });
+    }
+    expect(of((e) => e.type === 'motor').at(-1)).toMatchObject({ power: N - 1 });
+    expect(of((e) => e.type === 'touch')).toHaveLength(N);
   });
   it('keeps 10 minutes of 40 channels under 48 MB', () => {
     const specs = Array.from({ length: 40 }, (_, i) => ({ key: `c${i}`, title: '', unit: '', scale: 0.01 }));

@@ -223,6 +223,7 @@ const ALL: Record<string, Cases> = {
       }
     },
     silent: {
+      'a number below 0': { p: program(start(b('turn.angle', { angle: -90 }))) },
       'as it was meant': { p: 'wheels.run(40, 10)\nwait(2)\nwheels.stop("brake")' },
       'pushed round by a hand': {
         p: 'wheels.run(15, 10)\nwait(2)\nwheels.stop("brake")',
@@ -244,7 +245,10 @@ const ALL: Record<string, Cases> = {
         says: /asked 30 cm, and it went 30 cm the other way/
       }
     },
-    silent: { ahead: { p: 'wheels.run(30, 30)\nwait(2)\nwheels.stop("brake")' } }
+    silent: {
+      ahead: { p: 'wheels.run(30, 30)\nwait(2)\nwheels.stop("brake")' },
+      'a number below 0': { p: program(start(b('drive.measure', { amount: -20 }))) }
+    }
   },
   spun: {
     fires: {

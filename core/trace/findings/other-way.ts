@@ -14,16 +14,21 @@ const mounted = (): string => say('Look which way round the motors are mounted, 
 const TURN_DEG = 25;
 const WAY_CM = 5;
 
-function ofMove(trace: Trace, m: Asked): Found[] {
-  if (m.ended !== 'done') return [];
+/** Whether a move went the other way round: then nothing else is to be said of it. */
+export const wentOtherWay = (m: Asked): boolean =>
+  m.ended === 'done' &&
+  Math.abs(m.asked) > (m.unit === '°' ? 5 : 2) &&
+  m.got * Math.sign(m.asked) < -0.5 * Math.abs(m.asked);
+
+function ofMove(m: Asked): Found[] {
+  if (!wentOtherWay(m)) return [];
   const asked = {
     what: retell(m.what),
     asked: one(m.asked),
     got: one(Math.abs(m.got)),
     unit: word(m.unit)
   };
-  const opposite = m.got < -0.5 * Math.abs(m.asked);
-  if (m.unit === '°' && Math.abs(m.asked) > 5 && opposite)
+  if (m.unit === '°')
     return [
       {
         rule: 'turned-the-other-way',
@@ -33,17 +38,15 @@ function ofMove(trace: Trace, m: Asked): Found[] {
         ...movesSpan(m)
       }
     ];
-  if (m.unit !== '°' && Math.abs(m.asked) > 2 && opposite)
-    return [
-      {
-        rule: 'drove-the-other-way',
-        weight: 92,
-        says: say('{what}: asked {asked} {unit}, and it went {got} {unit} the other way.', asked),
-        todo: mounted(),
-        ...movesSpan(m)
-      }
-    ];
-  return [];
+  return [
+    {
+      rule: 'drove-the-other-way',
+      weight: 92,
+      says: say('{what}: asked {asked} {unit}, and it went {got} {unit} the other way.', asked),
+      todo: mounted(),
+      ...movesSpan(m)
+    }
+  ];
 }
 /** What each wheel was told, percent, while nothing else was commanded. */
 type Told = { left: number; right: number; fromUs: number; toUs: number; blocks: string[]; byMotors: boolean };
@@ -184,10 +187,7 @@ function ofKeys(trace: Trace): Found[] {
 }
 
 export const otherWay: Rule = ({ trace, moves }) => [
-  ...moves.flatMap((m) => ofMove(trace, m)),
+  ...moves.flatMap(ofMove),
   ...[...told(trace)].flatMap((t) => ofTold(trace, t)),
   ...ofKeys(trace)
 ];
-/** Whether a move went the other way round: then nothing else is to be said of it. */
-export const wentOtherWay = (m: Asked): boolean =>
-  m.ended === 'done' && Math.abs(m.asked) > (m.unit === '°' ? 5 : 2) && m.got < -0.5 * Math.abs(m.asked);
