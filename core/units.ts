@@ -8,3 +8,11 @@ export function headingAt(deg: number, places = 1): number {
   const one = Math.pow(10, places);
   return turnOf(Math.round(deg * one) / one);
 }
+
+/** A number as it is read: with so many places, or 2 below 10, 1 below 100 and none from there on; never "-0". */
+export function figure(v: number, places = Math.abs(v) >= 100 ? 0 : Math.abs(v) >= 10 ? 1 : 2): string {
+  return v.toFixed(places).replace(/^-(?=[0.]+$)/, '');
+}
+/** What a channel shows at a moment: a heading, which is below 360, or any other number. */
+export const reading = (key: string, v: number, places?: number): string =>
+  key === 'heading' || key === 'facing' ? headingAt(v, places ?? 1).toFixed(places ?? 1) : figure(v, places);

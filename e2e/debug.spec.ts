@@ -46,6 +46,8 @@ test('steps into, over and out, shows every value, changes one, goes back and on
   await expect(where(page)).not.toHaveText(second);
   await expect(page.getByTestId('inside-tasks')).toContainText('comes next');
   await expect(page.getByTestId('inside-channels')).toContainText('Distance ahead');
+  await expect(page.getByTestId('inside-channels')).toHaveText(/Heading\s+\d/);
+  await expect(page.getByTestId('inside-channels')).not.toHaveText(/\b360|-0(\.0+)?\s/);
   await inside(page).getByRole('button', { name: 'Back by a block' }).click();
   await expect(where(page)).toContainText('At:');
   await inside(page).getByRole('button', { name: 'On by 1 ms' }).click();

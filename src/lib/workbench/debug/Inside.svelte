@@ -12,6 +12,7 @@
   import X from '@lucide/svelte/icons/x';
   import { typedValue } from '../../../../core/language/values.ts';
   import { heldAt } from '../../../../core/trace/measure.ts';
+  import { reading } from '../../../../core/units.ts';
   import { retell, say, word } from '../../../../core/words.ts';
   import { lineOf, sentences } from '../sentences.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -62,7 +63,6 @@
       (c) => !/^(x|y|facing|thing|turns)/.test(c.key)
     )
   );
-  const tenth = (v: number) => (Math.abs(v) >= 100 ? v.toFixed(0) : v.toFixed(2).replace(/\.?0+$/, ''));
   function set(name: string, text: string) {
     const to = typedValue(text);
     runs.input({ set: { variable: name, to } });
@@ -217,7 +217,7 @@
           {#each channels as c (c.key)}
             <dt class="truncate text-soft">{word(c.title)}</dt>
             <dd class="text-right font-mono tabular-nums">
-              {tenth(seen?.readings[c.key] ?? runs.view?.values[c.key] ?? 0)}
+              {reading(c.key, seen?.readings[c.key] ?? runs.view?.values[c.key] ?? 0)}
               {c.unit}
             </dd>
           {/each}

@@ -4,7 +4,7 @@
   import Table from '../../ui/Table.svelte';
   import Choice from '../../ui/Choice.svelte';
   import Button from '../../ui/Button.svelte';
-  import { headingAt } from '../../../../core/units.ts';
+  import { figure, reading } from '../../../../core/units.ts';
   import { line } from 'd3-shape';
   import { scaleLinear } from 'd3-scale';
   import { say, word } from '../../../../core/words.ts';
@@ -86,8 +86,10 @@
       marks: marks.filter((m) => m.us >= fromTick * 1000 && m.us <= toTick * 1000).map((m) => x(m.us / 1000))
     };
   }
-  const number = (s: Sensor, v: number): string =>
-    (s.key === 'heading' && !zero.heading ? headingAt(v, s.digits) : v).toFixed(s.digits);
+  const number = (s: Sensor, v: number): string => (zero[s.key] ? figure(v, s.digits) : reading(s.key, v, s.digits));
+  /** The least and the most of a graph: of a heading these are no directions, 359.97 is nearly 360. */
+  const ends = (s: Sensor, c: Curve): string =>
+    [c.low, c.high].map((v) => figure(s.key === 'heading' ? Math.min(v, 359.9) : v, s.digits)).join(' … ');
   function toggle(key: string) {
     const next = new Set(hidden);
     if (!next.delete(key)) next.add(key);
@@ -217,8 +219,7 @@
             />
           </svg>
           <div class="flex items-center text-[11px] text-soft tabular-nums">
-            <span>{c && !c.still ? `${number(s, c.low)} … ${number(s, c.high)}` : `${s.range[0]} … ${s.range[1]}`}</span
-            ><span class="flex-1"></span>
+            <span>{c && !c.still ? ends(s, c) : `${s.range[0]} … ${s.range[1]}`}</span><span class="flex-1"></span>
             <Button look="bare" class="underline" aria-pressed={!!zero[s.key]} onclick={() => setZero(s)}
               >{zero[s.key] ? say('from {n} again', { n: number(s, -zero[s.key] || 0) }) : say('zero it')}</Button
             >

@@ -1,6 +1,7 @@
 <script lang="ts">
   import Table from '../../ui/Table.svelte';
   import Button from '../../ui/Button.svelte';
+  import { figure, reading } from '../../../../core/units.ts';
   import { measure } from '../../../../core/trace/measure.ts';
   import { channel } from '../../../../core/trace/trace.ts';
   import { say, word } from '../../../../core/words.ts';
@@ -25,7 +26,7 @@
       return c && m ? [{ c, m }] : [];
     });
   });
-  const n = (v: number) => (Math.abs(v) >= 1000 ? v.toFixed(0) : Math.abs(v) >= 100 ? v.toFixed(1) : v.toFixed(2));
+  const n = (v: number) => figure(v, Math.abs(v) >= 1000 ? 0 : Math.abs(v) >= 100 ? 1 : 2);
 </script>
 
 <Sheet title={say('Between two cursors')} wide>
@@ -60,11 +61,11 @@
         {#each rows as { c, m } (c.key)}
           <tr class="border-t border-rule text-right font-mono" data-key={c.key}
             ><td class="px-1 text-left font-sans">{word(c.title)} <small class="text-soft">{c.unit}</small></td><td
-              class="px-1">{n(m.a)}</td
-            ><td class="px-1">{n(m.b)}</td><td class="px-1">{n(m.difference)}</td><td class="px-1">{n(m.slope)}</td><td
-              class="px-1">{n(m.mean)}</td
-            ><td class="px-1">{n(m.smallest)}</td><td class="px-1">{n(m.largest)}</td><td class="px-1">{n(m.area)}</td
-            ></tr
+              class="px-1">{reading(c.key, m.a, 2)}</td
+            ><td class="px-1">{reading(c.key, m.b, 2)}</td><td class="px-1">{n(m.difference)}</td><td class="px-1"
+              >{n(m.slope)}</td
+            ><td class="px-1">{n(m.mean)}</td><td class="px-1">{n(m.smallest)}</td><td class="px-1">{n(m.largest)}</td
+            ><td class="px-1">{n(m.area)}</td></tr
           >
         {/each}
       </tbody>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import { sampleAt } from '../../../../core/trace/query.ts';
   import { channel } from '../../../../core/trace/trace.ts';
+  import { reading } from '../../../../core/units.ts';
   import { say, word } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -53,7 +54,7 @@
           class="cursor-pointer border-t border-rule text-right font-mono hover:bg-linen"
           onclick={() => lead(t)}
           ><td class="px-1">{(t / 1e6).toFixed(3)}</td>{#each columns as c (c.key)}<td class="px-1"
-              >{sampleAt(c, t / 1000 - 1).toFixed(2)}</td
+              >{reading(c.key, sampleAt(c, t / 1000 - 1), 2)}</td
             >{/each}</tr
         >{/each}
     </tbody>

@@ -6,7 +6,7 @@
   import Button from '../../ui/Button.svelte';
   import Menu from '../../ui/Menu.svelte';
   import MenuItem from '../../ui/MenuItem.svelte';
-  import { headingAt } from '../../../../core/units.ts';
+  import { reading } from '../../../../core/units.ts';
   import { say, tongue, word } from '../../../../core/words.ts';
   import PlayIcon from '@lucide/svelte/icons/play';
   import PauseIcon from '@lucide/svelte/icons/pause';
@@ -192,14 +192,11 @@
         .map(({ key }) => {
           const c = channel(run.trace, key);
           if (!c) return '';
-          const v = sampleAt(c, tick);
-          return lane.wraps ? headingAt(v).toFixed(1) : short(v);
+          return reading(key, sampleAt(c, tick));
         })
         .join(' · ');
     return '';
   }
-  const short = (v: number) =>
-    (Math.abs(v) >= 100 ? v.toFixed(0) : Math.abs(v) >= 10 ? v.toFixed(1) : v.toFixed(2)).replace(/^-0(\.0*)?$/, '0');
 
   const time = (event: PointerEvent | WheelEvent) => x.invert(event.clientX - canvas.getBoundingClientRect().left);
   let mode: 'scrub' | 'pan' | 'select' | undefined;

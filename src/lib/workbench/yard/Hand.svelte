@@ -4,6 +4,7 @@
   import Slide from '../../ui/Slide.svelte';
   import Button from '../../ui/Button.svelte';
   import NumberField from '../../ui/NumberField.svelte';
+  import { figure, reading } from '../../../../core/units.ts';
   import { say, word } from '../../../../core/words.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import type { Input } from '../../../../core/trace/trace.ts';
@@ -36,13 +37,16 @@
   /** what it senses, in a line each */
   const read = $derived(
     view
-      ? sensorsOf(kit).map((s) => ({ ...s, value: `${view.values[s.key]?.toFixed(s.digits) ?? '–'} ${s.unit}`.trim() }))
+      ? sensorsOf(kit).map((s) => ({
+          ...s,
+          value: `${s.key in view.values ? reading(s.key, view.values[s.key], s.digits) : '–'} ${s.unit}`.trim()
+        }))
       : []
   );
   const lean = $derived(hand.lean);
   const up = $derived(view?.values.height ?? 0);
   const horns = $derived(Object.fromEntries(kit.parts.map((p) => [p.socket, view?.values[`servo${p.socket}`] ?? 90])));
-  const g = (key: string) => (view?.values[key] ?? (key === 'accelZ' || key === 'accelTotal' ? 1 : 0)).toFixed(2);
+  const g = (key: string) => figure(view?.values[key] ?? (key === 'accelZ' || key === 'accelTotal' ? 1 : 0), 2);
   let hovered = $state('');
   let drag: { x: number; y: number; sideways: number; forwards: number } | undefined;
 

@@ -1,6 +1,7 @@
 <!-- Where the robot began and where it is now, what lies between, and the program's marks as a stopwatch. -->
 <script lang="ts">
   import { eventsOf } from '../../../../core/trace/apart.ts';
+  import { reading } from '../../../../core/units.ts';
   import { say } from '../../../../core/words.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -10,7 +11,7 @@
     say('x {x}, y {y} cm, {deg}°', {
       x: (p.x * 100).toFixed(1),
       y: (p.y * 100).toFixed(1),
-      deg: p.facingDeg.toFixed(1)
+      deg: reading('facing', p.facingDeg)
     });
   const turned = $derived(((((pose.facingDeg - from.facingDeg) % 360) + 540) % 360) - 180 || 0);
   const marks = $derived(
