@@ -16,9 +16,15 @@ export async function newProject(page: Page, name: string, mat = 'Long aisle'): 
   await workbench(page);
   return page.url();
 }
-export async function openDemo(page: Page, name: string): Promise<void> {
+/** A copy of a demo project, at whatever size the screen has. */
+export async function demo(page: Page, name: string): Promise<void> {
   await shelf(page);
   await page.getByRole('button', { name: new RegExp(`^${name} (Barrow|Trowel) · opens as a copy`) }).click();
+  await page.waitForURL('**/project/**');
+  await page.locator('[data-testid=blocks][data-ready]').waitFor({ state: 'attached' });
+}
+export async function openDemo(page: Page, name: string): Promise<void> {
+  await demo(page, name);
   await workbench(page);
 }
 export async function workbench(page: Page): Promise<void> {

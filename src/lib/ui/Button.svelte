@@ -15,6 +15,8 @@
     /** a drawn thing that can be pressed: all of its looks are its own */
     bare: 'inline-block text-left'
   };
+  /** under a finger: 40 px (what is drawn has a size of its own) */
+  const TOUCH = 'pointer-coarse:min-h-10 pointer-coarse:min-w-10';
   const SIZES = { md: '', sm: 'px-2 py-1', xs: 'px-2 py-0.5' };
 </script>
 
@@ -36,5 +38,8 @@
 
 <Button
   {...all}
-  class="cursor-pointer rounded-md focus-within:ring-0 disabled:cursor-default {LOOKS[look]} {SIZES[size]} {own}"
+  class="cursor-pointer rounded-md focus-within:ring-0 disabled:cursor-default {LOOKS[look]} {SIZES[size]} {look ===
+  'bare'
+    ? ''
+    : TOUCH} {own}"
 />

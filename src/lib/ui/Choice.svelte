@@ -30,6 +30,6 @@
   bind:value={() => value, (chosen) => rest.onchange || (value = chosen)}
   class="inline-block w-auto min-w-0 {own}"
   classes={{
-    select: `rounded-md border focus:border-brass ${LOOKS[look]} ${SIZES[size]}`
+    select: `pointer-coarse:min-h-10 rounded-md border focus:border-brass ${LOOKS[look]} ${SIZES[size]}`
   }}>{@render children()}</Select
 >

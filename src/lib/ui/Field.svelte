@@ -41,5 +41,5 @@
     }
   }
   bind:elementRef={element}
-  class="inline-block w-auto! rounded-md {LOOKS[look]} {SIZES[size]} {own}"
+  class="inline-block w-auto! rounded-md pointer-coarse:min-h-10 {LOOKS[look]} {SIZES[size]} {own}"
 />

@@ -6,9 +6,9 @@
   import LanguageChoice from './LanguageChoice.svelte';
   import { later, say, word } from '../../../core/words.ts';
   import { isTyping, singleKeys } from './keys.svelte.ts';
-  let open = $state(false);
+  let { open = $bindable(false) }: { open?: boolean } = $props();
   const LIST: [string, string][] = [
-    [later('Space'), later('rehearse, pause, go on (when no field, button or block has the focus)')],
+    [later('Space'), later('rehearse, pause, go on; not while you type, and not for a program that uses it')],
     ['/', later('find a block; on the shelf, a project')],
     [later('Tab, arrows'), later('into the program, and among its blocks')],
     [later('Enter'), later('change the chosen block; in the tray, take the block')],
@@ -18,6 +18,7 @@
     [later('Ctrl Z, Ctrl Y'), later('undo and redo, on every page of a project')],
     [later('arrows, [ and ]'), later('move and turn the robot when it has the focus; with Shift in millimetres')],
     [later('arrows, Home, End, + and -'), later('move the playhead and the time shown, when the trace has the focus')],
+    ['y, p, t', later('the yard, the program or the trace fills the screen')],
     ['?', later('this list')]
   ];
   function key(event: KeyboardEvent) {
@@ -35,7 +36,7 @@
   </dl>
   <label class="flex items-center gap-2"
     ><Tick checked={singleKeys.on} onchange={(e) => singleKeys.turn(e.currentTarget.checked)} />
-    {say('Space, / and ? act on their own')}</label
+    {say('Single keys act on their own: Space, /, ?, y, p, t')}</label
   >
   <div class="flex items-center justify-end gap-3">
     <LanguageChoice />

@@ -8,7 +8,12 @@
   import DropdownGroup from 'flowbite-svelte/DropdownGroup.svelte';
   import Ellipsis from '@lucide/svelte/icons/ellipsis';
   import Button from './Button.svelte';
-  let { label, title = label, children }: { label: string; title?: string; children: Snippet } = $props();
+  let {
+    label,
+    title = label,
+    look = 'quiet',
+    children
+  }: { label: string; title?: string; look?: 'quiet' | 'ghost'; children: Snippet } = $props();
   const id = $props.id();
   /** buttons behind a button, as the component's types do not know it */
   const as: object = $derived({ role: 'group', 'aria-label': label });
@@ -29,6 +34,8 @@
     button()?.focus();
   }
   function keys(e: KeyboardEvent) {
+    // a list within the menu walks its own entries
+    if ((e.target as Element).closest('select') && e.key !== 'Escape') return;
     const all = items();
     const at = all.indexOf(document.activeElement as HTMLElement);
     const to = { ArrowDown: at + 1, ArrowUp: at < 0 ? -1 : at - 1, Home: 0, End: -1 }[e.key];
@@ -42,7 +49,7 @@
 
 <Button
   {id}
-  look="quiet"
+  {look}
   class="min-h-6 px-1.5"
   aria-label={label}
   {title}
@@ -66,7 +73,7 @@
   triggerDelay={0}
   {...as}
   transitionParams={{ duration: 0 }}
-  class="mt-0 max-h-[70vh] w-60 divide-y-0 overflow-auto! rounded-lg border border-rule bg-card p-1 text-ink shadow-lg dark:bg-card"
+  class="mt-0 max-h-[min(70vh,calc(100vh-150px))] w-60 divide-y-0 overflow-auto! rounded-lg border border-rule bg-card p-1 text-ink shadow-lg dark:bg-card"
   onclickcapture={(e) => (e.target as Element).closest('a, button') && setTimeout(close, 0)}
   onkeydown={keys}
   ><DropdownGroup

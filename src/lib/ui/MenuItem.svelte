@@ -7,5 +7,5 @@
 
 <DropdownItem
   {...rest}
-  class="min-h-7 cursor-pointer rounded-md px-2.5 py-1 hover:bg-linen focus-visible:bg-linen disabled:cursor-default disabled:opacity-50 dark:hover:bg-linen dark:hover:text-ink"
+  class="min-h-7 pointer-coarse:min-h-10 cursor-pointer rounded-md px-2.5 py-1 hover:bg-linen focus-visible:bg-linen disabled:cursor-default disabled:opacity-50 dark:hover:bg-linen dark:hover:text-ink"
 />

@@ -15,8 +15,8 @@
   bind:group
   {value}
   {name}
-  class="me-0 h-[15px] w-[15px] shrink-0 accent-brass"
+  class="me-0 h-[15px] w-[15px] pointer-coarse:h-6 pointer-coarse:w-6 shrink-0 accent-brass"
   classes={{
-    label: `flex cursor-pointer items-center gap-2 text-[length:inherit] text-inherit dark:text-inherit ${own}`
+    label: `flex cursor-pointer items-center gap-2 pointer-coarse:min-h-10 text-[length:inherit] text-inherit dark:text-inherit ${own}`
   }}>{@render children()}</Radio
 >

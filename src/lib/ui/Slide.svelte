@@ -20,5 +20,5 @@
     }
   }
   appearance="auto"
-  class="h-6 w-auto min-w-0 bg-transparent accent-brass dark:bg-transparent {own}"
+  class="h-6 pointer-coarse:h-10 w-auto min-w-0 bg-transparent accent-brass dark:bg-transparent {own}"
 />

@@ -12,4 +12,8 @@
   > = $props();
 </script>
 
-<Checkbox {...rest as object} bind:checked class="me-0 h-[15px] w-[15px] shrink-0 cursor-pointer accent-brass {own}" />
+<Checkbox
+  {...rest as object}
+  bind:checked
+  class="me-0 h-[15px] w-[15px] pointer-coarse:h-6 pointer-coarse:w-6 shrink-0 cursor-pointer accent-brass {own}"
+/>

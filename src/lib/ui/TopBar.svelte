@@ -15,7 +15,7 @@
     href={home ? '/' : undefined}
     aria-label={home ? say('To the shelf') : undefined}
     title={home ? say('To the shelf') : undefined}
-    class="shrink-0"
+    class="grid h-10 shrink-0 place-items-center pointer-coarse:w-10"
   >
     <svg
       width="26"

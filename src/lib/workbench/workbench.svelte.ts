@@ -1,5 +1,6 @@
 /** What the parts of the workbench share: the project, the runs, the device, and what the person has chosen. */
 import { getContext, setContext } from 'svelte';
+import { allSteps } from '../../../core/language/program.ts';
 import { hasWheels } from '../../../core/kit/kit.ts';
 import { remarkKey, stopsStart, type Mend, type Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
@@ -15,6 +16,12 @@ import type { Project } from '../../../core/project.ts';
 import { Runs, type How } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
 import { say } from '../../../core/words.ts';
+
+/** Whether a program listens to the keys of the computer. */
+const asksKeys = ({ program, text }: Project): boolean =>
+  text === undefined
+    ? [...allSteps(program)].some((s) => s.kind === 'begin.key' || s.kind === 'sense.key')
+    : /\bkey/.test(text);
 
 export class Workbench {
   readonly runs = new Runs();
@@ -34,9 +41,17 @@ export class Workbench {
   /** lit from elsewhere: a line of text under the pointer, a span in the trace */
   pointed = $state<string>();
   section = $state<string>('begin');
+  /** how the program is shown; a text project knows text and notebook */
+  mode = $state<'blocks' | 'both' | 'flow' | 'notebook'>('blocks');
+  /** on a small screen: which pane is seen, and whether the tray lies beside the blocks */
+  tab = $state<'yard' | 'program' | 'trace'>('program');
+  drawer = $state(false);
+  keysOpen = $state(false);
   muted = $state(false);
   /** the yard as it is seen now, as a picture */
   grab: (() => Promise<ImageBitmap>) | undefined;
+  /** the yard takes the focus, and with it the keys of the computer */
+  takeKeys: (() => void) | undefined;
   /** from where the yard is seen, whether the ruler is out, whether the hand is open */
   view = $state<'above' | 'behind' | 'free'>('above');
   measuring = $state(false);
@@ -131,6 +146,10 @@ export class Workbench {
   get takesInput(): boolean {
     return this.runs.shown === 'device' ? this.device.running : this.runs.busy;
   }
+  /** Flow and notebook take no blocks. */
+  get hasTray(): boolean {
+    return this.side === 'inside' || this.mode === 'blocks' || this.mode === 'both';
+  }
   tell(text: string): void {
     this.spoken = text;
   }
@@ -185,6 +204,7 @@ export class Workbench {
     this.going(true);
     await this.runs.begin(project ?? this.session.project, how);
     if (this.runs.current) this.runs.current.predictions = this.predict.take();
+    if (asksKeys(this.session.project)) setTimeout(() => this.takeKeys?.(), 50);
     if (!this.runs.hasRoom)
       this.notice = say(
         'The robot has no room where it starts: it stands in something, or beyond the edge, and was pushed out. Move it, or what is in its way.'

@@ -22,7 +22,7 @@
     <LanguageChoice />
     <ThemeButton />
   </TopBar>
-  <div class="grid min-h-0 flex-1 grid-cols-[290px_1fr]">
+  <div class="grid min-h-0 flex-1 grid-cols-[minmax(200px,290px)_1fr] max-[760px]:grid-cols-[210px_1fr]">
     <nav
       class="flex min-h-0 flex-col gap-2 overflow-auto border-r border-rule bg-linen p-3"
       aria-label={say('Pages of the handbook')}
@@ -38,7 +38,9 @@
           <h2 class="mt-1 mb-0.5 text-[13px] font-semibold text-soft">{group}</h2>
           {#each pages as p (p.href)}<a
               href={p.href}
-              class="block truncate rounded-md px-2 py-0.5 hover:bg-card {page.url.pathname === p.href
+              title={p.title}
+              class="flex min-h-7 items-center rounded-md px-2 py-0.5 leading-tight pointer-coarse:min-h-10 hover:bg-card {page
+                .url.pathname === p.href
                 ? 'bg-card font-semibold'
                 : ''}"
               aria-current={page.url.pathname === p.href ? 'page' : undefined}>{p.title}</a

@@ -11,7 +11,11 @@
 <div class="grid max-w-5xl grid-cols-2 gap-x-8 gap-y-5 max-[1050px]:grid-cols-1">
   {#each articles() as article (article.slug)}
     <section>
-      <h2 class="text-[17px]"><a class="underline" href="/handbook/{article.slug}">{article.title}</a></h2>
+      <h2 class="text-[17px]">
+        <a class="inline-flex items-center underline pointer-coarse:min-h-10" href="/handbook/{article.slug}"
+          >{article.title}</a
+        >
+      </h2>
       <div class="line-clamp-3 text-[14px] text-soft">{@html html(article).split('</p>')[0]}</div>
     </section>
   {/each}

@@ -220,7 +220,11 @@
           </svg>
           <div class="flex items-center text-[11px] text-soft tabular-nums">
             <span>{c && !c.still ? ends(s, c) : `${s.range[0]} … ${s.range[1]}`}</span><span class="flex-1"></span>
-            <Button look="bare" class="underline" aria-pressed={!!zero[s.key]} onclick={() => setZero(s)}
+            <Button
+              look="bare"
+              class="underline pointer-coarse:min-h-10"
+              aria-pressed={!!zero[s.key]}
+              onclick={() => setZero(s)}
               >{zero[s.key] ? say('from {n} again', { n: number(s, -zero[s.key] || 0) }) : say('zero it')}</Button
             >
           </div>

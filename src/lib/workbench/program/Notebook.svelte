@@ -92,6 +92,7 @@
         onpointerleave={() => (w.pointed = undefined)}
       >
         <Tick
+          class="pointer-coarse:h-10 pointer-coarse:w-10"
           checked={line.done}
           aria-label={say('Done: {x}', { x: line.text || say('this line') })}
           onchange={(e) => change(i, { done: e.currentTarget.checked }, say('tick a line'))}

@@ -20,7 +20,6 @@
 
   const w = useWorkbench();
   let editor = $state<BlockEditor>();
-  let mode = $state<'blocks' | 'both' | 'flow' | 'notebook'>('blocks');
   let looking = $state(false);
   let reckoning = $state(false);
   export const dragIn = (kind: string, event: PointerEvent, slots?: Record<string, string>) =>
@@ -30,6 +29,7 @@
     else editor?.add(kind, slots);
   };
   export const dropNumber = (x: number, y: number, value: number): boolean => editor?.dropNumber(x, y, value) ?? false;
+  export const fit = () => editor?.zoom(0);
   export const focusChosen = () => w.selected && editor?.focusOn(w.selected);
   let area: (() => DOMRect) | undefined;
   export const trayArea = (of: () => DOMRect) => (area = of);
@@ -48,7 +48,7 @@
   }
   let versions = $state(false);
   const isText = $derived(w.session.project.text !== undefined);
-  const modes = $derived<[typeof mode, string][]>(
+  const modes = $derived<[typeof w.mode, string][]>(
     isText
       ? [
           ['blocks', say('Text')],
@@ -61,7 +61,7 @@
           ['notebook', say('Notebook')]
         ]
   );
-  const shown = $derived(isText && mode !== 'notebook' ? 'blocks' : mode);
+  const shown = $derived(isText && w.mode !== 'notebook' ? 'blocks' : w.mode);
   let text = $state<TextPane>();
   async function toText() {
     const { printPython } = await loadPython();
@@ -74,12 +74,16 @@
 
 <section class="flex h-full min-h-0 flex-col border-r border-rule" aria-label={say('Program')}>
   <div class="bar">
-    <h2 class="mr-1 font-sans text-[14px] font-bold {language.code === 'en' ? '' : 'max-[1400px]:sr-only'}">
+    <h2
+      class="mr-1 font-sans text-[14px] font-bold {language.code === 'en'
+        ? 'max-[1100px]:sr-only'
+        : 'max-[1400px]:sr-only'}"
+    >
       {say('Program')}
     </h2>
     <div role="group" aria-label={say('How to show the program')} class="flex gap-1">
       {#each modes as [key, title] (key)}
-        <Button look="quiet" aria-pressed={shown === key} onclick={() => (mode = key)}>{title}</Button>
+        <Button look="quiet" aria-pressed={shown === key} onclick={() => (w.mode = key)}>{title}</Button>
       {/each}
     </div>
     <span class="flex-1"></span>
@@ -190,7 +194,7 @@
           {say('Drawing the flow ...')}
         </p>{:then { default: FlowPane }}<FlowPane
           show={(id) => {
-            mode = 'blocks';
+            w.mode = 'blocks';
             requestAnimationFrame(() => editor?.focusOn(id));
           }}
         />{/await}

@@ -53,13 +53,14 @@
   <div class="flex items-center gap-2 rounded-full bg-[#33463b] py-1 pr-1.5 pl-3 whitespace-nowrap">
     <Button
       look="bare"
-      class="flex cursor-pointer items-center gap-2"
+      class="flex cursor-pointer items-center gap-2 pointer-coarse:min-h-10"
       aria-expanded={open}
       onclick={() => (open = !open)}
       data-testid="chip"
     >
-      <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i>{d.unit.name}<span
-        class={language.code === 'en' ? 'max-[1200px]:hidden' : 'max-[1380px]:hidden'}>· {word(words)}</span
+      <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i><span class="max-[760px]:sr-only"
+        >{d.unit.name}</span
+      ><span class={language.code === 'en' ? 'max-[1200px]:hidden' : 'max-[1380px]:hidden'}>· {word(words)}</span
       >{#if d.powered && d.charge !== undefined}<span class="tabular-nums"> · {Math.round(d.charge * 100)} %</span>{/if}
     </Button>
     {#if !d.powered}<Button look="ghost" class="rounded-full px-3 py-1" onclick={plug}>{say('Plug in')}</Button

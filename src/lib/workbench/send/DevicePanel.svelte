@@ -17,8 +17,9 @@
 </script>
 
 <div
-  class="absolute top-[calc(100%+10px)] right-0 z-50 flex w-[390px] flex-col gap-3 rounded-xl border border-rule bg-card p-4 text-ink shadow-xl"
+  class="absolute top-[calc(100%+10px)] right-0 z-50 flex max-h-[calc(100vh-70px)] w-[min(390px,calc(100vw-24px))] flex-col gap-3 overflow-y-auto rounded-xl border border-rule bg-card p-4 text-ink shadow-xl"
   role="region"
+  data-testid="device-panel"
   aria-label={say('Device')}
 >
   <div class="flex items-center justify-between">

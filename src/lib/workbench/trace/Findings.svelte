@@ -25,7 +25,13 @@
   {#if !w.found.length}<p class="px-2 text-moss">{say('Nothing to find: the run did what it was asked.')}</p>{/if}
   <ol class="flex flex-col gap-1.5">
     {#each shown as f (f.rule + f.fromUs + f.says)}
-      <li class="rounded-lg border border-rule px-2.5 py-1.5">
+      <li
+        class="rounded-lg border px-2.5 py-1.5 {w.trace.lit === f ? 'border-clay bg-[var(--claywash)]' : 'border-rule'}"
+        onpointerenter={() => (w.trace.lit = f)}
+        onpointerleave={() => (w.trace.lit = undefined)}
+        onfocusin={() => (w.trace.lit = f)}
+        onfocusout={() => (w.trace.lit = undefined)}
+      >
         <Button look="bare" class="w-full text-left hover:underline" onclick={() => lead(f.fromUs, f.blocks[0])}
           ><span class="font-mono text-[12px] text-soft">{(f.fromUs / 1e6).toFixed(2)} s</span>
           <b class="font-semibold">{f.says}</b></Button

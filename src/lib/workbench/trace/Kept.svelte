@@ -67,19 +67,19 @@
           <td class="py-0.5 pr-2"
             ><Field
               look="line"
-              class="w-36! px-1"
+              class="w-28! px-1"
               aria-label={say('Name of the run')}
               value={card.name}
               onchange={(e) => history.rename(card.id, e.currentTarget.value)}
             /></td
           >
           <td class="pr-2 whitespace-nowrap text-soft tabular-nums">{when(card.at)}</td>
-          <td class="pr-2 whitespace-nowrap text-soft"
+          <td class="pr-2 text-soft"
             >{card.kind === 'device' ? card.device : say('rehearsal')}, {(card.ms / 1000).toFixed(1)} s, {word(
               card.ended
             )}</td
           >
-          <td class="text-right whitespace-nowrap">
+          <td class="text-right">
             <Button look="quiet" class="underline" disabled={!!busy} onclick={() => open(card)}>{say('Open')}</Button
             ><Button look="quiet" class="underline" disabled={!!busy} onclick={() => beside(card)}
               >{say('Beside')}</Button

@@ -1,8 +1,8 @@
-<!-- A sheet that lies over the right end of the trace: one of its tools. -->
+<!-- One of the tools of the trace: a column at its right, beside the lanes; where there is no room, over them. -->
 <script lang="ts">
   import Button from '../../ui/Button.svelte';
   import X from '@lucide/svelte/icons/x';
-  import { onMount, type Snippet } from 'svelte';
+  import type { Snippet } from 'svelte';
   import { say } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   let {
@@ -12,30 +12,18 @@
     children
   }: { title: string; wide?: boolean; head?: Snippet; children: Snippet } = $props();
   const w = useWorkbench();
-  let sheet: HTMLElement;
-  /** above the trace, which stays in sight; where there is no room, over its foot */
-  let bottom = $state(20);
-  let most = $state(400);
-  function place() {
-    const top = sheet.closest('section')!.getBoundingClientRect().top;
-    bottom = top > 260 ? window.innerHeight - top + 4 : 24;
-    most = top > 260 ? top - 64 : window.innerHeight * 0.6;
-  }
-  onMount(place);
 </script>
 
-<svelte:window onresize={place} onkeydown={(e) => e.key === 'Escape' && (w.trace.tool = undefined)} />
+<svelte:window onkeydown={(e) => e.key === 'Escape' && (w.trace.tool = undefined)} />
 <div
-  bind:this={sheet}
-  style="bottom: {bottom}px; max-height: {most}px"
-  class="fixed right-2 z-30 flex {wide
-    ? 'w-[640px]'
-    : 'w-[460px]'} max-w-[calc(100%-1rem)] flex-col rounded-xl border border-rule bg-card shadow-lg"
+  class="flex min-h-0 shrink-0 flex-col border-l border-rule bg-card max-[760px]:absolute max-[760px]:inset-0 max-[760px]:z-20 max-[760px]:w-auto {wide
+    ? 'w-[600px]'
+    : 'w-[430px]'}"
   role="region"
   aria-label={title}
 >
-  <div class="flex items-center gap-2 border-b border-rule py-1 pr-1.5 pl-3">
-    <h3 class="text-[14px]">{title}</h3>
+  <div class="flex items-center gap-2 border-b border-rule py-0.5 pr-1.5 pl-3">
+    <h3 class="truncate text-[14px]">{title}</h3>
     <span class="flex-1"></span>
     {@render head?.()}
     <Button look="quiet" class="px-1" aria-label={say('Close')} onclick={() => (w.trace.tool = undefined)}

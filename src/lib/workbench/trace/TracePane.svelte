@@ -22,7 +22,7 @@
   import Inputs from '../inputs/Inputs.svelte';
   import { allLanes, type Lane } from './lanes.ts';
   import { blockAt, Painter, palette, type Palette } from './draw.ts';
-  import type { Tool } from './view.svelte.ts';
+  import { AT_FIRST_SIGHT, type Tool } from './view.svelte.ts';
 
   const w = useWorkbench();
   const { runs, trace: view } = w;
@@ -117,6 +117,7 @@
     }
   });
   const names = $derived(sentences(project));
+  const firstFound = $derived(found.slice(0, AT_FIRST_SIGHT));
   const now = $derived(runs.lit.at(-1));
   $effect(() => {
     w.found = found;
@@ -433,86 +434,119 @@
     </Menu>
     <OpenFile bind:this={file} label={say('Run file')} accept=".jsonl,.json" take={openRun} />
   </div>
-  <div class="relative min-h-0 flex-1">
-    {#if !run && runs.device}
-      <p class="p-4 text-soft">{say('Rehearse, to see the two runs beside each other.')}</p>
-    {:else if !run}<Empty />
-    {/if}
-    <div bind:clientHeight={room} class="absolute inset-0 overflow-x-hidden overflow-y-auto {run ? '' : 'invisible'}">
-      <div class="relative grid grid-cols-[150px_1fr]" style="height: {height}px">
-        <div>
-          {#each lanes as lane (lane.key)}
-            {@const value = valueOf(lane)}
-            <div
-              class="relative px-3.5 leading-[1.15]"
-              style="height: {lane.height}px"
-              data-lane={lane.key}
-              aria-hidden="true"
-            >
-              <b class="block truncate pt-0.5 text-[12px]"
-                >{word(lane.title)}{#each lane.over ?? [] as o (o.key)}{` + ${word(o.title)}`}{/each}</b
-              ><span class="flex gap-1 text-[10.5px] text-soft"
-                ><span class="truncate"
-                  >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? lineOf(now)) : '') : word(lane.line)}</span
-                >{#if value}<span class="ml-auto font-mono whitespace-nowrap tabular-nums" data-testid="lane-value"
-                    >{value}</span
-                  >{/if}</span
-              >
-              <i
-                class="absolute inset-x-0 -bottom-[2px] z-10 h-[4px] cursor-row-resize hover:bg-brass/60"
-                onpointerdown={(e) => {
-                  e.currentTarget.setPointerCapture(e.pointerId);
-                  sizing = { key: lane.key, y: e.clientY, height: lane.height };
-                }}
-                onpointermove={size}
-                onpointerup={() => (sizing = undefined)}
-              ></i>
+  <div class="relative flex min-h-0 flex-1">
+    <div class="flex min-w-0 flex-1 flex-col">
+      <div class="relative min-h-0 flex-1">
+        {#if !run && runs.device}
+          <p class="p-4 text-soft">{say('Rehearse, to see the two runs beside each other.')}</p>
+        {:else if !run}<Empty />
+        {/if}
+        <div
+          bind:clientHeight={room}
+          class="absolute inset-0 overflow-x-hidden overflow-y-auto {run ? '' : 'invisible'}"
+        >
+          <div class="relative grid grid-cols-[150px_1fr]" style="height: {height}px">
+            <div>
+              {#each lanes as lane (lane.key)}
+                {@const value = valueOf(lane)}
+                <div
+                  class="relative px-3.5 leading-[1.15]"
+                  style="height: {lane.height}px"
+                  data-lane={lane.key}
+                  aria-hidden="true"
+                >
+                  <b class="block truncate pt-0.5 text-[12px]"
+                    >{word(lane.title)}{#each lane.over ?? [] as o (o.key)}{` + ${word(o.title)}`}{/each}</b
+                  ><span class="flex gap-1 text-[10.5px] text-soft"
+                    ><span class="truncate"
+                      >{lane.kind === 'blocks' ? (now ? (names.get(now) ?? lineOf(now)) : '') : word(lane.line)}</span
+                    >{#if value}<span class="ml-auto font-mono whitespace-nowrap tabular-nums" data-testid="lane-value"
+                        >{value}</span
+                      >{/if}</span
+                  >
+                  <i
+                    class="absolute inset-x-0 -bottom-[2px] z-10 h-[4px] cursor-row-resize hover:bg-brass/60"
+                    onpointerdown={(e) => {
+                      e.currentTarget.setPointerCapture(e.pointerId);
+                      sizing = { key: lane.key, y: e.clientY, height: lane.height };
+                    }}
+                    onpointermove={size}
+                    onpointerup={() => (sizing = undefined)}
+                  ></i>
+                </div>
+              {/each}
             </div>
-          {/each}
-        </div>
-        <div class="relative min-w-0" bind:clientWidth={width}>
-          <canvas
-            bind:this={canvas}
-            style="width: {width}px; height: {height}px"
-            class="absolute inset-0 cursor-crosshair touch-none"
-            tabindex="0"
-            role="slider"
-            aria-label={say('Playhead: time in the trace')}
-            aria-valuemin="0"
-            aria-valuemax={endUs / 1e6}
-            aria-valuenow={runs.playheadUs / 1e6}
-            aria-valuetext={say('{n} seconds', { n: (runs.playheadUs / 1e6).toFixed(2) })}
-            onpointerdown={down}
-            onpointermove={move}
-            onpointerup={() => (mode = undefined)}
-            onwheel={wheel}
-            onkeydown={keys}
-            data-testid="trace"
-          ></canvas>
-          {#if view.selection}
-            <div
-              class="pointer-events-none absolute top-0 bottom-0 bg-water/10"
-              style="left: {x(view.selection[0])}px; width: {x(view.selection[1]) - x(view.selection[0])}px"
-              data-testid="selection"
-            ></div>
-          {/if}
-          {#each [['A', view.a], ['B', view.b]] as const as [name, at] (name)}
-            {#if at !== undefined && at >= range[0] && at <= range[1]}<div
-                class="pointer-events-none absolute top-0 bottom-0 border-l border-water"
-                style="left: {x(at)}px"
-              >
-                <b class="absolute top-0 left-0.5 text-[10.5px] text-water">{name}</b>
-              </div>{/if}
-          {/each}
-          {#if run && runs.playheadUs >= range[0] && runs.playheadUs <= range[1]}
-            <div
-              class="pointer-events-none absolute top-0 bottom-0 w-0 border-l-2 border-brass"
-              style="left: {x(runs.playheadUs)}px"
-            >
-              <i class="absolute -top-0 -left-[6px] h-2.5 w-2.5 rounded-full bg-brass"></i>
+            <div class="relative min-w-0" bind:clientWidth={width}>
+              <canvas
+                bind:this={canvas}
+                style="width: {width}px; height: {height}px"
+                class="absolute inset-0 cursor-crosshair touch-none"
+                tabindex="0"
+                role="slider"
+                aria-label={say('Playhead: time in the trace')}
+                aria-valuemin="0"
+                aria-valuemax={endUs / 1e6}
+                aria-valuenow={runs.playheadUs / 1e6}
+                aria-valuetext={say('{n} seconds', { n: (runs.playheadUs / 1e6).toFixed(2) })}
+                onpointerdown={down}
+                onpointermove={move}
+                onpointerup={() => (mode = undefined)}
+                onwheel={wheel}
+                onkeydown={keys}
+                data-testid="trace"
+              ></canvas>
+              {#if view.selection}
+                <div
+                  class="pointer-events-none absolute top-0 bottom-0 bg-water/10"
+                  style="left: {x(view.selection[0])}px; width: {x(view.selection[1]) - x(view.selection[0])}px"
+                  data-testid="selection"
+                ></div>
+              {/if}
+              {#each [['A', view.a], ['B', view.b]] as const as [name, at] (name)}
+                {#if at !== undefined && at >= range[0] && at <= range[1]}<div
+                    class="pointer-events-none absolute top-0 bottom-0 border-l border-water"
+                    style="left: {x(at)}px"
+                  >
+                    <b class="absolute top-0 left-0.5 text-[10.5px] text-water">{name}</b>
+                  </div>{/if}
+              {/each}
+              {#if run && runs.playheadUs >= range[0] && runs.playheadUs <= range[1]}
+                <div
+                  class="pointer-events-none absolute top-0 bottom-0 w-0 border-l-2 border-brass"
+                  style="left: {x(runs.playheadUs)}px"
+                >
+                  <i class="absolute -top-0 -left-[6px] h-2.5 w-2.5 rounded-full bg-brass"></i>
+                </div>
+              {/if}
             </div>
-          {/if}
+          </div>
         </div>
+      </div>
+      <div
+        class="relative ml-[150px] h-[17px] shrink-0 overflow-hidden border-t border-rule text-[10.5px] text-soft {run
+          ? ''
+          : 'invisible'}"
+        aria-hidden="true"
+      >
+        {#each ticks as t (t)}<span class="absolute pl-0.5 tabular-nums" style="left: {x(t)}px">{t / 1e6} s</span
+          >{/each}
+        {#each firstFound as f (f.rule + f.fromUs + f.says)}
+          {#if f.fromUs >= range[0] && f.fromUs <= range[1]}<i
+              class="absolute top-[3px] h-[11px] w-[11px] -translate-x-1/2 cursor-pointer rounded-full border-2 border-clay {view.lit ===
+              f
+                ? 'bg-clay'
+                : 'bg-card'}"
+              style="left: {x(f.fromUs)}px"
+              title={f.says}
+              data-testid="finding-moment"
+              onpointerenter={() => (view.lit = f)}
+              onpointerleave={() => (view.lit = undefined)}
+              onpointerdown={() => {
+                view.tool = 'findings';
+                lead(f.fromUs, f.blocks[0]);
+              }}
+            ></i>{/if}
+        {/each}
       </div>
     </div>
     {#if view.tool && (run || WITHOUT_RUN.has(view.tool))}
@@ -525,13 +559,5 @@
           {all}
         />{/await}
     {/if}
-  </div>
-  <div
-    class="relative ml-[150px] h-[17px] shrink-0 overflow-hidden border-t border-rule text-[10.5px] text-soft {run
-      ? ''
-      : 'invisible'}"
-    aria-hidden="true"
-  >
-    {#each ticks as t (t)}<span class="absolute pl-0.5 tabular-nums" style="left: {x(t)}px">{t / 1e6} s</span>{/each}
   </div>
 </section>

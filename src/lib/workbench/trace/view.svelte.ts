@@ -1,5 +1,6 @@
 /** How the trace is looked at: the stretch of time, two cursors, the arrangement of the lanes, the run beside. */
 import type { Alignment } from '../../../../core/trace/compare.ts';
+import type { Finding } from '../../../../core/trace/findings/findings.ts';
 import type { Run } from '../runs.svelte.ts';
 import { arrange, asItIs, lanesWith, type Arrangement, type Lane } from './lanes.ts';
 
@@ -15,6 +16,8 @@ export class TraceView {
   a = $state<number>();
   b = $state<number>();
   tool = $state<Tool>();
+  /** the finding that is pointed at: in the list, on the axis or in the yard */
+  lit = $state.raw<Finding>();
   /** channels that a finding is about: only their lanes are drawn */
   only = $state.raw<readonly string[]>();
   /** the run that is drawn beside: the last one, the device's, or one that was chosen */

@@ -160,7 +160,7 @@
           onpointerdown={(e: PointerEvent) => down(e, one.kind, { [one.slot]: one.id })}
           onclick={() => click(one.kind, { [one.slot]: one.id })}
           look="bare"
-          class="min-w-0 flex-1 cursor-grab truncate rounded-[7px] border border-rule bg-paper px-2 py-[3px] text-left font-semibold touch-none"
+          class="min-w-0 flex-1 cursor-grab truncate pointer-coarse:min-h-10 rounded-[7px] border border-rule bg-paper px-2 py-[3px] text-left font-semibold touch-none"
           >{one.name}<small class="ml-1.5 font-[450] text-soft"
             >{word(one.what)} · {one.uses
               ? say('used {n, plural, one {once} other {# times}}', { n: one.uses })
@@ -184,7 +184,7 @@
         onclick={() => click(card.kind)}
         onkeydown={cardKeys}
         look="bare"
-        class="cursor-grab rounded-[7px] border border-l-[9px] px-2 py-[5px] text-left leading-[1.2] font-semibold touch-none"
+        class="cursor-grab rounded-[7px] pointer-coarse:min-h-10 border border-l-[9px] px-2 py-[5px] text-left leading-[1.2] font-semibold touch-none"
         style="--c: var(--{SECTIONS[card.section]
           .family}); border-color: color-mix(in srgb, var(--c) 34%, var(--card)); border-left-color: var(--c); background: color-mix(in srgb, var(--c) 7%, var(--card))"
         >{card.title}<small class="block text-[11.5px] font-[450] text-soft">{card.line}</small></Button
@@ -210,7 +210,7 @@
               find = '';
             }}
             look="bare"
-            class="flex w-full items-center gap-2 border-l-4 px-1.5 py-1.5 text-left text-[12.5px] font-semibold {w.section ===
+            class="flex w-full items-center justify-start gap-2 border-l-4 px-1.5 py-1.5 pointer-coarse:min-h-10 text-left text-[12.5px] font-semibold {w.section ===
               key && find
               ? 'bg-card text-ink'
               : 'border-transparent text-soft'}"

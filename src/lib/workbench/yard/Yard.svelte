@@ -107,6 +107,7 @@
   /** keys of the computer go to the program while it runs and the yard has the focus */
   let focused = $state(false);
   const keys = new KeysDown(w);
+  w.takeKeys = () => svg.focus({ preventScroll: true });
   /** where loose things were pushed to */
   const things = $derived(
     mat.things.map((t, i) => ({ x: view?.values[`thing${i}x`] ?? t.x, y: view?.values[`thing${i}y`] ?? t.y }))
@@ -174,6 +175,7 @@
     focused = false;
     keys.letGo();
   }}
+  data-device-keys
   onkeydowncapture={(e) => keys.key(e, true)}
   onkeyupcapture={(e) => keys.key(e, false)}
 >
@@ -252,13 +254,21 @@
               ><title>{say('touched {what} with {n} cm/s', { what: t.what, n: t.speedCmS.toFixed(1) })}</title></circle
             >{/if}{/each}
         {#if w.trace.tool === 'findings' || w.story}{#each w.found.slice(0, AT_FIRST_SIGHT) as f (f.rule + f.fromUs + f.says)}{#if f.at}
-              <g transform="translate({f.at.x * 100} {(H - f.at.y) * 100})" data-testid="finding-place">
+              {@const lit = w.trace.lit === f}
+              <!-- svelte-ignore a11y_no_static_element_interactions -->
+              <g
+                transform="translate({f.at.x * 100} {(H - f.at.y) * 100})"
+                data-testid="finding-place"
+                data-lit={lit}
+                onpointerenter={() => (w.trace.lit = f)}
+                onpointerleave={() => (w.trace.lit = undefined)}
+              >
                 <circle
-                  r="3.4"
+                  r={lit ? 4.6 : 3.4}
                   fill="#b8482a"
-                  fill-opacity="0.14"
+                  fill-opacity={lit ? 0.4 : 0.14}
                   stroke="#b8482a"
-                  stroke-width="0.5"
+                  stroke-width={lit ? 1 : 0.5}
                   stroke-dasharray="1.4 0.9"
                 />
                 <title>{f.says}</title>
@@ -306,6 +316,12 @@
       </g>
     </g>
   </svg>
+  {#if focused && w.takesInput}<p
+      class="pointer-events-none absolute bottom-8 left-2 rounded-md bg-brass px-2 py-0.5 text-[12px] font-semibold text-[#1e1706]"
+      data-testid="keys-here"
+    >
+      {say('Keys go to the robot now')}
+    </p>{/if}
   <p
     class="pointer-events-none absolute bottom-1.5 left-2 rounded-md bg-paper/90 px-2 py-0.5 text-[11.5px] text-soft tabular-nums"
     data-testid="pose"
@@ -327,7 +343,7 @@
   <div class="absolute top-2 right-2 flex gap-1">
     <Button
       look="bare"
-      class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"
+      class="grid place-items-center rounded-md border border-rule bg-card p-1 text-soft hover:text-ink pointer-coarse:h-10 pointer-coarse:w-10"
       title={say("Robot back to the mat's start")}
       aria-label={say("Robot back to the mat's start")}
       disabled={!canMove}
@@ -335,7 +351,7 @@
     >
     <Button
       look="bare"
-      class="rounded-md border border-rule bg-card p-1 text-soft hover:text-ink"
+      class="grid place-items-center rounded-md border border-rule bg-card p-1 text-soft hover:text-ink pointer-coarse:h-10 pointer-coarse:w-10"
       title={say('Show the whole mat')}
       aria-label={say('Show the whole mat')}
       onclick={fit}><Fit size={15} /></Button

@@ -102,16 +102,16 @@
   {#if hasWheels(w.session.project.kit) || !w.handOpen || w.handOn}<Face />{/if}
   {#if w.handOpen && Hand}<Hand />{/if}
   <div class="relative min-h-0 flex-1">
-    <Choice
-      size="sm"
-      class="absolute! top-2 left-2 z-10 max-w-[60%] text-[12.5px]"
-      aria-label={say('Mat')}
-      title={say('Mat')}
-      value={w.session.project.mat.name}
-      onchange={(e) => lay(e.currentTarget.value)}
-      disabled={w.runs.busy}
-      >{#each names as name (name)}<option>{name}</option>{/each}</Choice
-    >
+    {#if !w.predict.open}<Choice
+        size="sm"
+        class="absolute! top-2 left-2 z-10 max-w-[60%] text-[12.5px]"
+        aria-label={say('Mat')}
+        title={say('Mat')}
+        value={w.session.project.mat.name}
+        onchange={(e) => lay(e.currentTarget.value)}
+        disabled={w.runs.busy}
+        >{#each names as name (name)}<option>{name}</option>{/each}</Choice
+      >{/if}
     {#if w.predict.open}{#await import('../predict/Predict.svelte') then { default: Predict }}<Predict />{/await}{/if}
     {#if w.view === 'above'}<Yard />
     {:else}

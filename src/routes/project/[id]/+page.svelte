@@ -11,6 +11,8 @@
   import TracePane from '$lib/workbench/trace/TracePane.svelte';
   import Tray from '$lib/workbench/tray/Tray.svelte';
   import YardPane from '$lib/workbench/yard/YardPane.svelte';
+  import { tick } from 'svelte';
+  import { screen } from '$lib/ui/screen.svelte.ts';
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
 
   const w = useWorkbench();
@@ -23,31 +25,73 @@
   $effect(() => {
     const now = w.runs.state;
     if (now === before) return;
-    if (now === 'paused') w.side = 'inside';
+    if (now === 'paused') Object.assign(w, { side: 'inside', drawer: true, tab: 'program' });
+    else if (now === 'running' && before !== 'running') w.tab = w.tab === 'program' ? 'yard' : w.tab;
     else if (now === 'ended' || now === 'idle') w.side = 'tray';
     before = now;
   });
   $effect(() => {
-    if (program && tray) program.trayArea(() => tray!.area());
+    program?.trayArea(() => (screen.wide || w.drawer ? tray?.area() : undefined) ?? new DOMRect());
   });
-  /** Space rehearses or pauses when neither a field, a button nor a block has the focus; / finds a block. */
-  function keys(event: KeyboardEvent) {
-    if (!singleKeys.on || isTyping(event.target)) return;
+  /** with tabs: the trace has one where it does not stand under them */
+  const tabs = $derived<[typeof w.tab, string][]>([
+    ['yard', say('Yard')],
+    ['program', say('Program')],
+    ...(screen.tall
+      ? []
+      : ([['trace', w.bottom === 'trace' ? say('Trace') : say('Live values')]] as ['trace', string][]))
+  ]);
+  const tab = $derived(w.tab === 'trace' && screen.tall ? 'yard' : w.tab);
+
+  type Foldable = { collapse: () => void; expand: () => void; isCollapsed: () => boolean };
+  const panes = $state<Record<'above' | 'yard' | 'tray' | 'below', Foldable | undefined>>({
+    above: undefined,
+    yard: undefined,
+    tray: undefined,
+    below: undefined
+  });
+  function fold(key: keyof typeof panes) {
+    const pane = panes[key];
+    if (pane?.isCollapsed()) pane.expand();
+    else pane?.collapse();
+  }
+  const FILLS: Readonly<Record<string, typeof w.stage>> = { y: 'yard', p: 'program', t: 'trace' };
+  /** Where Space has a meaning of its own. */
+  const takesSpace = (target: EventTarget | null): boolean =>
+    target !== document.body &&
+    !!(target as HTMLElement).closest?.('button, a, summary, [role="button"], [role="tab"]');
+  /** Space rehearses, pauses, goes on; / finds a block; y, p and t let a pane fill the screen. Not while one types. */
+  async function keys(event: KeyboardEvent) {
+    if (!singleKeys.on || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (w.takesInput && (event.target as HTMLElement).closest?.('[data-device-keys]')) return;
+    const fills = FILLS[event.key];
     if (event.key === '/') {
       event.preventDefault();
+      Object.assign(w, { tab: 'program', drawer: true, side: 'tray' });
+      await tick();
       tray?.focusFind();
-    } else if (event.key === ' ' && event.target === document.body) {
+    } else if (event.key === ' ' && !takesSpace(event.target)) {
       event.preventDefault();
+      event.stopPropagation();
       if (w.runs.state === 'running') w.runs.pause();
       else if (w.runs.state === 'paused') w.runs.go('on');
-      else w.rehearse();
+      else void w.rehearse();
+    } else if (fills && !(event.target as HTMLElement).closest?.('svg[role="application"], .blocklySvg')) {
+      event.preventDefault();
+      fill(fills);
     }
+  }
+  function fill(pane: typeof w.stage) {
+    w.stage = w.stage === pane ? undefined : pane;
+    if (pane === 'trace') w.bottom = 'trace';
+    if (pane) w.tab = pane;
+    if (pane === 'program') setTimeout(() => program?.fit(), 150);
   }
 </script>
 
 <svelte:head><title>{say('{name} · Moss Bell', { name: w.session.project.name })}</title></svelte:head>
-<svelte:window onkeydown={keys} />
-<div class="flex h-full min-w-[1000px] flex-col">
+<svelte:window onkeydowncapture={keys} />
+<div class="flex h-full flex-col">
   <Header />
   <Trouble session={w.session} />
   {#if w.phone?.asking}
@@ -57,53 +101,112 @@
       <Button size="sm" onclick={() => w.phone?.decide(false)}>{say('No')}</Button>
     </div>
   {/if}
-  <main class="min-h-0 flex-1">
-    <PaneGroup direction="vertical" autoSaveId="mossbell.rows">
-      <Pane defaultSize={69} minSize={30}>
-        <PaneGroup direction="horizontal" autoSaveId="mossbell.columns">
-          <Pane defaultSize={32.5} minSize={20}
-            ><div class="h-full {w.stage === 'yard' ? 'mb-stage' : ''}"><YardPane /></div></Pane
+  {#if screen.wide}
+    <main class="min-h-0 flex-1">
+      <PaneGroup direction="vertical" autoSaveId="mossbell.rows">
+        <Pane bind:this={panes.above} defaultSize={69} minSize={30} collapsible order={1}>
+          <PaneGroup direction="horizontal" autoSaveId="mossbell.columns">
+            <Pane bind:this={panes.yard} defaultSize={32.5} minSize={20} collapsible order={1}>{@render yard()}</Pane>
+            {@render resizer('yard', 'w-1')}
+            <Pane defaultSize={47} minSize={25} order={2}>{@render middle()}</Pane>
+            {#if w.hasTray}
+              {@render resizer('tray', 'w-1')}
+              <Pane bind:this={panes.tray} defaultSize={20.5} minSize={15} collapsible order={3}>{@render side()}</Pane>
+            {/if}
+          </PaneGroup>
+        </Pane>
+        {@render resizer('below', 'h-1')}
+        <Pane bind:this={panes.below} defaultSize={31} minSize={10} collapsible order={2}>{@render below()}</Pane>
+      </PaneGroup>
+    </main>
+  {:else}
+    <div
+      class="flex h-11 shrink-0 items-stretch gap-1 border-b border-rule bg-linen px-2 py-1"
+      role="tablist"
+      aria-label={say('Panes')}
+    >
+      {#each tabs as [key, title] (key)}<Button
+          look="quiet"
+          class="min-w-16 px-4 text-[15px]"
+          role="tab"
+          id="tab-{key}"
+          aria-controls="pane-{key}"
+          aria-selected={tab === key}
+          onclick={() => (w.tab = key)}>{title}</Button
+        >{/each}
+      <span class="flex-1"></span>
+      {#if tab === 'program' && w.hasTray}<Button
+          look="quiet"
+          class="px-4 text-[15px]"
+          aria-expanded={w.drawer}
+          aria-controls="drawer"
+          onclick={() => (w.drawer = !w.drawer)}>{w.side === 'inside' ? say('Inside') : say('Tray')}</Button
+        >{/if}
+    </div>
+    <main class="grid min-h-0 flex-1 {screen.tall ? 'grid-rows-[minmax(0,1fr)_34%]' : ''}">
+      <!-- hidden, not gone: what sounds goes on, and what was typed stays -->
+      <div class="relative min-h-0">
+        {#each tabs as [key] (key)}
+          <div
+            class="absolute inset-0 {tab === key ? '' : 'invisible'}"
+            role="tabpanel"
+            id="pane-{key}"
+            aria-labelledby="tab-{key}"
           >
-          <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-          <Pane defaultSize={47} minSize={25}
-            ><div class="h-full {w.stage === 'program' ? 'mb-stage' : ''}">
-              <ProgramPane bind:this={program} />
-            </div></Pane
-          >
-          <PaneResizer class="w-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-          <Pane defaultSize={20.5} minSize={15}
-            >{#if w.side === 'inside'}{#await import('$lib/workbench/debug/Inside.svelte') then { default: Inside }}<Inside
-                  close={() => (w.side = 'tray')}
-                />{/await}{/if}
-            <div class="h-full {w.side === 'inside' ? 'hidden' : ''}">
-              <Tray
-                bind:this={tray}
-                onadd={(kind, slots) => program?.add(kind, slots)}
-                ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
-                onleave={() => program?.focusChosen()}
-              />
-            </div></Pane
-          >
-        </PaneGroup>
-      </Pane>
-      <PaneResizer class="h-1 bg-linen hover:bg-brass data-[active]:bg-brass" />
-      <Pane defaultSize={31} minSize={10}
-        >{#if w.bottom === 'trace'}<div class="h-full {w.stage === 'trace' ? 'mb-stage' : ''}">
-            <TracePane />
-          </div>{:else}
-          {#await import('$lib/workbench/live/LivePane.svelte') then { default: LivePane }}<LivePane
-              ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
-              ondrop={(x, y, value) => program?.dropNumber(x, y, value) ?? false}
-            />{/await}
-        {/if}</Pane
-      >
-    </PaneGroup>
-  </main>
+            {#if key === 'yard'}{@render yard()}{:else if key === 'program'}{@render middle()}
+              {#if w.hasTray}<div
+                  id="drawer"
+                  class="absolute top-9 right-0 bottom-0 z-20 w-[min(340px,62%)] border-l border-rule bg-card shadow-lg {w.drawer &&
+                  tab === key
+                    ? ''
+                    : 'invisible'}"
+                >
+                  {@render side()}
+                </div>{/if}
+            {:else}{@render below()}{/if}
+          </div>
+        {/each}
+      </div>
+      {#if screen.tall}<div class="min-h-0 border-t border-rule">{@render below()}</div>{/if}
+    </main>
+  {/if}
 </div>
+{#snippet resizer(pane: keyof typeof panes, thick: string)}<PaneResizer
+    class="{thick} bg-linen hover:bg-brass data-[active]:bg-brass"
+    title={say('Drag to size, twice to fold')}
+    ondblclick={() => fold(pane)}
+  />{/snippet}
+{#snippet yard()}<div class="h-full {w.stage === 'yard' ? 'mb-stage' : ''}"><YardPane /></div>{/snippet}
+{#snippet middle()}<div class="h-full {w.stage === 'program' ? 'mb-stage' : ''}">
+    <ProgramPane bind:this={program} />
+  </div>{/snippet}
+{#snippet side()}
+  {#if w.side === 'inside'}{#await import('$lib/workbench/debug/Inside.svelte') then { default: Inside }}<Inside
+        close={() => (w.side = 'tray')}
+      />{/await}{/if}
+  <div class="h-full {w.side === 'inside' ? 'hidden' : ''}">
+    <Tray
+      bind:this={tray}
+      onadd={(kind, slots) => program?.add(kind, slots)}
+      ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
+      onleave={() => program?.focusChosen()}
+    />
+  </div>
+{/snippet}
+{#snippet below()}
+  {#if w.bottom === 'trace'}<div class="h-full {w.stage === 'trace' ? 'mb-stage' : ''}">
+      <TracePane />
+    </div>{:else}
+    {#await import('$lib/workbench/live/LivePane.svelte') then { default: LivePane }}<LivePane
+        ondrag={(kind, e, slots) => program?.dragIn(kind, e, slots)}
+        ondrop={(x, y, value) => program?.dropNumber(x, y, value) ?? false}
+      />{/await}
+  {/if}
+{/snippet}
 {#if w.stage || w.story}{#await import('$lib/workbench/stage/Stage.svelte') then { default: Stage }}<Stage
     />{/await}{/if}
 {#if w.trying}{#await import('$lib/workbench/debug/Just.svelte') then { default: Just }}<Just
       ids={w.trying!}
       close={() => (w.trying = undefined)}
     />{/await}{/if}
-<KeysDialog />
+<KeysDialog bind:open={w.keysOpen} />

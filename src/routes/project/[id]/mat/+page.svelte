@@ -91,7 +91,7 @@
       {#each TOOLS as [tool, name] (tool)}
         <Button
           look="bare"
-          class="rounded-md px-2.5 py-1 text-left {editor.tool === tool
+          class="rounded-md px-2.5 py-1 text-left pointer-coarse:min-h-10 {editor.tool === tool
             ? 'bg-[var(--mosswash)] font-semibold'
             : 'hover:bg-linen'}"
           aria-pressed={editor.tool === tool}

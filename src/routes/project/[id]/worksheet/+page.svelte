@@ -211,6 +211,8 @@
 <style>
   .sheet {
     width: 190mm;
+    max-width: 100%;
+    box-sizing: border-box;
     margin: 0 auto;
     padding: 8mm 6mm;
     background: #fff;
