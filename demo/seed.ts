@@ -1,50 +1,66 @@
 /** Lays the demo projects on an empty shelf. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { readProject, type Project } from '../core/project.ts';
+import { later } from '../core/words.ts';
+import { eq } from 'drizzle-orm';
 import type { Store } from '../src/lib/server/database.ts';
+import { projects } from '../src/lib/server/schema.ts';
 import { createProject, isEmpty } from '../src/lib/server/projects.ts';
 
-const ORDER = [
-  'there-and-back',
-  'square-bed',
-  'round-the-fern-bed',
-  'wake-the-bell',
-  'the-dark-board',
-  'stop-short',
-  'lantern-signals',
-  'outline-of-a-leaf',
-  'frost-flicker',
-  'bell-changes',
-  'square-by-heading',
-  'corners-as-routines',
-  'the-snail',
-  'path-by-table',
-  'three-mistakes',
-  'catch-the-trowel',
-  'rolling-drop',
-  'frost-alarm',
-  'signal-post',
-  'four-keys',
-  'blind-on-the-path',
-  'narrow-aisle',
-  'past-the-hoop',
-  'eighty-centimetres',
-  'silent-striker',
-  'two-warnings',
-  'to-the-bench',
-  'the-short-errand',
-  'both-motors-forward',
-  'left-at-the-fern',
-  'past-the-seedlings',
-  'four-sides',
-  'the-patient-gate',
-  'half-a-vent',
-  'the-forgotten-song',
-  'corner-lamp',
-  'five-drips',
-  'the-lost-half',
-  'bright-bean'
+/** The demo projects in their groups, in the order of the shelf. */
+const GROUPS: readonly (readonly [group: string, files: readonly string[]])[] = [
+  [
+    later('First steps'),
+    ['there-and-back', 'square-bed', 'wake-the-bell', 'the-dark-board', 'stop-short', 'to-the-bench']
+  ],
+  [
+    later('Moving'),
+    [
+      'round-the-fern-bed',
+      'square-by-heading',
+      'corners-as-routines',
+      'the-snail',
+      'four-keys',
+      'past-the-hoop',
+      'narrow-aisle',
+      'eighty-centimetres'
+    ]
+  ],
+  [
+    later('Sensing, light and sound'),
+    [
+      'path-by-table',
+      'lantern-signals',
+      'outline-of-a-leaf',
+      'frost-flicker',
+      'bell-changes',
+      'two-warnings',
+      'the-short-errand'
+    ]
+  ],
+  [later('The hand board'), ['catch-the-trowel', 'rolling-drop', 'frost-alarm', 'signal-post']],
+  [
+    later('Mistakes to find'),
+    [
+      'three-mistakes',
+      'blind-on-the-path',
+      'silent-striker',
+      'both-motors-forward',
+      'left-at-the-fern',
+      'past-the-seedlings',
+      'four-sides',
+      'the-patient-gate',
+      'half-a-vent',
+      'the-forgotten-song',
+      'corner-lamp',
+      'five-drips',
+      'the-lost-half',
+      'bright-bean'
+    ]
+  ]
 ];
+const ORDER = GROUPS.flatMap(([, files]) => files);
+const groupOf = (file: string): string => GROUPS.find(([, files]) => files.includes(file))?.[0] ?? '';
 const folder = new URL('./projects/', import.meta.url);
 
 /** The demo projects, by the name of their file. */
@@ -62,10 +78,19 @@ export function demoProjects(): [string, Project][] {
 
 /** @returns how many were laid out; 0 when the shelf was not empty */
 export function seed(store: Store): number {
-  if (!isEmpty(store)) return 0;
+  if (!isEmpty(store)) {
+    // laid out by a Moss Bell that knew no groups yet
+    for (const file of ORDER)
+      store
+        .update(projects)
+        .set({ label: groupOf(file) })
+        .where(eq(projects.id, `demo-${file}`))
+        .run();
+    return 0;
+  }
   const list = demoProjects();
   list.forEach(([id, project], i) =>
-    createProject(store, project, { id: `demo-${id}`, demo: true, at: Date.now() - i * 1000 })
+    createProject(store, project, { id: `demo-${id}`, demo: true, at: Date.now() - i * 1000, label: groupOf(id) })
   );
   return list.length;
 }

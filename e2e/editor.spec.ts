@@ -179,12 +179,13 @@ test('a project is renamed, found on the shelf, and taken off it', async ({ page
   await page.getByRole('heading', { name: 'Go on with' }).waitFor();
   await page.keyboard.press('/');
   await page.keyboard.type('long lived');
-  const card = page.getByRole('link', { name: /Long lived/ });
+  const card = page.getByTestId('card').filter({ hasText: 'Long lived' });
   await expect(card).toHaveCount(1);
   await card.hover();
-  await page.getByRole('button', { name: 'Take Long lived off the shelf' }).click();
+  await page.getByRole('button', { name: 'What to do with Long lived' }).click();
+  await page.getByRole('button', { name: 'Take off the shelf' }).click();
   await expect(card).toHaveCount(0);
-  await expect(page.getByText('No project of that name.')).toBeVisible();
+  await expect(page.getByText('No project of yours has that in its name')).toBeVisible();
 });
 
 test('notebook and mat are part of the project', async ({ page }) => {

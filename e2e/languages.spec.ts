@@ -38,7 +38,8 @@ test('the language is changed in the middle of the work: blocks and interface fo
   const before = await project(page);
   await page.getByRole('button', { name: 'Blocks + text' }).click();
   const python = await page.locator('.cm-content').innerText();
-  await page.getByLabel('Language', { exact: true }).first().selectOption('de');
+  await page.getByRole('button', { name: 'More of Moss Bell' }).click();
+  await page.getByRole('button', { name: 'Deutsch' }).click();
   await expect(page.getByRole('button', { name: '▶ Proben' })).toBeVisible();
   await expect(page.locator('.drive\\.measure').first()).toContainText('fahre');
   await expect(page.locator('html')).toHaveAttribute('lang', 'de');
@@ -77,6 +78,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
   await page.goto('/handbook/block/curve.angle');
   expect(await stillEnglish(page)).toEqual([]);
   await shelf(page);
+  await page.getByPlaceholder('Projekt suchen').fill('Along the path by table');
   await page.getByRole('button', { name: 'Along the path by table Barrow · wird als Kopie geöffnet' }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-ready]').waitFor();
@@ -108,6 +110,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
   expect(await stillEnglish(page)).toEqual([]);
   // the board for the hand, live values, inputs, the mat editor, the phone's page
   await shelf(page);
+  await page.getByPlaceholder('Projekt suchen').fill('Catch the trowel');
   await page.getByRole('button', { name: 'Catch the trowel Trowel · wird als Kopie geöffnet' }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-ready]').waitFor();

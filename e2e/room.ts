@@ -19,6 +19,8 @@ export async function newProject(page: Page, name: string, mat = 'Long aisle'): 
 /** A copy of a demo project, at whatever size the screen has. */
 export async function demo(page: Page, name: string): Promise<void> {
   await shelf(page);
+  // folded once there are projects of one's own: what is looked for is seen
+  await page.getByPlaceholder('Find a project').fill(name);
   await page.getByRole('button', { name: new RegExp(`^${name} (Barrow|Trowel) · opens as a copy`) }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-testid=blocks][data-ready]').waitFor({ state: 'attached' });

@@ -87,9 +87,10 @@ test('a project that is taken off the shelf while it is open here is not lost', 
   const shelf = await context.newPage();
   await shelf.goto('/');
   await shelf.locator('[data-stands]').waitFor();
-  await shelf.getByRole('button', { name: 'Take Gone off the shelf' }).click();
-  await expect(shelf.getByTestId('off')).toContainText('"Gone" was taken off the shelf.');
-  await expect(shelf.getByRole('link', { name: /^Gone Barrow/ })).toHaveCount(0);
+  await shelf.getByRole('button', { name: 'What to do with Gone' }).click();
+  await shelf.getByRole('button', { name: 'Take off the shelf' }).click();
+  await expect(shelf.getByTestId('toasts')).toContainText('"Gone" was taken off the shelf.');
+  await expect(shelf.getByTestId('card').filter({ hasText: 'Gone' })).toHaveCount(0);
   await dragCard(one, 'Move', 'Drive', 62, 82);
   await expect(one.getByRole('alert')).toContainText('was taken off the shelf elsewhere');
   await expect(one.getByTestId('saving')).toHaveText('kept in this browser');
@@ -101,7 +102,7 @@ test('a project that is taken off the shelf while it is open here is not lost', 
   await expect(waits).toContainText('30 days left');
   await waits.getByRole('button', { name: 'Take back' }).click();
   await shelf.getByRole('dialog').getByRole('button', { name: 'Close', exact: true }).click();
-  await expect(shelf.getByRole('link', { name: /^Gone Barrow/ })).toHaveCount(2);
+  await expect(shelf.getByTestId('card').filter({ hasText: 'Gone' })).toHaveCount(2);
 });
 
 test('versions are listed with time and picture, opened beside, and taken back', async ({ page }) => {

@@ -35,6 +35,7 @@ test('files: in by button and by drop, out, and a sentence for every file that i
   await put('stop-short.mossbell.json', readFileSync(good));
   await workbench(page);
   const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'More of Moss Bell' }).click();
   await page.getByRole('button', { name: 'Save as a file' }).click();
   const file = await download;
   expect(file.suggestedFilename()).toBe('stop-short.mossbell.json');

@@ -1,15 +1,16 @@
 import { database } from '$lib/server/database.ts';
-import { listProjects, PAGE_OF_SHELF } from '$lib/server/projects.ts';
+import { listLabels, listProjects, PAGE_OF_SHELF } from '$lib/server/projects.ts';
 
 /**
  * The first page of the shelf; one card more tells that there is another page. The demo projects come with it where there is
- * nothing else yet; otherwise the page asks for them when it stands.
+ * nothing else yet; otherwise the page asks for them when they are unfolded.
  */
 export function load() {
   const own = listProjects(database(), { most: PAGE_OF_SHELF + 1 });
   return {
     own: own.slice(0, PAGE_OF_SHELF),
     more: own.length > PAGE_OF_SHELF,
+    labels: listLabels(database()),
     demo: own.length ? undefined : listProjects(database(), { demo: true, most: 200 })
   };
 }

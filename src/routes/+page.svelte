@@ -3,13 +3,17 @@
   import Field from '../lib/ui/Field.svelte';
   import Button from '../lib/ui/Button.svelte';
   import { clockIn, later, say, word } from '../../core/words.ts';
-  import { goto, invalidateAll } from '$app/navigation';
+  import { goto } from '$app/navigation';
   import { onMount } from 'svelte';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
-  import Trash from '@lucide/svelte/icons/trash-2';
   import { kits, type Kit } from '../../core/kit/kit.ts';
   import NewProject from '$lib/shelf/NewProject.svelte';
   import Thumb from '$lib/shelf/Thumb.svelte';
+  import ShelfCard from '$lib/shelf/ShelfCard.svelte';
+  import { Shelf } from '$lib/shelf/shelf.svelte.ts';
+  import Choice from '$lib/ui/Choice.svelte';
+  import Fold from '$lib/ui/Fold.svelte';
+  import NameDialog from '$lib/ui/NameDialog.svelte';
   import { createOnServer, openFile } from '$lib/shelf/files.ts';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
   import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
@@ -27,36 +31,35 @@
     barrow: later('two-wheeled robot'),
     trowel: later('board for the hand')
   };
-  let problem = $state('');
   let dropping = $state(false);
-  let find = $state('');
   let field = $state<HTMLInputElement>();
   let picker = $state<OpenFile>();
-  const wanted = (name: string) => name.toLowerCase().includes(find.trim().toLowerCase());
-  /** pages of the shelf after the first one, and what is found on all of them */
-  let older = $state.raw<Card[]>([]);
-  let hasMore = $derived(data.more);
-  let found = $state.raw<Card[]>();
-  const own = $derived(found ?? [...data.own, ...older.filter((c) => !data.own.some((o) => o.id === c.id))]);
-  async function more() {
-    const last = own.at(-1)!;
-    const page = (await (
-      await fetch(`/api/projects?after=${encodeURIComponent(`${last.changedAt} ${last.id}`)}`)
-    ).json()) as Card[];
-    older = [...older, ...page];
-    hasMore = page.length > 0;
-  }
+  let names = $state<NameDialog>();
+  const shelf = new Shelf(() => data);
+  const holds = (text: string) => text.toLowerCase().includes(shelf.words.trim().toLowerCase());
+  const wanted = (c: Card) => holds(c.name) || holds(word(c.label)) || holds(c.device);
+  // words are asked for when the person pauses, the rest at once
+  let asked = '';
   $effect(() => {
-    const words = find.trim();
-    if (!words) return void (found = undefined);
-    const timer = setTimeout(async () => {
-      const answer = await fetch(`/api/projects?find=${encodeURIComponent(words)}`).catch(() => undefined);
-      if (answer?.ok && words === find.trim()) found = (await answer.json()) as Card[];
-    }, 150);
+    const now = [shelf.words.trim(), shelf.order, shelf.label].join('|');
+    if (now === (asked || '|date|')) return;
+    const typing = shelf.words.trim() !== asked.split('|')[0];
+    const timer = setTimeout(
+      () => {
+        asked = now;
+        void shelf.ask();
+      },
+      typing ? 150 : 0
+    );
     return () => clearTimeout(timer);
   });
   let demos = $state.raw<Card[]>();
-  const demo = $derived((data.demo ?? demos ?? []).filter((c) => wanted(c.name)));
+  const demo = $derived((data.demo ?? demos ?? []).filter(wanted));
+  /** groups in the order in which the demo projects come */
+  const groups = $derived([...new Set(demo.map((c) => c.label))]);
+  /** folded once there is work of one's own, but for what is found in them */
+  let unfolded = $state.raw<Record<string, boolean>>({});
+  const isOpen = (group: string) => unfolded[group] ?? (!data.own.length || !!shelf.words.trim());
   /** the page comes from the server and takes clicks a moment later */
   let stands = $state(false);
   onMount(async () => {
@@ -66,38 +69,29 @@
 
   async function take(file: File | undefined) {
     if (!file) return;
-    problem = '';
+    shelf.problem = '';
     const opened = await openFile(file);
     if (opened.ok) await goto(`/project/${opened.id}`);
-    else problem = opened.problem;
+    else shelf.problem = opened.problem;
   }
-  async function copyOf(id: string) {
-    const response = await fetch(`/api/projects/${id}`);
-    const made = await createOnServer((await response.json()).project);
-    if (made.ok) await goto(`/project/${made.id}`);
-    else problem = made.problem;
+  async function copyOf(id: string, name?: string) {
+    const { project } = await (await fetch(`/api/projects/${id}`)).json();
+    const made = await createOnServer(name ? { ...project, name } : project);
+    if (!made.ok) shelf.problem = made.problem;
+    else if (name) await shelf.again();
+    else await goto(`/project/${made.id}`);
   }
-  /** what was taken off last: it can be taken back at once, or for 30 days from the list below */
-  let off = $state.raw<{ id: string; name: string }>();
   let showsOff = $state(false);
-  async function again() {
-    older = [];
-    await invalidateAll();
-    if (find.trim())
-      found = (await (await fetch(`/api/projects?find=${encodeURIComponent(find.trim())}`)).json()) as Card[];
+  async function label(list: readonly Card[]) {
+    const text = await names?.ask(say('Which label?'), 'label', list[0].label);
+    if (text === undefined) return;
+    await shelf.put(
+      list.map((c) => c.id),
+      text
+    );
+    if (shelf.label !== undefined && !shelf.labels.includes(shelf.label)) shelf.label = undefined;
   }
-  async function remove(id: string, name: string) {
-    const answer = await fetch(`/api/projects/${id}`, { method: 'DELETE' }).catch(() => undefined);
-    if (!answer?.ok)
-      return void (problem = say('The school computer does not answer. Is Moss Bell still running there?'));
-    off = { id, name };
-    await again();
-  }
-  async function back(id: string) {
-    await fetch(`/api/projects/${id}?back`, { method: 'POST' });
-    off = undefined;
-    await again();
-  }
+  const chosen = $derived(shelf.cards.filter((c) => shelf.chosen.has(c.id)));
   // made once: a formatter costs more than all cards
   const clock = $derived(new Intl.DateTimeFormat(clockIn(), { hour: '2-digit', minute: '2-digit' }));
   const day = $derived(new Intl.DateTimeFormat(clockIn(), { day: 'numeric', month: 'short' }));
@@ -142,7 +136,7 @@
       <span class="sr-only">{say('Find a project')}</span>
       <Field
         bind:element={field}
-        bind:value={find}
+        bind:value={shelf.words}
         placeholder={say('Find a project')}
         look="bare"
         class="w-36! p-1 text-[#eef2e4] placeholder:text-[#c9d2c4]"
@@ -156,7 +150,7 @@
     <ThemeButton />
   </TopBar>
 
-  <div class="grid min-h-0 flex-1 grid-cols-[300px_1fr]">
+  <div class="grid min-h-0 flex-1 grid-cols-[300px_1fr] max-[900px]:grid-cols-[200px_1fr]">
     <aside class="flex flex-col gap-2.5 overflow-auto border-r border-rule bg-paper px-4 py-[18px]">
       <h2 class="text-[19px]">{say('Start something')}</h2>
       <span class="-mt-2 text-soft">{say('Which device is it for?')}</span>
@@ -181,104 +175,99 @@
     </aside>
 
     <main class="overflow-auto px-[22px] py-[18px]">
-      {#if problem}
+      {#if shelf.problem}
         <div class="remark mb-4 flex items-start justify-between gap-4" role="alert">
-          <span class="text-clay">{problem}</span><Button look="quiet" onclick={() => (problem = '')}
+          <span class="text-clay">{shelf.problem}</span><Button look="quiet" onclick={() => (shelf.problem = '')}
             >{say('Close')}</Button
           >
         </div>
       {/if}
-      {#if off}
-        <div
-          class="mb-4 flex items-center justify-between gap-4 rounded-xl border border-rule bg-card px-4 py-2"
-          role="status"
-          data-testid="off"
-        >
-          <span>{say('"{name}" was taken off the shelf.', { name: off.name })}</span>
-          <span class="flex gap-2"
-            ><Button size="sm" onclick={() => back(off!.id)}>{say('Take back')}</Button><Button
-              look="quiet"
-              onclick={() => (off = undefined)}>{say('Close')}</Button
-            ></span
-          >
-        </div>
-      {/if}
-      <div class="mb-2.5 flex items-baseline gap-3.5">
+      <div class="mb-2.5 flex flex-wrap items-center gap-x-3.5 gap-y-1">
         <h2 class="text-[19px]">{say('Go on with')}</h2>
-        <span class="text-soft">{say('saved by themselves as you work')}</span>
+        <span class="text-soft max-[900px]:sr-only">{say('saved by themselves as you work')}</span>
         <span class="flex-1"></span>
-        <Button look="quiet" class="underline" onclick={() => (showsOff = true)}>{say('Taken off the shelf')}</Button>
+        {#if chosen.length}
+          <span role="group" aria-label={say('What is chosen')} class="flex flex-wrap items-center gap-1.5"
+            ><b>{say('{n} chosen', { n: chosen.length })}</b>
+            <Button size="sm" onclick={() => label(chosen)}>{say('Label')}</Button>
+            <Button size="sm" onclick={() => shelf.remove(chosen)}>{say('Take off the shelf')}</Button>
+            <Button look="quiet" onclick={() => (shelf.chosen = new Set())}>{say('None')}</Button></span
+          >
+        {:else}
+          {#if shelf.labels.length}<Choice
+              size="sm"
+              aria-label={say('Label')}
+              value={shelf.label ?? ''}
+              onchange={(e) => (shelf.label = e.currentTarget.value || undefined)}
+              ><option value="">{say('all labels')}</option>{#each shelf.labels as l (l)}<option value={l}>{l}</option
+                >{/each}</Choice
+            >{/if}
+          <Choice size="sm" aria-label={say('In which order')} bind:value={shelf.order}
+            ><option value="date">{say('newest first')}</option><option value="name">{say('by name')}</option><option
+              value="device">{say('by device')}</option
+            ></Choice
+          >
+          <Button look="quiet" class="underline" onclick={() => (showsOff = true)}>{say('Taken off the shelf')}</Button>
+        {/if}
       </div>
-      {#if own.length === 0}
+      {#if shelf.cards.length === 0}
         <p class="rounded-xl border border-dashed border-rule bg-paper p-5 text-soft">
-          {find
-            ? say('No project of that name.')
+          {shelf.words.trim()
+            ? say('No project of yours has that in its name, its blocks, its device or its label.')
             : say(
                 'Your projects will stand here, each known by the picture of its blocks. Start one on the left, open a demo project below as a copy, or drop a project file anywhere on this page.'
               )}
         </p>
       {:else}
-        <ul class="grid grid-cols-[repeat(auto-fill,minmax(215px,1fr))] gap-3.5">
-          {#each own as card (card.id)}
-            <li class="group relative">
-              <a
-                href="/project/{card.id}"
-                class="block overflow-hidden rounded-t-xl rounded-b border border-rule bg-card hover:border-brass"
-              >
-                <Thumb bars={card.bars} />
-                <span class="block px-3 py-2 leading-snug">
-                  <b class="block truncate">{card.name}</b><small class="text-soft"
-                    >{say('{device} · {when}', {
-                      device: kits[card.device as keyof typeof kits]?.name ?? card.device,
-                      when: when(card.changedAt)
-                    })}</small
-                  >
-                  {#if card.toCheck}<small class="mt-1 block w-fit rounded-md bg-[var(--claywash)] px-2 text-clay"
-                      >{say('{n, plural, one {# thing} other {# things}} to check', { n: card.toCheck })}</small
-                    >
-                  {:else if card.parked}<small class="mt-1 block w-fit rounded-md bg-linen px-2 text-soft"
-                      >{say('{n, plural, one {# stack} other {# stacks}} parked', { n: card.parked })}</small
-                    >{/if}
-                </span>
-              </a>
-              <Button
-                look="bare"
-                class="absolute right-1.5 bottom-1.5 rounded-md p-1.5 text-soft opacity-0 group-hover:opacity-100 pointer-coarse:opacity-100 hover:text-clay focus-visible:opacity-100"
-                aria-label={say('Take {name} off the shelf', { name: card.name })}
-                title={say('Take off the shelf')}
-                onclick={() => remove(card.id, card.name)}><Trash size={15} /></Button
-              >
-            </li>
+        <ul class="grid grid-cols-[repeat(auto-fill,minmax(205px,1fr))] gap-3.5">
+          {#each shelf.cards as card (card.id)}
+            <ShelfCard
+              {card}
+              when={when(card.changedAt)}
+              chosen={shelf.chosen.has(card.id)}
+              choosing={shelf.chosen.size > 0}
+              onchoose={() => shelf.choose(card.id)}
+              onrename={(name) => shelf.rename(card.id, name)}
+              oncopy={() => copyOf(card.id, say('{name} (copy)', { name: card.name.slice(0, 70) }))}
+              onlabel={() => label([card])}
+              onremove={() => shelf.remove([card])}
+            />
           {/each}
         </ul>
-        {#if hasMore && !found}<Button class="mt-3" onclick={more} data-testid="more">{say('Show older ones')}</Button
-          >{/if}
+        {#if shelf.more}<Button class="mt-3" onclick={shelf.older} data-testid="more">{say('Show more')}</Button>{/if}
       {/if}
       <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
       <div class="mb-2.5 flex items-baseline gap-3.5">
         <h2 class="text-[19px]">{say('Demo projects')}</h2>
         <span class="text-soft">{say('from the Hollowmere Glasshouse; opened as a copy')}</span>
       </div>
-      <ul class="grid grid-cols-[repeat(auto-fill,minmax(215px,1fr))] gap-3.5">
-        {#each demo as card (card.id)}
-          <li>
-            <Button
-              look="bare"
-              class="block w-full cursor-pointer overflow-hidden rounded-t-xl rounded-b border border-rule bg-card text-left hover:border-brass"
-              onclick={() => copyOf(card.id)}
-            >
-              <Thumb bars={card.bars} />
-              <span class="block px-3 py-2 leading-snug"
-                ><b class="block truncate">{card.name}</b><small class="text-soft"
-                  >{say('{device} · opens as a copy', {
-                    device: kits[card.device as keyof typeof kits]?.name ?? card.device
-                  })}</small
-                ></span
-              >
-            </Button>
-          </li>
-        {/each}
-      </ul>
+      {#each groups as group (group)}
+        <Fold
+          title={word(group)}
+          bind:open={() => isOpen(group), (open) => (unfolded = { ...unfolded, [group]: open })}
+        >
+          <ul class="grid grid-cols-[repeat(auto-fill,minmax(205px,1fr))] gap-3.5">
+            {#each demo.filter((c) => c.label === group) as card (card.id)}
+              <li>
+                <Button
+                  look="bare"
+                  class="block w-full cursor-pointer overflow-hidden rounded-t-xl rounded-b border border-rule bg-card text-left hover:border-brass"
+                  onclick={() => copyOf(card.id)}
+                >
+                  <Thumb bars={card.bars} />
+                  <span class="block px-3 py-2 leading-snug"
+                    ><b class="block truncate" title={card.name}>{card.name}</b><small class="text-soft"
+                      >{say('{device} · opens as a copy', {
+                        device: kits[card.device as keyof typeof kits]?.name ?? card.device
+                      })}</small
+                    ></span
+                  >
+                </Button>
+              </li>
+            {/each}
+          </ul>
+        </Fold>
+      {/each}
     </main>
   </div>
   {#if dropping}<div
@@ -288,5 +277,6 @@
     </div>{/if}
 </div>
 <NewProject bind:kit={making} />
-<Deleted bind:open={showsOff} onback={again} />
+<Deleted bind:open={showsOff} onback={() => shelf.again()} />
+<NameDialog bind:this={names} />
 <KeysDialog />

@@ -5,25 +5,29 @@ import { join } from 'node:path';
 import type Database from 'better-sqlite3';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { demoProjects, seed } from '../../../demo/seed.ts';
-import { barrow } from '../../../core/kit/kit.ts';
+import { barrow, trowel, type Kit } from '../../../core/kit/kit.ts';
 import { lookOver } from '../../../core/language/lookover/lookover.ts';
 import { remarkKey } from '../../../core/language/lookover/remark.ts';
 import { newProject } from '../../../core/project.ts';
 import { b, log, program, start } from '../../../core/testing/build.ts';
 import { longAisle } from '../../../core/yard/mats.ts';
-import { thumb } from '../shelf/thumb.ts';
+import type { Step } from '../../../core/language/program.ts';
+import { textThumb, thumb } from '../shelf/thumb.ts';
+import { projects } from './schema.ts';
 import { openDatabase, type Store } from './database.ts';
 import {
   createProject,
   deleteProject,
   fillShelf,
-  findProjects,
+  labelProject,
   listDeleted,
+  listLabels,
   listProjects,
   listVersions,
   openProject,
   openVersion,
   rawProject,
+  renameProject,
   restoreProject,
   saveProject
 } from './projects.ts';
@@ -110,15 +114,15 @@ describe('projects in the database', () => {
         { id: `p${String(i).padStart(3, '0')}`, at: 1000 + (i >> 1) }
       );
     const seen: string[] = [];
-    for (let page = listProjects(store); page.length; page = listProjects(store, { after: page.at(-1) }))
+    for (let page = listProjects(store); page.length; page = listProjects(store, { from: seen.length }))
       seen.push(...page.map((c) => c.name));
     expect(seen).toEqual(Array.from({ length: 130 }, (_, i) => `Pots ${129 - i}`));
     expect(
-      findProjects(store, 'POTS 12')
+      listProjects(store, { words: 'POTS 12' })
         .map((c) => c.name)
         .sort()
     ).toEqual(['Pots 12', ...Array.from({ length: 10 }, (_, i) => `Pots 12${i}`)].sort());
-    expect(findProjects(store, '%')).toEqual([]);
+    expect(listProjects(store, { words: '%' })).toEqual([]);
     // one query, from the index alone, without a sort of its own
     const client = (store as unknown as { $client: Database.Database }).$client;
     const plan = client
@@ -172,7 +176,53 @@ describe('projects in the database', () => {
     const { version, project } = openProject(store, card.id)!;
     expect(saveProject(store, card.id, version, project)).toBeUndefined();
     expect(deleteProject(store, card.id)).toBe(false);
-    expect(listProjects(store, { demo: true }).find((c) => c.name === 'Three mistakes')!.toCheck).toBe(3);
+    expect(listProjects(store, { demo: true, most: 200 }).find((c) => c.name === 'Three mistakes')!.toCheck).toBe(3);
+  });
+  it('are found by their blocks, device and label, and stand by date, name or device', () => {
+    const make = (name: string, at: number, kit: Kit, ...steps: Step[]) =>
+      createProject(store, { ...newProject(name, kit, longAisle), program: program(start(...steps)) }, { at }).id;
+    const a = make('anemone', 1000, barrow, b('drive.measure'));
+    make('Bluebell', 3000, trowel, b('sound.beep'));
+    const c = make('clover', 2000, barrow, b('repeat.times', {}, { do: [b('sound.beep')] }));
+    const names = (which: Parameters<typeof listProjects>[1]) => listProjects(store, which).map((p) => p.name);
+    expect(names({})).toEqual(['Bluebell', 'clover', 'anemone']);
+    expect(names({ order: 'name' })).toEqual(['anemone', 'Bluebell', 'clover']);
+    expect(names({ order: 'device' })).toEqual(['clover', 'anemone', 'Bluebell']);
+    // by what a block is called, and by what else one would call it
+    expect(names({ words: 'beep' })).toEqual(['Bluebell', 'clover']);
+    expect(names({ words: 'forward' })).toEqual(['anemone']);
+    expect(names({ words: 'trowel' })).toEqual(['Bluebell']);
+    expect(names({ words: 'be' })).toEqual(['Bluebell']);
+    expect([
+      labelProject(store, a, 'Monday'),
+      labelProject(store, c, 'bench'),
+      labelProject(store, 'nobody', 'x')
+    ]).toEqual([true, true, false]);
+    expect(listLabels(store)).toEqual(['bench', 'Monday']);
+    expect([names({ label: 'Monday' }), names({ words: 'mond' })]).toEqual([['anemone'], ['anemone']]);
+    expect(renameProject(store, a, 'aster')).toMatchObject({ ok: true });
+    expect([openProject(store, a)!.project.name, listVersions(store, a).length, names({ label: 'Monday' })]).toEqual([
+      'aster',
+      2,
+      ['aster']
+    ]);
+    // another save keeps the label, and finds what is new
+    const { version, project } = openProject(store, a)!;
+    saveProject(store, a, version, { ...project, program: program(start(log('x'))) });
+    expect([names({ label: 'Monday' }), names({ words: 'forward' })]).toEqual([['aster'], []]);
+    deleteProject(store, c);
+    expect(listLabels(store)).toEqual(['Monday']);
+    expect(renameProject(store, 'nobody', 'x')).toBeUndefined();
+  });
+  it('of the demo stand in their groups, each in one, also on a shelf that was laid before there were any', () => {
+    seed(store);
+    const all = listProjects(store, { demo: true, most: 200 });
+    const groups = new Set(all.map((p) => p.label));
+    expect([all.length, groups.size, groups.has('')]).toEqual([demoProjects().length, 5, false]);
+    store.update(projects).set({ label: '' }).run();
+    seed(store);
+    expect(listProjects(store, { demo: true, most: 200 }).map((p) => p.label)).toEqual(all.map((p) => p.label));
+    expect(all.filter((p) => p.label === 'The hand board').every((p) => p.device === 'trowel')).toBe(true);
   });
   it('are known by a picture of their blocks', () => {
     const bars = thumb(program(start(b('repeat.times', {}, { do: [b('drive.measure')] }), { ...log('x'), off: true })));
@@ -181,6 +231,30 @@ describe('projects in the database', () => {
       ['order', 0, false],
       ['act', 1, false],
       ['think', 0, true]
+    ]);
+    const drawn = '#...... ....... ....... ....... .......';
+    const [, drive, sum, face] = thumb(
+      program(
+        start(
+          b('drive.measure', { amount: 80, power: 60 }),
+          log({ ...b('calc.sum', { a: 1.5, sign: '+', b: 2 }) }),
+          b('picture.show', { picture: { picture: drawn } })
+        )
+      )
+    );
+    expect([drive.section, drive.figures]).toEqual(['move', ['80', '60']]);
+    expect(sum.figures).toEqual(['1.5', '2']);
+    expect(face.picture).toBe(drawn);
+    expect(
+      textThumb('from machine import Pin\n\nfor _ in range(3):\n    beep()\n# end').map((x) => [
+        x.indent,
+        x.faded,
+        x.figures
+      ])
+    ).toEqual([
+      [0, false, ['3']],
+      [1, false, []],
+      [0, true, []]
     ]);
   });
 });

@@ -1,15 +1,16 @@
 /** The projects of this school computer: a repository over the database. */
-import { and, desc, eq, isNotNull, isNull, lt, or, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, lt, ne, or, sql } from 'drizzle-orm';
 import { randomUUID } from 'node:crypto';
 import { checkProject, type Project } from '../../../core/project.ts';
+import { catalogue } from '../../../core/language/catalogue.ts';
 import { allSteps, isLive } from '../../../core/language/program.ts';
 import { lookOver } from '../../../core/language/lookover/lookover.ts';
 import { remarkKey } from '../../../core/language/lookover/remark.ts';
 import type { Card, DeletedCard, OnShelf, VersionCard } from '../shelf/cards.ts';
-import { thumb } from '../shelf/thumb.ts';
+import { textThumb, thumb } from '../shelf/thumb.ts';
 import { stow, sweepPictures, unstow, withoutPictures } from './pictures.ts';
 import { projects, versions, type Store } from './schema.ts';
-import { say } from '../../../core/words.ts';
+import { say, word } from '../../../core/words.ts';
 
 /** Versions kept of each project. */
 export const KEPT = 200;
@@ -23,23 +24,26 @@ export const PAGE_OF_SHELF = 24;
 export type Opened = { id: string; version: number; demo: boolean; project: Project };
 export type Saved = { ok: true; version: number } | { ok: false; newest: Opened };
 
-function onShelf({ program, kit, setAside = [] }: Project): OnShelf {
+/** What stands beside a saved project, worked out of it. */
+function beside({ name, program, kit, text, setAside = [] }: Project) {
   const remarks = lookOver({ program, kit });
-  return {
-    bars: thumb(program),
+  const shelf: OnShelf = {
+    bars: text === undefined ? thumb(program) : textThumb(text),
     toCheck: remarks.filter((r) => r.severity !== 'consider' && !setAside.includes(remarkKey(r))).length,
     parked: program.stacks.filter((s) => s.parked && !isLive(s)).length
   };
+  const kinds = new Set([...allSteps(program)].map((s) => s.kind));
+  return { name, device: kit.device as string, shelf: JSON.stringify(shelf), kinds: ` ${[...kinds].join(' ')} ` };
 }
 /** What a database of before has no shelf columns for. A project that cannot be read gets an empty card. */
 export function fillShelf(store: Store): void {
   for (const { id } of store.select({ id: projects.id }).from(projects).where(isNull(projects.shelf)).all()) {
     const newest = newestOf(store, id);
     const read = newest && checkProject(JSON.parse(unstow(store, newest.json)));
-    const shelf = read?.ok ? onShelf(read.project) : { bars: [], toCheck: 0, parked: 0 };
+    const shelf: OnShelf = { bars: [], toCheck: 0, parked: 0 };
     store
       .update(projects)
-      .set({ shelf: JSON.stringify(shelf) })
+      .set(read?.ok ? beside(read.project) : { shelf: JSON.stringify(shelf) })
       .where(eq(projects.id, id))
       .run();
   }
@@ -51,18 +55,41 @@ const card = {
   device: projects.device,
   demo: projects.demo,
   changedAt: projects.changedAt,
+  label: projects.label,
   shelf: projects.shelf
 };
 const toCard = ({ shelf, ...rest }: Omit<Card, keyof OnShelf> & { shelf: string | null }): Card => ({
   ...rest,
   ...(JSON.parse(shelf ?? '{"bars":[],"toCheck":0,"parked":0}') as OnShelf)
 });
-/** A page of the shelf, newest first: one indexed query. @param after the last card of the page before */
+/** In which order projects stand. */
+const ORDERS = {
+  date: [desc(projects.changedAt), desc(projects.id)],
+  name: [sql`${projects.name} collate nocase`, projects.id],
+  device: [projects.device, desc(projects.changedAt), projects.id]
+};
+export type Order = keyof typeof ORDERS;
+export const isOrder = (word: string | null): word is Order => word !== null && word in ORDERS;
+
+/** A text of SQL's `like` that holds the words as they are. */
+const holding = (words: string): string => `%${words.toLowerCase().replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+/** Kinds of blocks that are called so, in the person's language. */
+const kindsCalled = (words: string): string[] =>
+  [...catalogue.values()]
+    .filter((d) => [d.label[0], d.also ?? ''].some((t) => word(t).toLowerCase().includes(words.toLowerCase())))
+    .map((d) => d.kind);
+
+/**
+ * Projects of the shelf, a page from the `from`-th on. Words are looked for in names, labels, names of devices and what the
+ * blocks are called; a block's name counts from its third letter on.
+ */
 export function listProjects(
   store: Store,
-  which: { demo?: boolean; after?: { changedAt: number; id: string }; most?: number } = {}
+  which: { demo?: boolean; words?: string; label?: string; order?: Order; from?: number; most?: number } = {}
 ): Card[] {
-  const { demo = false, after, most = PAGE_OF_SHELF } = which;
+  const { demo = false, words = '', label, order = 'date', from = 0, most = PAGE_OF_SHELF } = which;
+  const asked = holding(words);
+  const has = (column: typeof projects.name) => sql`lower(${column}) like ${asked} escape '\\'`;
   return store
     .select(card)
     .from(projects)
@@ -70,31 +97,43 @@ export function listProjects(
       and(
         eq(projects.demo, demo),
         isNull(projects.deletedAt),
-        after &&
-          or(
-            lt(projects.changedAt, after.changedAt),
-            and(eq(projects.changedAt, after.changedAt), lt(projects.id, after.id))
-          )
+        label === undefined ? undefined : eq(projects.label, label),
+        words === ''
+          ? undefined
+          : or(
+              has(projects.name),
+              has(projects.label as unknown as typeof projects.name),
+              has(projects.device as unknown as typeof projects.name),
+              ...(words.length > 2 ? kindsCalled(words) : []).map((k) => sql`instr(${projects.kinds}, ${` ${k} `}) > 0`)
+            )
       )
     )
-    .orderBy(desc(projects.changedAt), desc(projects.id))
+    .orderBy(...ORDERS[order])
     .limit(most)
+    .offset(from)
     .all()
     .map(toCard);
 }
-/** Projects whose name holds the words, newest first. */
-export function findProjects(store: Store, words: string, most = PAGE_OF_SHELF): Card[] {
-  const asked = `%${words.toLowerCase().replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
-  return store
-    .select(card)
+/** The labels that are in use, by their letters. */
+export const listLabels = (store: Store): string[] =>
+  store
+    .selectDistinct({ label: projects.label })
     .from(projects)
-    .where(
-      and(eq(projects.demo, false), isNull(projects.deletedAt), sql`lower(${projects.name}) like ${asked} escape '\\'`)
-    )
-    .orderBy(desc(projects.changedAt))
-    .limit(most)
+    .where(and(eq(projects.demo, false), isNull(projects.deletedAt), ne(projects.label, '')))
+    .orderBy(sql`${projects.label} collate nocase`)
     .all()
-    .map(toCard);
+    .map((row) => row.label);
+/** Puts a label on a project, or takes it off. */
+export const labelProject = (store: Store, id: string, label: string): boolean =>
+  store
+    .update(projects)
+    .set({ label })
+    .where(and(eq(projects.id, id), eq(projects.demo, false)))
+    .run().changes > 0;
+/** Another name, as a version of its own: whoever has it open is told, as of any other save. */
+export function renameProject(store: Store, id: string, name: string): Saved | undefined {
+  const opened = openProject(store, id);
+  return opened && saveProject(store, id, opened.version, { ...opened.project, name });
 }
 
 const newestOf = (store: Store, id: string): { version: number; json: string } | undefined =>
@@ -128,15 +167,17 @@ export function rawProject(store: Store, id: string): string | undefined {
 export function createProject(
   store: Store,
   project: Project,
-  options: { id?: string; demo?: boolean; at?: number } = {}
+  options: { id?: string; demo?: boolean; at?: number; label?: string } = {}
 ): Opened {
   const id = options.id ?? randomUUID().slice(0, 8);
   const at = options.at ?? Date.now();
   const demo = options.demo ?? false;
-  const { name, kit } = project;
-  const shelf = JSON.stringify(onShelf(project));
+  const { label = '' } = options;
+  const columns = beside(project);
   return store.transaction((tx) => {
-    tx.insert(projects).values({ id, name, device: kit.device, demo, changedAt: at, shelf }).run();
+    tx.insert(projects)
+      .values({ id, demo, label, changedAt: at, ...columns })
+      .run();
     const json = stow(tx as unknown as Store, id, JSON.stringify(project));
     const { lastInsertRowid } = tx.insert(versions).values({ projectId: id, at, json }).run();
     return { id, version: Number(lastInsertRowid), demo, project };
@@ -151,7 +192,7 @@ export function saveProject(
   project: Project,
   at = Date.now()
 ): Saved | undefined {
-  const shelf = JSON.stringify(onShelf(project));
+  const columns = beside(project);
   return store.transaction((tx) => {
     const within = tx as unknown as Store;
     const row = tx
@@ -164,7 +205,7 @@ export function saveProject(
     const json = stow(within, id, JSON.stringify(project));
     const { lastInsertRowid } = tx.insert(versions).values({ projectId: id, at, json }).run();
     tx.update(projects)
-      .set({ name: project.name, device: project.kit.device, changedAt: at, shelf })
+      .set({ changedAt: at, ...columns })
       .where(eq(projects.id, id))
       .run();
     thin(within, id, at);

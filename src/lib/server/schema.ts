@@ -10,6 +10,10 @@ export const projects = sqliteTable(
     /** a demo project is opened as a copy and never written */
     demo: integer('demo', { mode: 'boolean' }).notNull().default(false),
     changedAt: integer('changed_at').notNull(),
+    /** a word that the person put on it; of a demo project its group */
+    label: text('label').notNull().default(''),
+    /** kinds of its blocks, a space before and after each: what it is found by, worked out when it is saved */
+    kinds: text('kinds').notNull().default(''),
     /** what the shelf shows of it, as JSON, worked out when it is saved */
     shelf: text('shelf'),
     /** taken off the shelf: it can be taken back for a while */

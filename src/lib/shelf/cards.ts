@@ -2,6 +2,13 @@
 import type { Bar } from './thumb.ts';
 
 export type OnShelf = { bars: Bar[]; toCheck: number; parked: number };
-export type Card = OnShelf & { id: string; name: string; device: string; demo: boolean; changedAt: number };
+export type Card = OnShelf & {
+  id: string;
+  name: string;
+  device: string;
+  demo: boolean;
+  changedAt: number;
+  label: string;
+};
 export type DeletedCard = Card & { /** how long it can still be taken back */ days: number };
 export type VersionCard = { id: number; at: number; name: string; bars: Bar[]; blocks: number };

@@ -7,8 +7,13 @@
   import Lines from './Lines.svelte';
   let open = $state(false);
   let title = $state('');
-  type What = 'note' | 'name' | 'routine';
-  const SAID: Record<What, string> = { note: later('note'), name: later('name'), routine: later('routine') };
+  type What = 'note' | 'name' | 'routine' | 'label';
+  const SAID: Record<What, string> = {
+    note: later('note'),
+    name: later('name'),
+    routine: later('routine'),
+    label: later('label')
+  };
   let what = $state<What>('name');
   let text = $state('');
   let done: ((text: string | undefined) => void) | undefined;
@@ -40,12 +45,17 @@
     }}
   >
     {#if what === 'note'}<Lines class="h-24" bind:value={text} maxlength={2000} aria-label={word(SAID[what])} />
-    {:else}<Field class="w-full!" bind:value={text} maxlength={60} aria-label={word(SAID[what])} />{/if}
+    {:else}<Field
+        class="w-full!"
+        bind:value={text}
+        maxlength={what === 'label' ? 40 : 60}
+        aria-label={word(SAID[what])}
+      />{/if}
     <div class="flex justify-end gap-2">
       <Button onclick={() => close(undefined)}>{say('Leave it')}</Button><Button
         type="submit"
         look="go"
-        disabled={what !== 'note' && !text.trim()}>{say('Done')}</Button
+        disabled={what !== 'note' && what !== 'label' && !text.trim()}>{say('Done')}</Button
       >
     </div>
   </form>

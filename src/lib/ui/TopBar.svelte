@@ -9,7 +9,9 @@
   }: { name: Snippet; crumb?: string; home?: boolean; children?: Snippet } = $props();
 </script>
 
-<header class="flex h-[52px] shrink-0 items-center gap-3 bg-header max-[1200px]:gap-2 px-3.5 text-[#eef2e4]">
+<header
+  class="flex h-[52px] pointer-coarse:h-16 shrink-0 items-center gap-3 bg-header max-[1200px]:gap-2 px-3.5 text-[#eef2e4]"
+>
   <svelte:element
     this={home ? 'a' : 'span'}
     href={home ? '/' : undefined}

@@ -1,7 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import { readProject } from '../../../../core/project.ts';
 import { database } from '$lib/server/database.ts';
-import { createProject, findProjects, listProjects } from '$lib/server/projects.ts';
+import { createProject, isOrder, listProjects, PAGE_OF_SHELF } from '$lib/server/projects.ts';
 import { say } from '../../../../core/words.ts';
 
 /** A new project, from the shelf or from a file: the body is the project's file. */
@@ -11,15 +11,18 @@ export async function POST({ request }) {
   const { id, version } = createProject(database(), read.project);
   return json({ id, version }, { status: 201 });
 }
-/** What is on the shelf, newest first: a page after a card, or what is found by words. */
+/** What is on the shelf: a page, by `order` (date, name, device), `label` and the words of `find`, from the `from`-th on. */
 export function GET({ url }) {
-  const words = url.searchParams.get('find');
-  if (words) return json(findProjects(database(), words.slice(0, 80)));
+  const of = (key: string) => url.searchParams.get(key);
   if (url.searchParams.has('demo')) return json(listProjects(database(), { demo: true, most: 200 }));
-  const [changedAt, id] = (url.searchParams.get('after') ?? '').split(' ');
+  const order = of('order');
   return json(
     listProjects(database(), {
-      after: id ? { changedAt: Number(changedAt) || 0, id } : undefined
+      words: of('find')?.trim().slice(0, 80),
+      label: of('label') ?? undefined,
+      order: isOrder(order) ? order : undefined,
+      from: Math.max(0, Math.trunc(Number(of('from'))) || 0),
+      most: PAGE_OF_SHELF + 1
     })
   );
 }

@@ -1,7 +1,16 @@
 import { error, json } from '@sveltejs/kit';
+import * as z from 'zod';
 import { readProject } from '../../../../../core/project.ts';
 import { database } from '$lib/server/database.ts';
-import { deleteProject, openProject, rawProject, restoreProject, saveProject } from '$lib/server/projects.ts';
+import {
+  deleteProject,
+  labelProject,
+  openProject,
+  rawProject,
+  renameProject,
+  restoreProject,
+  saveProject
+} from '$lib/server/projects.ts';
 import { say } from '../../../../../core/words.ts';
 
 const none = (): never => error(404, say('There is no such project on this computer.'));
@@ -34,6 +43,20 @@ export async function PUT({ params, request, url }) {
   if (!read.ok) error(400, read.problem);
   const saved = saveProject(database(), params.id, base, read.project) ?? none();
   return saved.ok ? json({ version: saved.version }) : json(saved.newest, { status: 409 });
+}
+
+const change = z.union([
+  z.strictObject({ name: z.string().trim().min(1).max(80) }),
+  z.strictObject({ label: z.string().trim().max(40) })
+]);
+/** Another name, or another label. */
+export async function PATCH({ params, request }) {
+  const { data } = change.safeParse(await request.json().catch(() => undefined));
+  if (!data) error(400, say('A project can get another name (1 to 80 letters) or another label (up to 40).'));
+  const done =
+    'name' in data ? renameProject(database(), params.id, data.name) : labelProject(database(), params.id, data.label);
+  if (!done) error(404, say('There is no such project, or it is a demo project.'));
+  return new Response(null, { status: 204 });
 }
 
 /** Takes it off the shelf, or with `?back` back onto it. */

@@ -70,7 +70,7 @@
 </script>
 
 <svelte:head><title>{say('{name} · worksheet', { name: project.name })}</title></svelte:head>
-<div class="no-print flex items-center gap-3 border-b border-rule bg-linen px-4 py-2">
+<div class="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-linen px-4 py-2">
   <Button href="/project/{page.params.id}">{say('Back to the workbench')}</Button>
   {#each Object.entries(NAMES) as [key, name] (key)}
     <label class="flex items-center gap-1.5"
