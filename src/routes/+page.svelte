@@ -242,10 +242,7 @@
         <span class="text-soft">{say('from the Hollowmere Glasshouse; opened as a copy')}</span>
       </div>
       {#each groups as group (group)}
-        <Fold
-          title={word(group)}
-          bind:open={() => isOpen(group), (open) => (unfolded = { ...unfolded, [group]: open })}
-        >
+        <Fold title={word(group)} open={isOpen(group)} onopen={(open) => (unfolded = { ...unfolded, [group]: open })}>
           <ul class="grid grid-cols-[repeat(auto-fill,minmax(205px,1fr))] gap-3.5">
             {#each demo.filter((c) => c.label === group) as card (card.id)}
               <li>

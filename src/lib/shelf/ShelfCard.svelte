@@ -1,6 +1,5 @@
 <!-- A project on the shelf: its picture, its name, and what can be done with it. -->
 <script lang="ts">
-  import Button from '../ui/Button.svelte';
   import Field from '../ui/Field.svelte';
   import Menu from '../ui/Menu.svelte';
   import MenuItem from '../ui/MenuItem.svelte';
@@ -52,7 +51,7 @@
       ? ''
       : 'opacity-0 group-hover:opacity-100 focus-within:opacity-100 pointer-coarse:opacity-100'}"
     ><Tick
-      class="pointer-coarse:h-8 pointer-coarse:w-8"
+      class="pointer-coarse:h-10 pointer-coarse:w-10"
       checked={chosen}
       aria-label={say('Choose {name}', { name: card.name })}
       onchange={onchoose}
