@@ -9,16 +9,13 @@ async function menu(page: Page, name: string, item: string): Promise<void> {
   await page.getByRole('button', { name: item, exact: true }).click();
 }
 /** Three projects that no other test has. */
-async function three(page: Page): Promise<void> {
-  // what the test before left is taken off
-  for (const { id } of await (await page.request.get('/api/projects?find=hall')).json())
-    await page.request.delete(`/api/projects/${id}`);
+async function three(page: Page, last: string): Promise<void> {
   const blocks = {
-    'Zinnia hall': ['drive.measure'],
-    'aster hall': ['sound.beep'],
-    'Moss hall': ['sound.beep', 'wait.time']
+    [`Zinnia ${last}`]: ['drive.measure'],
+    [`aster ${last}`]: ['sound.beep'],
+    [`Moss ${last}`]: ['sound.beep', 'wait.time']
   };
-  await newProject(page, 'Zinnia hall');
+  await newProject(page, `Zinnia ${last}`);
   const id = /project\/([^/]+)/.exec(page.url())![1];
   const { project, version } = await (await page.request.get(`/api/projects/${id}`)).json();
   const of = (name: string) => ({
@@ -31,7 +28,7 @@ async function three(page: Page): Promise<void> {
           id: 's',
           x: 0,
           y: 0,
-          steps: blocks[name as 'Moss hall'].map((kind, i) => ({
+          steps: blocks[name].map((kind, i) => ({
             id: `b${i}`,
             kind,
             slots:
@@ -45,14 +42,16 @@ async function three(page: Page): Promise<void> {
       ]
     }
   });
-  await page.request.put(`/api/projects/${id}?base=${version}`, { data: of('Zinnia hall') });
-  for (const name of ['aster hall', 'Moss hall'])
+  expect((await page.request.put(`/api/projects/${id}?base=${version}`, { data: of(`Zinnia ${last}`) })).status()).toBe(
+    200
+  );
+  for (const name of [`aster ${last}`, `Moss ${last}`])
     expect((await page.request.post('/api/projects', { data: of(name) })).status()).toBe(201);
   await shelf(page);
 }
 
 test('projects are found by name, blocks and device, and stand in the order that is asked', async ({ page }) => {
-  await three(page);
+  await three(page, 'hall');
   const find = page.getByPlaceholder('Find a project');
   await find.fill('hall');
   await expect.poll(() => titles(page)).toEqual(['Moss hall', 'aster hall', 'Zinnia hall']);
@@ -76,22 +75,22 @@ test('projects are found by name, blocks and device, and stand in the order that
 });
 
 test('a project is named in place, doubled and labelled; several are taken off at once, and back', async ({ page }) => {
-  await three(page);
-  await page.getByPlaceholder('Find a project').fill('hall');
-  await menu(page, 'Moss hall', 'Rename');
-  await page.getByLabel('Name of the project').fill('Fern hall');
+  await three(page, 'court');
+  await page.getByPlaceholder('Find a project').fill('court');
+  await menu(page, 'Moss court', 'Rename');
+  await page.getByLabel('Name of the project').fill('Fern court');
   await page.keyboard.press('Enter');
-  await expect.poll(() => titles(page)).toContain('Fern hall');
-  await menu(page, 'Fern hall', 'Duplicate');
-  await expect.poll(() => titles(page)).toContain('Fern hall (copy)');
-  await menu(page, 'Fern hall', 'Label');
+  await expect.poll(() => titles(page)).toContain('Fern court');
+  await menu(page, 'Fern court', 'Duplicate');
+  await expect.poll(() => titles(page)).toContain('Fern court (copy)');
+  await menu(page, 'Fern court', 'Label');
   await page.getByRole('dialog').getByLabel('label').fill('Monday');
   await page.getByRole('button', { name: 'Done' }).click();
   await expect(cards(page).filter({ hasText: 'Monday' })).toHaveCount(1);
   await page.getByLabel('Label', { exact: true }).selectOption('Monday');
-  await expect.poll(() => titles(page)).toEqual(['Fern hall']);
+  await expect.poll(() => titles(page)).toEqual(['Fern court']);
   await page.getByLabel('Label', { exact: true }).selectOption('');
-  for (const name of ['Fern hall', 'Fern hall (copy)'])
+  for (const name of ['Fern court', 'Fern court (copy)'])
     await page.getByRole('checkbox', { name: `Choose ${name}`, exact: true }).check();
   const all = (await titles(page)).length;
   await page.getByRole('group', { name: 'What is chosen' }).getByRole('button', { name: 'Take off the shelf' }).click();
@@ -103,7 +102,7 @@ test('a project is named in place, doubled and labelled; several are taken off a
 });
 
 test('demo projects stand in groups, folded where there is work of one’s own', async ({ page }) => {
-  await three(page);
+  await three(page, 'lodge');
   const demos = page.getByRole('button', { name: /opens as a copy/ });
   await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible();
   await expect(demos).toHaveCount(0);
