@@ -1,6 +1,6 @@
 /** Menus and dialogs, as hands and keys find them. */
 import { expect, test } from '@playwright/test';
-import { openDemo } from './room.ts';
+import { openDemo, rehearse } from './room.ts';
 
 test('a menu opens by its button, is walked by keys, and closes by Escape, by a choice and by a click beside it', async ({
   page
@@ -74,4 +74,78 @@ test('an unknown address says that there is no such page, and the way to the she
   await expect(page.locator('main')).toContainText('Moss Bell has nothing at /no/such/place.');
   await page.getByRole('main').getByRole('link', { name: 'To the shelf' }).click();
   await expect(page.locator('[data-stands]')).toBeVisible();
+});
+
+test('hard words are explained in a sentence, under the pointer and at the focus, and Esc closes it', async ({
+  page
+}) => {
+  await openDemo(page, 'There and back');
+  const tip = page.getByRole('tooltip');
+  for (const [name, says] of [
+    ['▶ Rehearse', 'before it is sent'],
+    ['Look-over', 'Reads the program before it runs'],
+    ['Reckoner', 'wheels, turns, times'],
+    ['Kit sheet', 'which part sits in which socket']
+  ]) {
+    const word = page.getByRole(name === 'Kit sheet' ? 'link' : 'button', { name, exact: true });
+    await word.hover();
+    await expect(tip).toContainText(says);
+    await expect(word).toHaveAttribute('aria-description', new RegExp(says));
+    await page.keyboard.press('Escape');
+    await expect(tip).toHaveCount(0);
+    await page.mouse.move(640, 400);
+  }
+  await page.getByRole('heading', { name: 'Trace' }).hover();
+  await expect(tip).toContainText('one time axis');
+  await page.mouse.move(640, 400);
+  await expect(tip).toHaveCount(0);
+  // from the keyboard
+  await page.getByRole('button', { name: 'Step', exact: true }).focus();
+  await page.keyboard.press('Shift+Tab');
+  await expect(tip).toContainText('before it is sent');
+});
+
+test('deleting a kept run can be taken back from a toast', async ({ page }) => {
+  await openDemo(page, 'There and back');
+  await rehearse(page);
+  await page.getByRole('button', { name: 'More about the trace' }).click();
+  await page.getByRole('button', { name: 'Runs of this project' }).click();
+  const kept = page.getByTestId('kept').getByRole('row');
+  await expect(kept).toHaveCount(1);
+  const name = await kept.getByLabel('Name of the run').inputValue();
+  await kept.getByRole('button', { name: 'Take the run out' }).click();
+  await expect(kept.getByLabel('Name of the run')).toHaveCount(0);
+  await page.getByTestId('toasts').getByRole('button', { name: 'Take back' }).click();
+  await expect(kept.getByLabel('Name of the run')).toHaveValue(name);
+  await kept.getByRole('button', { name: 'Take the run out' }).click();
+  const gone = page.waitForResponse((r) => r.request().method() === 'DELETE');
+  await page.getByTestId('toasts').getByRole('button', { name: 'Close' }).click();
+  expect((await gone).status()).toBe(204);
+});
+
+test('Space and y, p, t act from anywhere but a text field; a program that listens to keys has them at once', async ({
+  page
+}) => {
+  await openDemo(page, 'Four keys');
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByTestId('keys-here')).toHaveText('Keys go to the robot now');
+  await page.keyboard.down('W');
+  await expect.poll(() => page.getByTestId('pose').innerText()).not.toContain(' 0.0 cm driven');
+  await page.keyboard.up('W');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await openDemo(page, 'There and back');
+  // from a block of the program
+  await page.locator('.drive\\.measure').first().click();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: 'Pause', exact: true })).toBeEnabled();
+  await page.keyboard.press('Space');
+  await expect(page.getByRole('button', { name: '▶ Go on' })).toBeVisible();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('heading', { name: 'Trace' }).click();
+  await page.keyboard.press('y');
+  await expect(page.locator('.mb-stage').getByTestId('yard')).toBeVisible();
+  await page.keyboard.press('y');
+  await expect(page.locator('.mb-stage')).toHaveCount(0);
+  await page.getByPlaceholder('Find a block').fill('y');
+  await expect(page.locator('.mb-stage')).toHaveCount(0);
 });

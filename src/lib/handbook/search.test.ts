@@ -13,6 +13,22 @@ describe('the handbook', () => {
     expect(found('brake coast')[0].title).toBe('Brake and coast');
     expect(found('Gyro turn').map((p) => p.href)).toContain('/handbook/block/turn.gyro');
     expect(found('atan2').map((p) => p.title)).toEqual(['Angle of an arrow']);
+    // what somebody asks who is stuck
+    const first = (text: string): string[] => found(text).map((p) => p.title);
+    for (const [text, title] of [
+      ['nothing', 'It does nothing'],
+      ['wrong way', 'It turns the wrong way'],
+      ['into the wall', 'It drives into the wall'],
+      ['saving', 'Saving, files, versions, deleting'],
+      ['deleted', 'Saving, files, versions, deleting'],
+      ['version', 'Saving, files, versions, deleting'],
+      ['open file', 'Saving, files, versions, deleting'],
+      ['sending', 'Sending to the device'],
+      ['keyboard', 'Keyboard, screen, language'],
+      ['phone', 'In the hand'],
+      ['language', 'Keyboard, screen, language']
+    ])
+      expect(first(text)[0], text).toBe(title);
     expect(found('zebra crossing')).toEqual([]);
   });
 });

@@ -29,11 +29,19 @@
     look = 'plain',
     size = 'md',
     class: own = '',
+    tip,
     ...rest
-  }: { look?: keyof typeof LOOKS; size?: keyof typeof SIZES; class?: string } & HTMLButtonAttributes & Link = $props();
+  }: {
+    /** a sentence on what it means, on hover and focus */ tip?: string;
+    look?: keyof typeof LOOKS;
+    size?: keyof typeof SIZES;
+    class?: string;
+  } & HTMLButtonAttributes &
+    Link = $props();
   /** none of the library's colours and sizes: those here are all there are */
   const none = { color: 'none', size: 'none' };
-  const all = $derived({ ...rest, ...none } as object as ButtonProps);
+  const explained = $derived(tip ? { 'data-tip': tip, 'aria-description': tip } : {});
+  const all = $derived({ ...rest, ...explained, ...none } as object as ButtonProps);
 </script>
 
 <Button

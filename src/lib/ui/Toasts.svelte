@@ -7,12 +7,7 @@
   import { toasts } from './toasts.svelte.ts';
 </script>
 
-<div
-  class="pointer-events-none fixed inset-x-3 bottom-4 z-[90] flex flex-col items-center gap-2"
-  role="status"
-  aria-live="polite"
-  data-testid="toasts"
->
+<div class="pointer-events-none fixed inset-x-3 bottom-4 z-[90] flex flex-col items-center gap-2">
   {#each toasts.list as toast (toast.id)}
     <Toast
       dismissable={false}
@@ -24,13 +19,8 @@
       onpointerleave={() => toasts.goOn(toast.id)}
       onfocusin={() => toasts.hold(toast.id)}
       onfocusout={() => toasts.goOn(toast.id)}
-      ><span>{toast.text}</span>{#if toast.deed}<Button
-          look="go"
-          size="sm"
-          onclick={() => {
-            toasts.close(toast.id);
-            toast.deed!.do();
-          }}>{toast.deed.label}</Button
+      ><span>{toast.text}</span>{#if toast.deed}<Button look="go" size="sm" onclick={() => toasts.close(toast.id, true)}
+          >{toast.deed.label}</Button
         >{/if}<Button
         look="ghost"
         class="border-0 px-1.5"

@@ -1,5 +1,11 @@
 /** Short words about what has just been done, with a way back where there is one. */
-export type Toast = { id: number; text: string; deed?: { label: string; do: () => unknown } };
+export type Toast = {
+  id: number;
+  text: string;
+  deed?: { label: string; do: () => unknown };
+  /** nobody took it back: it goes without the deed */
+  gone?: () => unknown;
+};
 /** So long one stands there, ms; while it is pointed at or has the focus it stays. */
 const STANDS_MS = 10_000;
 
@@ -8,9 +14,10 @@ class Toasts {
   private count = 0;
   private readonly due = new Map<number, ReturnType<typeof setTimeout>>();
 
-  tell(text: string, deed?: Toast['deed']): void {
+  tell(text: string, deed?: Toast['deed'], gone?: Toast['gone']): void {
     const id = ++this.count;
-    this.list = [...this.list.slice(-2), { id, text, deed }];
+    for (const old of this.list.slice(0, -2)) this.close(old.id);
+    this.list = [...this.list, { id, text, deed, gone }];
     this.goOn(id);
   }
   goOn(id: number): void {
@@ -23,10 +30,13 @@ class Toasts {
   hold(id: number): void {
     clearTimeout(this.due.get(id));
   }
-  close(id: number): void {
+  close(id: number, deed = false): void {
     this.hold(id);
     this.due.delete(id);
+    const toast = this.list.find((t) => t.id === id);
     this.list = this.list.filter((t) => t.id !== id);
+    if (deed) toast?.deed?.do();
+    else toast?.gone?.();
   }
 }
 export const toasts = new Toasts();

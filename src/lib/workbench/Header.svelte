@@ -44,7 +44,12 @@
       ><SaveState {session} />
     </div>{/snippet}
   {#if screen.wide}
-    <Button look="ghost" href="/project/{session.id}/kit">{say('Kit sheet')}</Button>
+    <Button
+      look="ghost"
+      href="/project/{session.id}/kit"
+      tip={say('How this device is built: which part sits in which socket, and what was measured.')}
+      >{say('Kit sheet')}</Button
+    >
     <Button
       look="ghost"
       class="px-2"
@@ -59,7 +64,13 @@
       >{say('Set off')}</Button
     >{/if}
   {#if runs.state === 'paused'}<Button look="go" onclick={() => runs.go('on')}>{say('▶ Go on')}</Button>
-  {:else}<Button look="go" onclick={() => w.rehearse()} data-testid="rehearse">{say('▶ Rehearse')}</Button>{/if}
+  {:else}<Button
+      look="go"
+      onclick={() => w.rehearse()}
+      data-testid="rehearse"
+      tip={say('Lets the program run here in the yard, with the physics of the device, before it is sent.')}
+      >{say('▶ Rehearse')}</Button
+    >{/if}
   {#if screen.wide}
     <Button look="ghost" disabled={runs.state !== 'running'} onclick={() => runs.pause()}>{say('Pause')}</Button>
     <Button look="ghost" disabled={runs.state === 'running'} onclick={step}>{say('Step')}</Button>

@@ -3,6 +3,7 @@ import { clockIn, say } from '../../../core/words.ts';
 import type { RunCard, RunFile } from '../../../core/trace/runfile.ts';
 import { eventsOf } from '../../../core/trace/apart.ts';
 import { emptyTrace, type Trace } from '../../../core/trace/trace.ts';
+import { toasts } from '../ui/toasts.svelte.ts';
 import type { Run, Runs } from './runs.svelte.ts';
 
 /** Shorter ones are not worth keeping, ticks. */
@@ -97,7 +98,14 @@ export class History {
     }
     if (await this.ask(`/api/runs/${id}`, 'PATCH', { pinned })) this.put(id, { pinned });
   }
-  async remove(id: string): Promise<void> {
-    if (await this.ask(`/api/runs/${id}`, 'DELETE')) this.list = this.list.filter((c) => c.id !== id);
+  /** It is gone from the list at once, and from the school computer when nobody takes it back. */
+  remove(card: RunCard): void {
+    const before = this.list;
+    this.list = before.filter((c) => c !== card);
+    toasts.tell(
+      say('The run "{name}" was taken out.', { name: card.name }),
+      { label: say('Take back'), do: () => (this.list = before) },
+      () => this.ask(`/api/runs/${card.id}`, 'DELETE')
+    );
   }
 }

@@ -27,7 +27,7 @@
   import { hooks, NameField } from './blockly/fields.ts';
   import { marquee } from './blockly/marquee.ts';
   import { ownKeys, registerMenu } from './blockly/menu.ts';
-  import { album } from './blockly/painter.ts';
+  import { album } from './blockly/album.ts';
   import { offstage } from './blockly/offstage.ts';
   import { refusal } from './blockly/refusal.ts';
   import { FONT, THEMES } from './blockly/renderer.ts';

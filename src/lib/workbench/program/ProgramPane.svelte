@@ -107,7 +107,7 @@
       look="quiet"
       class="px-1.5"
       aria-label={say('Reckoner')}
-      title={say('Reckoner: wheels and turns')}
+      tip={say('The reckoner works out wheels, turns, times and resistors, and writes the number into a block.')}
       aria-pressed={reckoning}
       onclick={() => (reckoning = !reckoning)}><Calculator size={16} /></Button
     >
@@ -126,13 +126,18 @@
     {#if w.toCheck.length}
       <Button
         look="quiet"
+        tip={say('Reads the program before it runs, and says what will not work or is probably not meant.')}
         class="border border-solid border-[var(--clayrule)] bg-[var(--claywash)] text-clay"
         aria-expanded={looking}
         onclick={() => (looking = !looking)}>{say('{n} to check', { n: w.toCheck.length })}</Button
       >
     {:else}
-      <Button look="quiet" class="text-moss" aria-expanded={looking} onclick={() => (looking = !looking)}
-        >{say('Look-over')}</Button
+      <Button
+        look="quiet"
+        class="text-moss"
+        tip={say('Reads the program before it runs, and says what will not work or is probably not meant.')}
+        aria-expanded={looking}
+        onclick={() => (looking = !looking)}>{say('Look-over')}</Button
       >
     {/if}
   </div>

@@ -97,7 +97,7 @@
               class="px-1"
               aria-label={say('Take the run out')}
               title={say('Take the run out')}
-              onclick={() => history.remove(card.id)}><Trash size={14} /></Button
+              onclick={() => history.remove(card)}><Trash size={14} /></Button
             >
           </td>
         </tr>

@@ -322,11 +322,17 @@
 
 <section class="flex h-full min-h-0 flex-col border-t border-rule bg-card" aria-label={say('Trace')}>
   <div class="bar !min-h-8 whitespace-nowrap">
-    <h2 class="mr-1 font-sans text-[14px] font-bold">{say('Trace')}</h2>
+    <h2
+      class="mr-1 font-sans text-[14px] font-bold"
+      data-tip={say('All that a run did, on one time axis: blocks, wheels, sensors, what was logged.')}
+    >
+      {say('Trace')}
+    </h2>
     <Button look="quiet" onclick={() => (w.bottom = 'live')}>{say('Live values')}</Button>
     <Inputs />
     <Button
       look="quiet"
+      tip={say('What the last rehearsal did; the run of a device or one that was kept has its own button beside it.')}
       aria-pressed={runs.shown === 'rehearsal'}
       onclick={() => ((runs.shown = 'rehearsal'), (runs.scrubUs = undefined))}>{say('This run')}</Button
     >

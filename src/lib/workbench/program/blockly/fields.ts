@@ -9,7 +9,7 @@ import { LAMP_COLOURS } from '../../../ui/lamp-colours.ts';
 import { definition } from '../../../../../core/language/catalogue.ts';
 import { angleDial, noteKeys, numberSlider, pixelGrid } from './instruments.ts';
 import { keyName } from './keys.ts';
-import { painter, type Pixel } from './painter.ts';
+import type { Pixel } from './album.ts';
 import { later, say, word } from '../../../../../core/words.ts';
 
 const open = <T>(field: Blockly.Field<T>, content: HTMLElement, closed: () => void = () => {}): void => {
@@ -379,9 +379,13 @@ export class PictureField extends Blockly.Field<string> {
     return say('painted picture');
   }
   protected override showEditor_(): void {
-    const tool = painter(String(this.value_), (picture) => this.setValue(picture));
-    open(this, tool.element, tool.close);
-    tool.focus();
+    // fetched when the first picture is painted
+    void import('./painter.ts').then(({ painter }) => {
+      if (this.disposed) return;
+      const tool = painter(String(this.value_), (picture) => this.setValue(picture));
+      open(this, tool.element, tool.close);
+      tool.focus();
+    });
   }
   static override fromJson(options: { value?: string } & Blockly.FieldConfig): PictureField {
     return new PictureField(options.value ?? '');

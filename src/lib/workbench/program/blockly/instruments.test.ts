@@ -9,7 +9,8 @@ import { around, defineBlocks, LooseDropdown } from './blocks.ts';
 import { bringIn } from './convert.ts';
 import { hooks, NameField, NumberField } from './fields.ts';
 import { angleDial, noteKeys, numberSlider, pixelGrid, sliderRange } from './instruments.ts';
-import { album, painter, thumb } from './painter.ts';
+import { album } from './album.ts';
+import { painter, thumb } from './painter.ts';
 
 const key = (text: string) => new KeyboardEvent('keydown', { key: text, bubbles: true });
 /** jsdom knows no pointers: what is to happen at one is called by its name. */

@@ -1,7 +1,7 @@
 /** What stands under a number while it is typed: a slider over its range, a dial for an angle, keys for a pitch. */
 import { HEIGHT, isSeen, WIDTH } from '../../../../../core/language/pixels.ts';
 import { hertzOf, noteOf } from '../../../../../core/language/notes.ts';
-import { album, followFace, placeOf, type Pixel } from './painter.ts';
+import { album, followFace, placeOf, type Pixel } from './album.ts';
 import { say } from '../../../../../core/words.ts';
 
 type Instrument = { element: HTMLElement; follow: (n: number) => void };
