@@ -1,7 +1,7 @@
 /** Lays the demo projects on an empty shelf. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { readProject, type Project } from '../core/project.ts';
-import { later } from '../core/words.ts';
+import { DEMO_GROUPS } from '../src/lib/shelf/cards.ts';
 import { eq } from 'drizzle-orm';
 import type { Store } from '../src/lib/server/database.ts';
 import { projects } from '../src/lib/server/schema.ts';
@@ -10,11 +10,11 @@ import { createProject, isEmpty } from '../src/lib/server/projects.ts';
 /** The demo projects in their groups, in the order of the shelf. */
 const GROUPS: readonly (readonly [group: string, files: readonly string[]])[] = [
   [
-    later('First steps'),
+    DEMO_GROUPS.first,
     ['there-and-back', 'square-bed', 'wake-the-bell', 'the-dark-board', 'stop-short', 'to-the-bench']
   ],
   [
-    later('Moving'),
+    DEMO_GROUPS.moving,
     [
       'round-the-fern-bed',
       'square-by-heading',
@@ -27,7 +27,7 @@ const GROUPS: readonly (readonly [group: string, files: readonly string[]])[] = 
     ]
   ],
   [
-    later('Sensing, light and sound'),
+    DEMO_GROUPS.sensing,
     [
       'path-by-table',
       'lantern-signals',
@@ -38,9 +38,9 @@ const GROUPS: readonly (readonly [group: string, files: readonly string[]])[] = 
       'the-short-errand'
     ]
   ],
-  [later('The hand board'), ['catch-the-trowel', 'rolling-drop', 'frost-alarm', 'signal-post']],
+  [DEMO_GROUPS.hand, ['catch-the-trowel', 'rolling-drop', 'frost-alarm', 'signal-post']],
   [
-    later('Mistakes to find'),
+    DEMO_GROUPS.mistakes,
     [
       'three-mistakes',
       'blind-on-the-path',

@@ -1,4 +1,5 @@
 /** What the shelf shows of a project, and of a version of one. */
+import { later } from '../../../core/words.ts';
 import type { Bar } from './thumb.ts';
 
 export type OnShelf = { bars: Bar[]; toCheck: number; parked: number };
@@ -12,3 +13,12 @@ export type Card = OnShelf & {
 };
 export type DeletedCard = Card & { /** how long it can still be taken back */ days: number };
 export type VersionCard = { id: number; at: number; name: string; bars: Bar[]; blocks: number };
+
+/** The groups in which the demo projects stand: each is the label of its projects. */
+export const DEMO_GROUPS = {
+  first: later('First steps'),
+  moving: later('Moving'),
+  sensing: later('Sensing, light and sound'),
+  hand: later('The hand board'),
+  mistakes: later('Mistakes to find')
+} as const;
