@@ -227,6 +227,23 @@ test('the flow follows the edit, lights what runs and leads to the block', async
   const chart = page.getByTestId('flow');
   await expect(chart.locator('[data-kind="table"]')).toHaveCount(1);
   await expect(chart).toContainText('16 s over?');
+  // all of it is seen at first; it is larger, smaller and as at first by buttons and keys, and can be drawn along
+  const pane = page.getByTestId('flows');
+  const seen = async () => (await chart.boundingBox())!;
+  const room = (await pane.boundingBox())!;
+  const first = await seen();
+  expect(first.width).toBeLessThanOrEqual(room.width);
+  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Larger' }).click();
+  expect((await seen()).width).toBeGreaterThan(first.width * 1.4);
+  await pane.focus();
+  await page.keyboard.press('-');
+  await page.mouse.move(room.x + 30, room.y + 30);
+  await page.mouse.down();
+  await page.mouse.move(room.x + 30, room.y - 60, { steps: 4 });
+  await page.mouse.up();
+  expect(await pane.evaluate((e) => e.scrollTop)).toBeGreaterThan(20);
+  await page.keyboard.press('0');
+  expect((await seen()).width).toBeCloseTo(first.width, 0);
   await page.getByTestId('rehearse').click();
   await expect(chart.locator('.lit').first()).toBeVisible();
   await page.getByRole('button', { name: 'Stop', exact: true }).click();

@@ -542,7 +542,7 @@
               f
                 ? 'bg-clay'
                 : 'bg-card'}"
-              style="left: {x(f.fromUs)}px"
+              style="left: {Math.max(6, x(f.fromUs))}px"
               title={f.says}
               data-testid="finding-moment"
               onpointerenter={() => (view.lit = f)}

@@ -83,7 +83,7 @@
   $effect(() => {
     if (w.view !== 'free' || !camera) return;
     const far = Math.max(mat.width / Math.min(1, camera.aspect), mat.height);
-    camera.position.set(mat.width / 2, far * 0.85, far * 0.5);
+    camera.position.set(mat.width / 2, far * 0.62, far * 0.36);
     const orbit = new OrbitControls(camera, renderer.domElement);
     orbit.target.set(mat.width / 2, 0, -mat.height / 2);
     orbit.maxPolarAngle = Math.PI / 2 - 0.05;

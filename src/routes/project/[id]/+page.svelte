@@ -3,7 +3,6 @@
   import { sound } from '$lib/workbench/yard/tones.ts';
   import { say } from '../../../../core/words.ts';
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
-  import KeysDialog from '$lib/ui/KeysDialog.svelte';
   import { isTyping, singleKeys } from '$lib/ui/keys.svelte.ts';
   import Trouble from '$lib/project/Trouble.svelte';
   import Header from '$lib/workbench/Header.svelte';
@@ -65,7 +64,10 @@
     if (!singleKeys.on || isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
     if (w.takesInput && (event.target as HTMLElement).closest?.('[data-device-keys]')) return;
     const fills = FILLS[event.key];
-    if (event.key === '/') {
+    if (event.key === '?') {
+      event.preventDefault();
+      w.keysOpen = true;
+    } else if (event.key === '/') {
       event.preventDefault();
       Object.assign(w, { tab: 'program', drawer: true, side: 'tray' });
       await tick();
@@ -209,4 +211,6 @@
       ids={w.trying!}
       close={() => (w.trying = undefined)}
     />{/await}{/if}
-<KeysDialog bind:open={w.keysOpen} />
+{#if w.keysOpen}{#await import('$lib/ui/KeysDialog.svelte') then { default: KeysDialog }}<KeysDialog
+      bind:open={w.keysOpen}
+    />{/await}{/if}

@@ -10,6 +10,7 @@
     lit = [],
     selected,
     pointed,
+    scale,
     onchoose = () => {},
     onpoint = () => {}
   }: {
@@ -18,6 +19,8 @@
     lit?: readonly string[];
     selected?: string;
     pointed?: string;
+    /** px of the screen for one of the chart; without it the chart takes the room that there is */
+    scale?: number;
     onchoose?: (block: string) => void;
     onpoint?: (block: string | undefined) => void;
   } = $props();
@@ -40,7 +43,9 @@
   width={placed.width + 16}
   height={placed.height + 16}
   class="mb-flow max-w-none shrink-0"
-  style="width: clamp({(placed.width + 16) * 0.72}px, 100%, {placed.width + 16}px); height: auto"
+  style="width: {scale
+    ? `${(placed.width + 16) * scale}px`
+    : `clamp(${(placed.width + 16) * 0.72}px, 100%, ${placed.width + 16}px)`}; height: auto"
   role="group"
   aria-label={say('Flow chart: {title}', { title: placed.flow.title })}
   data-testid="flow"

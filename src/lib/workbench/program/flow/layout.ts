@@ -39,12 +39,39 @@ export function sized(node: FlowNode): { width: number; height: number; lines: s
   return { width: Math.max(76, width + 30), height: height + 16, lines };
 }
 
+/** The corners of a diamond, where its lines begin and end. */
+const cornersOf = (id: string, width: number, height: number): Pick<ElkNode, 'ports' | 'layoutOptions'> => ({
+  ports: (
+    [
+      ['north', width / 2, 0],
+      ['south', width / 2, height],
+      ['east', width, height / 2],
+      ['west', 0, height / 2]
+    ] as const
+  ).map(([side, x, y]) => ({
+    id: `${id}.${side}`,
+    x,
+    y,
+    width: 0,
+    height: 0,
+    layoutOptions: { 'elk.port.side': side.toUpperCase() }
+  })),
+  layoutOptions: { 'elk.portConstraints': 'FIXED_POS' }
+});
+
 let elk: Promise<ELK> | undefined;
 const loaded = (): Promise<ELK> =>
   (elk ??= import('elkjs/lib/elk.bundled.js').then(({ default: Elk }) => new Elk() as unknown as ELK));
 
 export async function layout(flow: Flow): Promise<Placed> {
   const sizes = new Map(flow.nodes.map((n) => [n.id, sized(n)]));
+  const decisions = new Set(flow.nodes.filter((n) => n.kind === 'decision').map((n) => n.id));
+  const order = new Map(flow.nodes.map((n, i) => [n.id, i]));
+  // the first way out of a decision leaves below, the other one to the right; what comes back comes in at the left
+  const cornerOut = (e: Flow['edges'][number]): string | undefined =>
+    decisions.has(e.from)
+      ? `${e.from}.${flow.edges.find((o) => o.from === e.from) === e ? 'south' : 'east'}`
+      : undefined;
   const graph: ElkNode = {
     id: 'root',
     layoutOptions: {
@@ -57,11 +84,14 @@ export async function layout(flow: Flow): Promise<Placed> {
       'elk.layered.considerModelOrder.strategy': 'NODES_AND_EDGES',
       'elk.layered.cycleBreaking.strategy': 'MODEL_ORDER'
     },
-    children: flow.nodes.map((n) => ({ id: n.id, width: sizes.get(n.id)!.width, height: sizes.get(n.id)!.height })),
+    children: flow.nodes.map((n) => {
+      const { width, height } = sizes.get(n.id)!;
+      return { id: n.id, width, height, ...(n.kind === 'decision' ? cornersOf(n.id, width, height) : {}) };
+    }),
     edges: flow.edges.map((e, i): ElkExtendedEdge => ({
       id: `e${i}`,
-      sources: [e.from],
-      targets: [e.to],
+      sources: [cornerOut(e) ?? e.from],
+      targets: [decisions.has(e.to) ? `${e.to}.${order.get(e.from)! > order.get(e.to)! ? 'west' : 'north'}` : e.to],
       ...(e.label ? { labels: [{ id: `l${i}`, text: e.label, width: e.label.length * CHAR + 8, height: 15 }] } : {})
     }))
   };
