@@ -7,6 +7,9 @@ type Sorted = {
   events: number;
   byType: Map<Type, TraceEvent[]>;
   plots: Map<string, EventOf<'plot'>[]>;
+  /** which stack each task is of: its place among the stacks that began, in the order in which they first did */
+  stacks: Map<number, number>;
+  starters: string[];
   changes: number;
   byVariable: number[][];
   spans: number;
@@ -22,13 +25,28 @@ function put<K, V>(lists: Map<K, V[]>, key: K, value: V): void {
 function of(trace: Trace): Sorted {
   let s = sorted.get(trace);
   if (!s) {
-    s = { events: 0, byType: new Map(), plots: new Map(), changes: 0, byVariable: [], spans: 0, byBlock: [] };
+    s = {
+      events: 0,
+      byType: new Map(),
+      plots: new Map(),
+      stacks: new Map(),
+      starters: [],
+      changes: 0,
+      byVariable: [],
+      spans: 0,
+      byBlock: []
+    };
     sorted.set(trace, s);
   }
   for (; s.events < trace.events.length; s.events++) {
     const e = trace.events[s.events];
     put(s.byType, e.type, e);
     if (e.type === 'plot') put(s.plots, e.name, e);
+    if (e.type === 'began') {
+      const starter = e.block ?? '';
+      const at = s.starters.indexOf(starter);
+      s.stacks.set(e.task, at < 0 ? s.starters.push(starter) - 1 : at);
+    }
   }
   for (; s.spans < trace.spans.count; s.spans++) (s.byBlock[trace.spans.block[s.spans]] ??= []).push(s.spans);
   for (; s.changes < trace.changes.count; s.changes++) {
@@ -42,6 +60,10 @@ export const eventsOf = <T extends Type>(trace: Trace, type: T): readonly EventO
   (of(trace).byType.get(type) ?? []) as EventOf<T>[];
 /** What was plotted, by name, in the order in which the names came. */
 export const plotsOf = (trace: Trace): ReadonlyMap<string, readonly EventOf<'plot'>[]> => of(trace).plots;
+/** Starters of the stacks that began, in the order in which they first did. */
+export const startersOf = (trace: Trace): readonly string[] => of(trace).starters;
+/** The stack that a task runs, by its place in `startersOf`. */
+export const stackOf = (trace: Trace, task: number): number => of(trace).stacks.get(task) ?? 0;
 /** Rows of `spans` that are a block's, in the order they began. */
 export const rowsOfBlock = (trace: Trace, id: string): readonly number[] =>
   of(trace).byBlock[trace.header.blocks.indexOf(id)] ?? [];

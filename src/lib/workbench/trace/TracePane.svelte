@@ -20,8 +20,8 @@
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Inputs from '../inputs/Inputs.svelte';
-  import { allLanes, type Lane } from './lanes.ts';
-  import { blockAt, Painter, palette, type Palette } from './draw.ts';
+  import { allLanes, tracksIn, type Lane } from './lanes.ts';
+  import { blockAt, Painter, palette, trackAt, type Palette } from './draw.ts';
   import { AT_FIRST_SIGHT, type Tool } from './view.svelte.ts';
 
   const w = useWorkbench();
@@ -35,7 +35,9 @@
   const run = $derived(runs.run);
   /** grows as the run goes on; its lanes follow what it plots and which variables it changes */
   const version = $derived(run?.version ?? -1);
-  const known = $derived(run && version >= 0 ? `${run.trace.names.join('\n')}|${plots(run)}` : '');
+  const known = $derived(
+    run && version >= 0 ? `${run.trace.names.join('\n')}|${plots(run)}|${tracksIn(run.trace)}` : ''
+  );
   let plotted: { run: Run; upTo: number; names: Set<string> } | undefined;
   function plots(of: Run): string {
     if (plotted?.run !== of) plotted = { run: of, upTo: 0, names: new Set() };
@@ -214,7 +216,8 @@
     }
     scrub(grabbed);
     if (lanes[0]?.kind === 'blocks' && event.offsetY < lanes[0].height) {
-      const id = blockAt(run.trace, project.program, grabbed, ((range[1] - range[0]) / width) * 4);
+      const track = trackAt(run.trace, event.offsetY, lanes[0].height);
+      const id = blockAt(run.trace, project.program, grabbed, ((range[1] - range[0]) / width) * 4, track);
       if (id) w.selected = id;
     }
   }

@@ -6,11 +6,11 @@ import { scaleLinear } from 'd3-scale';
 import { catalogue, definition, familyOf } from '../../../../core/language/catalogue.ts';
 import type { Family } from '../../../../core/language/define.ts';
 import { allSteps, type Program } from '../../../../core/language/program.ts';
-import { eventsOf, firstAfter, plotsOf, rowsOf, rowsOfBlock, upTo } from '../../../../core/trace/apart.ts';
+import { eventsOf, firstAfter, plotsOf, rowsOf, rowsOfBlock, stackOf, upTo } from '../../../../core/trace/apart.ts';
 import { envelope, rowsAt } from '../../../../core/trace/query.ts';
 import { LAMP_COLOURS } from '../../ui/lamp-colours.ts';
 import { channel, type Trace } from '../../../../core/trace/trace.ts';
-import type { Lane } from './lanes.ts';
+import { tracksIn, type Lane } from './lanes.ts';
 
 export type Palette = Record<'ink' | 'soft' | 'rule' | 'card' | 'water' | Family, string> & {
   brass: string;
@@ -195,6 +195,13 @@ function oncePerPixel(): (px: number) => boolean {
   let last = -Infinity;
   return (px) => Math.floor(px) > last && ((last = Math.floor(px)), true);
 }
+const trackOf = (trace: Trace, task: number): number => Math.min(tracksIn(trace) - 1, stackOf(trace, task));
+const [ABOVE, BELOW] = [5, 7];
+/** Which track of the blocks lane is at this height. */
+export const trackAt = (trace: Trace, y: number, height: number): number =>
+  Math.max(0, Math.min(tracksIn(trace) - 1, Math.floor(((y - ABOVE) / (height - ABOVE - BELOW)) * tracksIn(trace))));
+
+/** One track a stack; what is a bundle of runs (a tight loop) is drawn paler, with a solid edge. */
 function blocks(g: CanvasRenderingContext2D, d: Drawing, height: number): void {
   const { trace, fromUs, toUs } = d;
   const { spans, header, ticks } = trace;
@@ -206,16 +213,27 @@ function blocks(g: CanvasRenderingContext2D, d: Drawing, height: number): void {
     return k && WRAPS.has(k) ? -1 : FAMILIES.indexOf(k ? familyOf(definition(k)) : 'order');
   });
   const chosen = d.selected === undefined ? -1 : header.blocks.indexOf(d.selected);
-  const free = FAMILIES.map(oncePerPixel);
+  const tracks = tracksIn(trace);
+  const high = (height - ABOVE - BELOW) / tracks;
+  const thick = tracks === 1 ? high : high - 1.5;
+  const free = Array.from({ length: tracks }, () => FAMILIES.map(oncePerPixel));
   const one = (row: number): void => {
     const of = family[spans.block[row]];
     if (of < 0) return;
     const px = (spans.start[row] - fromUs) * perUs;
     const width = ((spans.end[row] || ticks * 1000) - spans.start[row]) * perUs;
-    if (width < 1 && !free[of](px)) return;
+    const track = trackOf(trace, spans.task[row]);
+    if (width < 1 && !free[track][of](px)) return;
+    const y = ABOVE + track * high;
+    const wide = Math.max(1.6, width - 0.8);
+    const alpha = chosen < 0 || spans.block[row] === chosen ? 0.85 : 0.3;
     g.fillStyle = d.palette[FAMILIES[of]];
-    g.globalAlpha = chosen < 0 || spans.block[row] === chosen ? 0.85 : 0.3;
-    g.fillRect(px, 5, Math.max(1.6, width - 0.8), height - 12);
+    g.globalAlpha = spans.times[row] > 1 ? alpha * 0.55 : alpha;
+    g.fillRect(px, y, wide, thick);
+    if (spans.times[row] > 1) {
+      g.globalAlpha = alpha;
+      g.fillRect(px, y, wide, Math.min(3, thick / 4));
+    }
   };
   const paintedUs = paintedFrom(d);
   const from = upTo(spans.count, (row) => spans.start[row], paintedUs);
@@ -232,9 +250,10 @@ function blocks(g: CanvasRenderingContext2D, d: Drawing, height: number): void {
       const width = ((spans.end[row] || ticks * 1000) - spans.start[row]) * perUs;
       if (px > d.width || px + width < 0 || (width < 1 && !brass(px))) continue;
       g.fillStyle = d.palette[FAMILIES[Math.max(0, family[chosen])]];
-      g.fillRect(px, 5, Math.max(1.6, width - 0.8), height - 12);
+      const y = ABOVE + trackOf(trace, spans.task[row]) * high;
+      g.fillRect(px, y, Math.max(1.6, width - 0.8), thick);
       g.strokeStyle = d.palette.brass;
-      g.strokeRect(px, 5, Math.max(2, width - 0.8), height - 12);
+      g.strokeRect(px, y, Math.max(2, width - 0.8), thick);
     }
   }
   g.globalAlpha = 1;
@@ -513,8 +532,14 @@ function log(g: CanvasRenderingContext2D, d: Drawing, x: (t: number) => number, 
   }
 }
 
-/** The innermost block that ran at t in the blocks lane, or the nearest one within the slack. */
-export function blockAt(trace: Trace, program: Program, tUs: number, slackUs: number): string | undefined {
+/** The innermost block that ran at t in the blocks lane, on one of its tracks, or the nearest one within the slack. */
+export function blockAt(
+  trace: Trace,
+  program: Program,
+  tUs: number,
+  slackUs: number,
+  track?: number
+): string | undefined {
   const { spans, header, ticks } = trace;
   const kind = kinds(program);
   let best: string | undefined;
@@ -522,7 +547,7 @@ export function blockAt(trace: Trace, program: Program, tUs: number, slackUs: nu
   const look = (row: number): void => {
     const id = header.blocks[spans.block[row]];
     const k = kind.get(id);
-    if (k && WRAPS.has(k)) return;
+    if ((k && WRAPS.has(k)) || (track !== undefined && trackOf(trace, spans.task[row]) !== track)) return;
     const end = spans.end[row] || ticks * 1000;
     const away = tUs < spans.start[row] ? spans.start[row] - tUs : tUs > end ? tUs - end : 0;
     if (away <= distance) {

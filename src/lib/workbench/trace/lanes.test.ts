@@ -5,7 +5,7 @@ import { Interpreter } from '../../../../core/run/interpreter.ts';
 import { b, end, hall, log, program, run, start, variable, wait } from '../../../../core/testing/build.ts';
 import { ranWhen } from '../../../../core/trace/query.ts';
 import { trail } from '../yard/trail.ts';
-import { blockAt, draw, Painter, type Palette } from './draw.ts';
+import { blockAt, draw, Painter, trackAt, type Palette } from './draw.ts';
 import { allLanes, lanesOf } from './lanes.ts';
 
 const colours = Object.fromEntries(
@@ -78,6 +78,34 @@ describe('lanes of the trace', () => {
     const [at] = ranWhen(trace, lamp.id)[0];
     expect(blockAt(trace, p, at + 30_000, 40_000)).toBeDefined();
     expect(blockAt(trace, p, trace.ticks * 1000 + 5e6, 1000)).toBeUndefined();
+  });
+  it('have a track for each stack, so that one that loops all the time hides no other', () => {
+    const turn = b('turn.angle', { angle: 90 });
+    const flip = b('lamp.set', { to: 'flip' });
+    const q = program(
+      start(wait(0.5), turn),
+      [b('begin.start'), b('repeat.for', { time: 2, unit: 's' }, { do: [wait(20, 'ms'), b('wheels.stop')] })],
+      [b('begin.start'), b('repeat.times', { count: 4000 }, { do: [flip] })]
+    );
+    const two = run(q);
+    const blocksLane = lanesOf(barrow, two)[0];
+    expect([blocksLane.height, lanesOf(barrow)[0].height, lanesOf(barrow, trace)[0].height]).toEqual([50, 30, 30]);
+    const { g, told } = paper();
+    draw(g, { ...drawing, trace: two, program: q, toUs: two.ticks * 1000, lanes: [blocksLane] });
+    const ys = (fill: string) =>
+      new Set(
+        told.filter((t) => t.what === 'fillRect' && t.fill === fill).map((t) => Math.round((t.args as number[])[1]))
+      );
+    // order: waits of the first two stacks; act: the turn in the first, stops in the second, lamps in the third
+    expect([...ys('order')].sort((m, n) => m - n)).toEqual([5, 18]);
+    expect([...ys('act')].sort((m, n) => m - n)).toEqual([5, 18, 30]);
+    // bundles of a tight loop are paler than a run of its own
+    const [from, to] = ranWhen(two, turn.id)[0];
+    const mid = (from + to) / 2;
+    expect(blockAt(two, q, mid, 0, trackAt(two, 8, 50))).toBe(turn.id);
+    expect(blockAt(two, q, mid, 30_000, trackAt(two, 22, 50))).not.toBe(turn.id);
+    expect([trackAt(two, 0, 50), trackAt(two, 49, 50)]).toEqual([0, 2]);
+    expect(blockAt(two, q, 300_000, 30_000, 2)).toBe(flip.id);
   });
   it('draw each span where and as long as it ran, in the colour of its family', () => {
     const { g, told } = paper();

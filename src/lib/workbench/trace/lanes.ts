@@ -1,8 +1,14 @@
 /** Which lanes a trace has: those that stand there at first, and all others that can be chosen. */
 import { hasWheels, type Kit } from '../../../../core/kit/kit.ts';
-import { plotsOf } from '../../../../core/trace/apart.ts';
+import { plotsOf, startersOf } from '../../../../core/trace/apart.ts';
 import type { Trace } from '../../../../core/trace/trace.ts';
 import { later, say } from '../../../../core/words.ts';
+
+/** So many stacks have a track of their own in the blocks lane; what is beyond lies on the last one. */
+const MOST_TRACKS = 6;
+export const tracksIn = (trace: Trace): number => Math.max(1, Math.min(MOST_TRACKS, startersOf(trace).length));
+/** What a track more adds to the lane's height, px. */
+const TRACK = 10;
 
 export type Ink = 'ink' | 'brass' | 'water' | 'act' | 'think' | 'read';
 type Common = {
@@ -139,7 +145,7 @@ export function allLanes(kit: Kit, trace?: Trace): Lane[] {
     side
   });
   return [
-    simple('blocks', later('Blocks'), '', 30),
+    simple('blocks', later('Blocks'), '', 30 + (trace ? TRACK * (tracksIn(trace) - 1) : 0)),
     ...(wheels ? rolling : inHand),
     lamp('left', wheels ? later('Lamp left') : later('Lamp')),
     ...(wheels ? [lamp('right', later('Lamp right'))] : []),
