@@ -149,3 +149,17 @@ test('Space and y, p, t act from anywhere but a text field; a program that liste
   await page.getByPlaceholder('Find a block').fill('y');
   await expect(page.locator('.mb-stage')).toHaveCount(0);
 });
+
+test('a project is looked at again as it was left', async ({ page }) => {
+  await openDemo(page, 'Round the fern bed');
+  await page.getByRole('button', { name: 'Flow', exact: true }).click();
+  await page.getByRole('button', { name: 'Behind' }).click();
+  await page.getByRole('button', { name: 'Live values' }).click();
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Flow', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByRole('button', { name: 'Behind' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByTestId('live')).toBeVisible();
+  // another project is not told
+  await openDemo(page, 'There and back');
+  await expect(page.getByRole('button', { name: 'Blocks', exact: true })).toHaveAttribute('aria-pressed', 'true');
+});

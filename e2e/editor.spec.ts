@@ -196,6 +196,18 @@ test('notebook and mat are part of the project', async ({ page }) => {
   await page.keyboard.type('then beep');
   await page.keyboard.press('Tab');
   await page.getByLabel('Done: Stop before the bench.').check();
+  // a line leads to the blocks that it belongs to; a heading has no box to tick
+  await page.getByLabel('What line 2 belongs to').selectOption({ index: 1 });
+  await page.getByRole('button', { name: 'To the blocks of line 2' }).click();
+  await expect(page.locator('.begin\\.start').first()).toHaveClass(/blocklySelected|blocklyActiveFocus/);
+  await page.getByRole('button', { name: 'Notebook' }).click();
+  await page.getByLabel('What line 2 belongs to').selectOption('');
+  await page.getByRole('button', { name: 'Another line' }).click();
+  await page.keyboard.type('# After the run');
+  await expect(page.getByLabel('Done: # After the run')).toHaveCount(0);
+  await page.keyboard.press('Control+a');
+  await page.keyboard.press('Delete');
+  await page.keyboard.press('Backspace');
   await page.getByRole('button', { name: 'Blocks', exact: true }).click();
   await page.getByRole('combobox', { name: /^Mat/ }).selectOption('Fern bed');
   const p = await project(page);

@@ -143,6 +143,7 @@ test('inside a run, its findings and its tools no word stays English in German',
   await shelf(page);
   await german(page);
   await page.reload();
+  await page.getByPlaceholder('Projekt suchen').fill('Past the seedlings');
   await page.getByRole('button', { name: /^Past the seedlings Barrow/ }).click();
   await page.getByTestId('blocks').and(page.locator('[data-ready]')).waitFor();
   await page.getByRole('button', { name: 'Schritt', exact: true }).click();

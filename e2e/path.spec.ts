@@ -56,6 +56,9 @@ test('from a dragged block to a device that drives on its own', async ({ page })
   await page.getByRole('button', { name: 'Dot', exact: true }).click();
   await page.getByTestId('chip').click();
   await expect(page.getByTestId('state')).toHaveText('unplugged, running');
+  // out of reach: nothing to send to, and the trace says why nothing comes
+  await expect(page.getByTestId('out-of-reach')).toContainText('is out of reach');
+  await expect(page.getByRole('button', { name: 'Send', exact: true })).toHaveCount(0);
   await expect.poll(async () => (await robot(page)).x, { timeout: 15_000 }).toBeGreaterThan(before.x + 0.3);
   await expect(page.getByText('It ran on its own.')).toBeVisible({ timeout: 60_000 });
 

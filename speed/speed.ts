@@ -374,6 +374,7 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto('http://localhost:4689/');
+  await page.getByPlaceholder('Find a project').fill('Round the fern bed');
   await page.getByRole('button', { name: 'Round the fern bed Barrow · opens as a copy' }).click();
   await page.locator('[data-ready]').waitFor();
   await page.getByLabel('Speed').selectOption('1');
@@ -476,6 +477,7 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   const lanes = ['line', 'turns', 'nose', 'accel', 'accelZ', 'volts', 'display', 'tone', 'events'];
   await page.evaluate((shown) => localStorage.setItem('mossbell.lanes.barrow', JSON.stringify({ shown })), lanes);
   await page.goto('http://localhost:4689/');
+  await page.getByPlaceholder('Find a project').fill('There and back');
   await page.getByRole('button', { name: 'There and back Barrow · opens as a copy' }).click();
   await page.locator('[data-ready]').waitFor();
   const input = page.getByLabel('Run file');

@@ -118,6 +118,7 @@ export class Workbench {
     }
     this.device = new DeviceLink(this);
     if (typeof window !== 'undefined') {
+      this.bringLayout();
       this.gamepad = new GamepadReader(this);
       this.phone = new PhoneReader(this);
     }
@@ -152,6 +153,27 @@ export class Workbench {
   }
   tell(text: string): void {
     this.spoken = text;
+  }
+  /** How this project was looked at last, on this computer. */
+  private get layout(): { mode: Workbench['mode']; view: Workbench['view']; bottom: Workbench['bottom'] } {
+    return { mode: this.mode, view: this.view, bottom: this.bottom };
+  }
+  keepLayout(): void {
+    localStorage.setItem(`mossbell.layout.${this.session.id}`, JSON.stringify(this.layout));
+  }
+  private bringLayout(): void {
+    const known = {
+      mode: ['blocks', 'both', 'flow', 'notebook'],
+      view: ['above', 'behind', 'free'],
+      bottom: ['trace', 'live']
+    } as const;
+    try {
+      const kept = JSON.parse(localStorage.getItem(`mossbell.layout.${this.session.id}`) ?? '{}') as object;
+      for (const [key, value] of Object.entries(kept))
+        if ((known as Record<string, readonly unknown[]>)[key]?.includes(value)) Object.assign(this, { [key]: value });
+    } catch {
+      // what cannot be read is forgotten
+    }
   }
   get toCheck(): Remark[] {
     return this.remarks.filter((r) => r.severity !== 'consider');

@@ -1,5 +1,6 @@
 <!-- The idea in plain words, line by line: indented, ticked off, tied to a stack or a routine. -->
 <script lang="ts">
+  import ArrowRight from '@lucide/svelte/icons/arrow-right';
   import Tick from '../../ui/Tick.svelte';
   import Field from '../../ui/Field.svelte';
   import Choice from '../../ui/Choice.svelte';
@@ -9,7 +10,10 @@
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { notebookLines, notebookText, type NotebookLine } from '../../../../core/notebook.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
+  let { show }: { /** leads to a block */ show: (block: string) => void } = $props();
   const w = useWorkbench();
+  /** as Markdown has it */
+  const isHeading = (text: string): boolean => /^#+ /.test(text);
   const lines = $derived(notebookLines(w.session.project.notebook));
   const program = $derived(w.session.project.program);
   const ties = $derived([
@@ -79,7 +83,7 @@
 <div class="flex h-full min-h-0 flex-col gap-2 overflow-auto bg-paper p-4" data-testid="notebook">
   <p class="text-soft">
     {say(
-      'The idea in plain words: what happens at the start, what happens when ... Enter begins a line, Tab moves it in.'
+      'The idea in plain words: what happens at the start, what happens when ... Enter begins a line, Tab moves it in, "# " makes a heading.'
     )}
   </p>
   <ol bind:this={list} class="flex flex-col gap-1">
@@ -91,17 +95,17 @@
         onpointerenter={() => (w.pointed = line.tie)}
         onpointerleave={() => (w.pointed = undefined)}
       >
-        <Tick
-          class="pointer-coarse:h-10 pointer-coarse:w-10"
-          checked={line.done}
-          aria-label={say('Done: {x}', { x: line.text || say('this line') })}
-          onchange={(e) => change(i, { done: e.currentTarget.checked }, say('tick a line'))}
-        />
+        {#if !isHeading(line.text)}<Tick
+            class="pointer-coarse:h-10 pointer-coarse:w-10"
+            checked={line.done}
+            aria-label={say('Done: {x}', { x: line.text || say('this line') })}
+            onchange={(e) => change(i, { done: e.currentTarget.checked }, say('tick a line'))}
+          />{/if}
         <Field
           look="bare"
-          class="min-w-0 flex-1 border-b border-transparent px-1 py-1 text-[15px] focus:border-rule {line.done
-            ? 'text-soft line-through'
-            : ''}"
+          class="min-w-0 flex-1 border-b border-transparent px-1 py-1 focus:border-rule {isHeading(line.text)
+            ? 'mt-2 font-display text-[19px] font-semibold'
+            : 'text-[15px]'} {line.done ? 'text-soft line-through' : ''}"
           value={line.text}
           aria-label={say('Line {x}', { x: i + 1 })}
           placeholder={lines.length === 1 ? say('When the robot sets off, it ...') : ''}
@@ -120,6 +124,13 @@
           <option value="">{say('belongs to ...')}</option>
           {#each ties as t (t.id)}<option value={t.id}>{t.name}</option>{/each}
         </Choice>
+        <Button
+          look="quiet"
+          class="px-1.5 {tie ? '' : 'invisible'}"
+          aria-label={say('To the blocks of line {x}', { x: i + 1 })}
+          title={say('To its blocks')}
+          onclick={() => tie && show(tie.id)}><ArrowRight size={15} /></Button
+        >
       </li>
     {/each}
   </ol>
@@ -127,7 +138,7 @@
     class="self-start"
     onclick={() => {
       put([...lines, { text: '', indent: 0, done: false }]);
-      focus(lines.length);
+      focus(lines.length - 1);
     }}>{say('Another line')}</Button
   >
 </div>

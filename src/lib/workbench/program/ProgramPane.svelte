@@ -47,6 +47,10 @@
     setTimeout(() => editor?.zoom(0), 150);
   }
   let versions = $state(false);
+  function show(id: string) {
+    w.mode = 'blocks';
+    requestAnimationFrame(() => editor?.focusOn(id));
+  }
   const isText = $derived(w.session.project.text !== undefined);
   const modes = $derived<[typeof w.mode, string][]>(
     isText
@@ -197,14 +201,9 @@
     {:else if shown === 'flow'}
       {#await import('./flow/FlowPane.svelte')}<p class="p-4 text-soft">
           {say('Drawing the flow ...')}
-        </p>{:then { default: FlowPane }}<FlowPane
-          show={(id) => {
-            w.mode = 'blocks';
-            requestAnimationFrame(() => editor?.focusOn(id));
-          }}
-        />{/await}
+        </p>{:then { default: FlowPane }}<FlowPane {show} />{/await}
     {:else if shown === 'notebook'}
-      {#await import('./Notebook.svelte') then { default: Notebook }}<Notebook />{/await}
+      {#await import('./Notebook.svelte') then { default: Notebook }}<Notebook {show} />{/await}
     {/if}
     {#if w.panel}
       {@const close = () => (w.panel = undefined)}

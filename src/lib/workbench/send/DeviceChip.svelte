@@ -38,7 +38,6 @@
   }
   async function send() {
     open = true;
-    if (!d.plugged) await d.plugIn();
     await d.send();
   }
   let root: HTMLElement;
@@ -63,7 +62,7 @@
       ><span class={language.code === 'en' ? 'max-[1200px]:hidden' : 'max-[1380px]:hidden'}>· {word(words)}</span
       >{#if d.powered && d.charge !== undefined}<span class="tabular-nums"> · {Math.round(d.charge * 100)} %</span>{/if}
     </Button>
-    {#if !d.powered}<Button look="ghost" class="rounded-full px-3 py-1" onclick={plug}>{say('Plug in')}</Button
+    {#if !d.plugged}<Button look="ghost" class="rounded-full px-3 py-1" onclick={plug}>{say('Plug in')}</Button
       >{:else}<Button
         look="go"
         size="sm"

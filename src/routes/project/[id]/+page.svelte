@@ -42,6 +42,8 @@
   ]);
   const tab = $derived(w.tab === 'trace' && screen.tall ? 'yard' : w.tab);
 
+  $effect(() => w.keepLayout());
+
   type Foldable = { collapse: () => void; expand: () => void; isCollapsed: () => boolean };
   const panes = $state<Record<'above' | 'yard' | 'tray' | 'below', Foldable | undefined>>({
     above: undefined,
