@@ -12,9 +12,22 @@
 </article>
 
 <style>
-  .mb-article :global(p) {
+  .mb-article :global(:is(p, li)) {
     margin: 0.7em 0;
     line-height: 1.55;
     font-size: 16px;
+  }
+  .mb-article :global(:is(ul, ol)) {
+    padding-left: 1.5em;
+  }
+  .mb-article :global(ul) {
+    list-style: disc;
+  }
+  .mb-article :global(ol) {
+    list-style: decimal;
+  }
+  .mb-article :global(h2) {
+    margin-top: 1.2em;
+    font-size: 19px;
   }
 </style>
