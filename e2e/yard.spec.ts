@@ -167,6 +167,7 @@ test('a phone is the hand: leaning it moves the picture; when it drops off the b
   const tilt = await context.newCDPSession(phone);
   await tilt.send('DeviceOrientation.setDeviceOrientationOverride', { alpha: 0, beta: 0, gamma: 30 });
   await expect(phone.getByTestId('hand-state')).toContainText('sideways 30°');
+  await expect(phone.getByTestId('whose-hand')).toContainText('You are the hand of "');
   await expect(page.getByTestId('phone')).toContainText(/here, \d+ ms away/);
   await page.locator('dialog').getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByTestId('lean-sideways')).toHaveText('30°');

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { answer, hasRoom, listen, openRoom, tell } from './hands.ts';
+import { answer, hasRoom, listen, nameOf, openRoom, tell } from './hands.ts';
 
 const room = () => openRoom()!;
 
@@ -9,6 +9,11 @@ describe('rooms for hands', () => {
     const heard: string[] = [];
     const off = listen(a.code, a.key, (m) => heard.push(`a ${m}`))!;
     listen(b.code, b.key, (m) => heard.push(`b ${m}`));
+    expect([nameOf(openRoom('Catch the trowel')!.code), nameOf(a.code), nameOf('NOBODY')]).toEqual([
+      'Catch the trowel',
+      '',
+      ''
+    ]);
     expect(tell(a.code, 'phone', 'lean')).toBe('heard');
     off();
     expect(tell(a.code, 'phone', 'again')).toBe('nobody');
@@ -49,8 +54,8 @@ describe('rooms for hands', () => {
     expect(tell(code, 'three', 'lean', false, now + 5000)).toBe('heard');
   });
   it('are unknown under another code, forgotten when nobody came for a quarter of an hour, and never while in use', () => {
-    const old = openRoom(Date.now() - 16 * 60_000)!;
-    const used = openRoom(Date.now() - 16 * 60_000)!;
+    const old = openRoom('', Date.now() - 16 * 60_000)!;
+    const used = openRoom('', Date.now() - 16 * 60_000)!;
     listen(used.code, used.key, () => {});
     expect(tell('AAAAAA', 'phone', 'x')).toBe('nobody');
     openRoom();

@@ -14,6 +14,8 @@ const MOST = 200;
 type Listener = (message: string) => void;
 type Room = {
   key: string;
+  /** the project that the workbench has open, told to its hand */
+  name: string;
   listeners: Set<Listener>;
   usedAt: number;
   /** the phone that is the hand, and when it last said something */
@@ -26,7 +28,7 @@ const rooms = new Map<string, Room>();
 const inUse = (room: Room): boolean => room.listeners.size > 0;
 
 /** @returns a code of six letters that nobody has and the key of who listens; undefined where every room is in use */
-export function openRoom(now = Date.now()): { code: string; key: string } | undefined {
+export function openRoom(name = '', now = Date.now()): { code: string; key: string } | undefined {
   for (const [code, room] of rooms) if (!inUse(room) && now - room.usedAt > KEPT_MS) rooms.delete(code);
   if (rooms.size >= MOST) {
     // one that nobody listens to makes room; one in use never does
@@ -38,10 +40,12 @@ export function openRoom(now = Date.now()): { code: string; key: string } | unde
   do code = Array.from({ length: LONG }, () => LETTERS[randomInt(LETTERS.length)]).join('');
   while (rooms.has(code));
   const key = randomBytes(12).toString('hex');
-  rooms.set(code, { key, listeners: new Set(), usedAt: now, asked: new Set(), refused: new Set() });
+  rooms.set(code, { key, name, listeners: new Set(), usedAt: now, asked: new Set(), refused: new Set() });
   return { code, key };
 }
 export const hasRoom = (code: string): boolean => rooms.has(code);
+/** What the workbench of a code has open. */
+export const nameOf = (code: string): string => rooms.get(code)?.name ?? '';
 const opened = (code: string, key: string | null): Room | undefined => {
   const room = rooms.get(code);
   return room?.key === key ? room : undefined;

@@ -124,6 +124,9 @@ export class Workbench {
     }
     this.handOpen = !hasWheels(session.project.kit);
   }
+  get name(): string {
+    return this.session.project.name;
+  }
   private get mark(): string {
     return `mossbell.running.${this.session.id}`;
   }

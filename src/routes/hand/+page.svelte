@@ -17,6 +17,8 @@
   const SHAKE = 13;
   let code = $state(page.url.searchParams.get('code')?.toUpperCase() ?? '');
   let on = $state(false);
+  /** the project of the workbench that it is the hand of */
+  let whose = $state('');
   /** another phone is the hand; the workbench is asked */
   let asks = $state(false);
   const phone = Array.from(globalThis.crypto?.getRandomValues?.(new Uint8Array(12)) ?? [], (b) =>
@@ -47,8 +49,10 @@
       delayMs = (performance.now() - began) / 2;
       toldAt = performance.now();
       asks = response.status === 202;
-      if (!response.ok) {
-        trouble = (await response.json()).message;
+      const answer = (await response.json()) as { message?: string; name?: string };
+      if (response.ok) whose = answer.name ?? whose;
+      else {
+        trouble = answer.message ?? '';
         on = false;
       }
     } catch {
@@ -165,6 +169,9 @@
       <Button type="submit" look="go">{say('Be the hand')}</Button>
     </form>
   {:else}
+    {#if whose && !asks}<p class="font-semibold" data-testid="whose-hand">
+        {say('You are the hand of "{name}".', { name: whose })}
+      </p>{/if}
     <p class="text-soft" data-testid="hand-state">
       {say('{code} · sideways {sideways}°, forwards {forwards}°, turned {turned}° · {n} ms', {
         code,

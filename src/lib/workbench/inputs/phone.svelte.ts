@@ -27,7 +27,11 @@ export class PhoneReader {
     this.close();
     this.problem = '';
     try {
-      const response = await fetch('/api/hand', { method: 'POST' });
+      const response = await fetch('/api/hand', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ name: this.w.name })
+      });
       const answer = (await response.json()) as {
         code: string;
         key: string;

@@ -5,6 +5,8 @@ export type Taker = {
   readonly takesInput: boolean;
   give(input: Input): void;
   press(button: 'Dot' | 'Bar', down: boolean): void;
+  /** what is open: the project's name */
+  readonly name?: string;
   /** said on the screen */
   notice: string;
 };

@@ -12,6 +12,8 @@ const STYLES = [
   'stroke',
   'stroke-width',
   'stroke-dasharray',
+  'stroke-linecap',
+  'stroke-linejoin',
   'opacity',
   'fill-opacity',
   'font-family',
@@ -34,7 +36,9 @@ export function svgOf(ws: Blockly.WorkspaceSvg): { svg: string; width: number; h
     (to[i] as SVGElement).setAttribute('style', STYLES.map((s) => `${s}:${style.getPropertyValue(s)}`).join(';'));
   });
   copy.removeAttribute('transform');
-  for (const e of copy.querySelectorAll('image')) e.remove();
+  // what is drawn in it (the chevrons) stays; what would have to be fetched goes
+  for (const e of copy.querySelectorAll('image'))
+    if (!/^data:/.test(e.getAttribute('href') ?? e.getAttribute('xlink:href') ?? '')) e.remove();
   const { left, top, right, bottom } = ws.getBlocksBoundingBox();
   const [width, height] = [Math.max(40, right - left + 24), Math.max(40, bottom - top + 24)].map(Math.ceil);
   const ground = getComputedStyle(document.documentElement).getPropertyValue('--paper');

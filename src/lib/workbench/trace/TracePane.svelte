@@ -367,12 +367,21 @@
           }}
         >
           <option value="nothing">{say('nothing beside')}</option>
-          {#if runs.ghost}<option value="last">{say('+ last run')}</option>{/if}
-          <option value="device">{runs.device ? `+ ${runs.device.name}` : say('+ whatever ran before')}</option>
+          <!-- never the run that is seen itself -->
+          {#if runs.ghost && runs.shown !== 'device'}<option value="last">{say('+ last run')}</option>{/if}
+          <option value="device"
+            >{runs.shown === 'device'
+              ? say('+ rehearsal')
+              : runs.device
+                ? `+ ${runs.device.name}`
+                : say('+ whatever ran before')}</option
+          >
           {#if runs.earlier && runs.earlier !== view.beside && runs.shown !== 'earlier'}<option value="earlier"
               >+ {runs.earlier.name}</option
             >{/if}
-          {#if typeof view.beside === 'object'}<option value="chosen">+ {view.beside.name}</option>{/if}
+          {#if typeof view.beside === 'object' && view.beside !== run}<option value="chosen"
+              >+ {view.beside.name}</option
+            >{/if}
         </Choice></label
       >
       {#if beside}

@@ -1,7 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import * as z from 'zod';
 import { tooMany } from '$lib/server/guard.ts';
-import { answer, hasRoom, listen, tell } from '$lib/server/hands.ts';
+import { answer, hasRoom, listen, nameOf, tell } from '$lib/server/hands.ts';
 import { say } from '../../../../../core/words.ts';
 
 const deg = z.number().min(-180).max(180);
@@ -44,7 +44,7 @@ export async function POST({ params, request, getClientAddress }) {
     case 'waiting':
       return json({ waiting: true }, { status: 202 });
     default:
-      return json({ ok: true });
+      return json({ ok: true, name: nameOf(params.code) });
   }
 }
 /** The workbench lets another phone be the hand, or does not. */
