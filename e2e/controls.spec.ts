@@ -163,3 +163,14 @@ test('a project is looked at again as it was left', async ({ page }) => {
   await openDemo(page, 'There and back');
   await expect(page.getByRole('button', { name: 'Blocks', exact: true })).toHaveAttribute('aria-pressed', 'true');
 });
+
+test('what is chosen is told again when it was changed', async ({ page }) => {
+  await openDemo(page, 'There and back');
+  await page.locator('.wait\\.time .blocklyDropdownText').first().click();
+  await page
+    .getByRole('option', { name: 'ms' })
+    .or(page.getByRole('menuitem', { name: 'ms' }))
+    .first()
+    .click();
+  await expect(page.getByTestId('spoken')).toHaveText('wait 0.5 ms');
+});

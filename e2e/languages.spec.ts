@@ -1,7 +1,7 @@
 /** The interface in another language: complete, switched without losing anything, and the same program below it. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { kinds, openDemo, project, typeNumber, shelf } from './room.ts';
+import { find, kinds, openDemo, project, typeNumber, shelf } from './room.ts';
 
 const de = JSON.parse(readFileSync(new URL('../messages/de.json', import.meta.url), 'utf8')) as Record<
   string,
@@ -78,7 +78,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
   await page.goto('/handbook/block/curve.angle');
   expect(await stillEnglish(page)).toEqual([]);
   await shelf(page);
-  await page.getByPlaceholder('Projekt suchen').fill('Along the path by table');
+  await find(page, 'Along the path by table');
   await page.getByRole('button', { name: 'Along the path by table Barrow · wird als Kopie geöffnet' }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-ready]').waitFor();
@@ -110,7 +110,7 @@ test('no word of the interface stays English in German', async ({ page }) => {
   expect(await stillEnglish(page)).toEqual([]);
   // the board for the hand, live values, inputs, the mat editor, the phone's page
   await shelf(page);
-  await page.getByPlaceholder('Projekt suchen').fill('Catch the trowel');
+  await find(page, 'Catch the trowel');
   await page.getByRole('button', { name: 'Catch the trowel Trowel · wird als Kopie geöffnet' }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-ready]').waitFor();
@@ -143,7 +143,7 @@ test('inside a run, its findings and its tools no word stays English in German',
   await shelf(page);
   await german(page);
   await page.reload();
-  await page.getByPlaceholder('Projekt suchen').fill('Past the seedlings');
+  await find(page, 'Past the seedlings');
   await page.getByRole('button', { name: /^Past the seedlings Barrow/ }).click();
   await page.getByTestId('blocks').and(page.locator('[data-ready]')).waitFor();
   await page.getByRole('button', { name: 'Schritt', exact: true }).click();

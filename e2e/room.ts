@@ -16,11 +16,18 @@ export async function newProject(page: Page, name: string, mat = 'Long aisle'): 
   await workbench(page);
   return page.url();
 }
+/** Looks for words on the shelf, and waits until what was found stands there: nothing moves under the pointer after that. */
+export async function find(page: Page, words: string): Promise<void> {
+  const found = page.waitForResponse((r) => r.url().includes('/api/projects?') && r.url().includes('find='));
+  await page.getByPlaceholder(/Find a project|Projekt suchen/).fill(words);
+  await (await found).finished();
+  await page.evaluate('new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))');
+}
 /** A copy of a demo project, at whatever size the screen has. */
 export async function demo(page: Page, name: string): Promise<void> {
   await shelf(page);
   // folded once there are projects of one's own: what is looked for is seen
-  await page.getByPlaceholder('Find a project').fill(name);
+  await find(page, name);
   await page.getByRole('button', { name: new RegExp(`^${name} (Barrow|Trowel) · opens as a copy`) }).click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-testid=blocks][data-ready]').waitFor({ state: 'attached' });

@@ -2,7 +2,9 @@
 <script lang="ts">
   import DropdownItem from 'flowbite-svelte/DropdownItem.svelte';
   import type { Snippet } from 'svelte';
-  let rest: { children: Snippet; disabled?: boolean } & ({ onclick: () => unknown } | { href: string }) = $props();
+  let rest: { children: Snippet; disabled?: boolean } & (
+    { onclick: () => unknown } | { href: string; target?: string }
+  ) = $props();
 </script>
 
 <DropdownItem

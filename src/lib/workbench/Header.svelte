@@ -101,7 +101,7 @@
       <hr class="my-1 border-rule" />
       <MenuItem href="/project/{session.id}/kit">{say('Kit sheet')}</MenuItem>
     {/if}
-    <MenuItem href="/handbook">{say('Handbook')}</MenuItem>
+    <MenuItem href="/handbook" target="_blank">{say('Handbook')}</MenuItem>
     <MenuItem onclick={() => saveFile(session.project)}>{say('Save as a file')}</MenuItem>
     <MenuItem href="/project/{session.id}/worksheet">{say('Worksheet to print')}</MenuItem>
     <MenuItem onclick={() => (w.keysOpen = true)}>{say('Keys')}</MenuItem>

@@ -65,6 +65,8 @@
     if (!dragged && sameButPlaces(program, session.project.program)) session.amend(program);
     else session.program(label, program);
     dragged = false;
+    // what is chosen says what it is now
+    if (w.selected && host.contains(document.activeElement)) w.tell(says(w.selected));
   }
   /** somebody's hand or keys moved a block since the last gesture ended */
   let dragged = false;
