@@ -175,7 +175,7 @@ test('a phone is the hand: leaning it moves the picture; when it drops off the b
   const other = await context.newPage();
   await other.goto(`/hand?code=${code}`);
   await other.getByRole('button', { name: 'Be the hand' }).click();
-  await expect(other.getByRole('status')).toContainText('Another phone is the hand already');
+  await expect(other.getByRole('status').first()).toContainText('Another phone is the hand already');
   await page.getByTestId('asking').getByRole('button', { name: 'No' }).click();
   await expect(other.getByRole('alert')).toContainText('Another phone is the hand of this workbench');
   await other.close();
