@@ -152,6 +152,16 @@ describe('the worker of rehearsals', () => {
     const two = await begin(of(drives));
     expect(two.run).toBe(one.run + 1);
   });
+  it('stays paused when it is paused before it has set off, and goes on when it is told to', async () => {
+    const begun = begin(of(program(start(wait(2)))), 1);
+    // the two orders arrive one right after the other
+    await Promise.all([begun, api.pause()]);
+    expect((await page.until('paused')).worldUs).toBe(0);
+    await new Promise((done) => setTimeout(done, 200));
+    expect([page.last!.state, page.last!.worldUs]).toEqual(['paused', 0]);
+    await api.go('on');
+    await page.until('ended');
+  });
   it('shows a moment of the past, made again, forwards and back', async () => {
     await begin(of(drives));
     await page.until('ended');

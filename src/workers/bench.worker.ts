@@ -175,7 +175,8 @@ const api = {
       ...recording(bench),
       others: bench.beside.map((b) => recording(b.bench))
     };
-    setTimeout(go, 0);
+    // who pauses it before it has set off means it
+    setTimeout(() => !paused && go(), 0);
     return begun;
   },
   pause(): void {
