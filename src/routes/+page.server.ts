@@ -1,5 +1,6 @@
 import { database } from '$lib/server/database.ts';
-import { listLabels, listProjects, PAGE_OF_SHELF } from '$lib/server/projects.ts';
+import { listLabels, listProjects } from '$lib/server/projects.ts';
+import { PAGE_OF_SHELF } from '$lib/shelf/cards.ts';
 
 /**
  * The first page of the shelf; one card more tells that there is another page. The demo projects come with it where there is

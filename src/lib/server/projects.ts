@@ -6,7 +6,7 @@ import { catalogue } from '../../../core/language/catalogue.ts';
 import { allSteps, isLive } from '../../../core/language/program.ts';
 import { lookOver } from '../../../core/language/lookover/lookover.ts';
 import { remarkKey } from '../../../core/language/lookover/remark.ts';
-import type { Card, DeletedCard, OnShelf, VersionCard } from '../shelf/cards.ts';
+import { PAGE_OF_SHELF, type Card, type DeletedCard, type OnShelf, type VersionCard } from '../shelf/cards.ts';
 import { textThumb, thumb } from '../shelf/thumb.ts';
 import { stow, sweepPictures, unstow, withoutPictures } from './pictures.ts';
 import { projects, versions, type Store } from './schema.ts';
@@ -19,7 +19,6 @@ const KEPT_ALL = 60;
 /** What was taken off the shelf can be taken back for so long. */
 export const DAYS_BACK = 30;
 const DAY_MS = 86_400_000;
-export const PAGE_OF_SHELF = 24;
 
 export type Opened = { id: string; version: number; demo: boolean; project: Project };
 export type Saved = { ok: true; version: number } | { ok: false; newest: Opened };

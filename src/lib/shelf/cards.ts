@@ -2,6 +2,9 @@
 import { later } from '../../../core/words.ts';
 import type { Bar } from './thumb.ts';
 
+/** Cards that come at a time. */
+export const PAGE_OF_SHELF = 24;
+
 export type OnShelf = { bars: Bar[]; toCheck: number; parked: number };
 export type Card = OnShelf & {
   id: string;

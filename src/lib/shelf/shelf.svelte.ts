@@ -2,7 +2,7 @@
 import { invalidateAll } from '$app/navigation';
 import { say } from '../../../core/words.ts';
 import { toasts } from '../ui/toasts.svelte.ts';
-import type { Card } from './cards.ts';
+import { PAGE_OF_SHELF, type Card } from './cards.ts';
 
 export type Order = 'date' | 'name' | 'device';
 type Page = { own: Card[]; more: boolean; labels: string[] };
@@ -52,9 +52,8 @@ export class Shelf {
     const list = (await answer.json()) as Card[];
     if (of !== this.of) return;
     const before = from ? this.cards : [];
-    const PAGE = 24;
-    const fresh = list.slice(0, PAGE).filter((c) => !before.some((b) => b.id === c.id));
-    this.asked = { of, cards: [...before, ...fresh], more: list.length > PAGE };
+    const fresh = list.slice(0, PAGE_OF_SHELF).filter((c) => !before.some((b) => b.id === c.id));
+    this.asked = { of, cards: [...before, ...fresh], more: list.length > PAGE_OF_SHELF };
   }
   /** After a change: the same again, as it is now. */
   async again(): Promise<void> {

@@ -1,7 +1,8 @@
 import { error, json } from '@sveltejs/kit';
 import { readProject } from '../../../../core/project.ts';
 import { database } from '$lib/server/database.ts';
-import { createProject, isOrder, listProjects, PAGE_OF_SHELF } from '$lib/server/projects.ts';
+import { createProject, isOrder, listProjects } from '$lib/server/projects.ts';
+import { PAGE_OF_SHELF } from '$lib/shelf/cards.ts';
 import { say } from '../../../../core/words.ts';
 
 /** A new project, from the shelf or from a file: the body is the project's file. */

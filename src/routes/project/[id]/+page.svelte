@@ -45,8 +45,7 @@
   $effect(() => w.keepLayout());
 
   type Foldable = { collapse: () => void; expand: () => void; isCollapsed: () => boolean };
-  const panes = $state<Record<'above' | 'yard' | 'tray' | 'below', Foldable | undefined>>({
-    above: undefined,
+  const panes = $state<Record<'yard' | 'tray' | 'below', Foldable | undefined>>({
     yard: undefined,
     tray: undefined,
     below: undefined
@@ -108,7 +107,7 @@
   {#if screen.wide}
     <main class="min-h-0 flex-1">
       <PaneGroup direction="vertical" autoSaveId="mossbell.rows">
-        <Pane bind:this={panes.above} defaultSize={69} minSize={30} collapsible order={1}>
+        <Pane defaultSize={69} minSize={30} order={1}>
           <PaneGroup direction="horizontal" autoSaveId="mossbell.columns">
             <Pane bind:this={panes.yard} defaultSize={32.5} minSize={20} collapsible order={1}>{@render yard()}</Pane>
             {@render resizer('yard', 'w-1')}
