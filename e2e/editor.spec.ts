@@ -216,6 +216,33 @@ test('notebook and mat are part of the project', async ({ page }) => {
   await expect(page.getByRole('combobox', { name: /^Mat/ })).toHaveValue('Long aisle');
 });
 
+test('the notebook stands beside the blocks; a stack leads to its line and back', async ({ page }) => {
+  await openDemo(page, 'Stop short');
+  await page
+    .locator('.begin\\.start')
+    .first()
+    .click({ button: 'right', position: { x: 12, y: 12 }, force: true });
+  await page.getByText('Its line in the notebook').click();
+  // it has one line already, which belongs to nothing
+  await expect(page.getByLabel('Line 2', { exact: true })).toBeFocused();
+  await page.keyboard.type('Drive until the bench is near');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('blocks')).toBeVisible();
+  // the line is the chosen stack's, and the arrow leads back to it
+  await expect(page.getByTestId('notebook').locator('li').nth(1)).toHaveClass(/bg-linen/);
+  await page.getByRole('button', { name: 'To the blocks of line 2' }).click();
+  await expect(page.locator('.begin\\.start').first()).toHaveClass(/blocklyActiveFocus|blocklySelected/);
+  await expect(page.getByTestId('notebook')).toBeVisible();
+  const p = await project(page);
+  expect(p.notebook.split('\n').slice(1).join('\n')).toBe(
+    `[ ] Drive until the bench is near {${p.program.stacks[0].steps[0].id}}\n[ ] `
+  );
+  await page.getByRole('button', { name: 'Beside the program' }).click();
+  await expect(page.getByTestId('blocks')).toBeHidden();
+  await page.reload();
+  await expect(page.getByTestId('notebook')).toBeVisible();
+});
+
 test('the theme stays when the page is opened again', async ({ page }) => {
   await shelf(page);
   await page.getByRole('button', { name: 'Dark theme' }).click();

@@ -94,7 +94,14 @@ test('blocks are copied into another project, as blocks and as Python', async ({
   await open(page, { program: at(start(wait(1))) });
   await body(page, '.wait\\.time').click({ position: { x: 30, y: 6 }, force: true });
   await page.keyboard.press('Control+v');
-  await expect.poll(async () => kinds(await project(page))).toEqual([['begin.start', 'wait.time'], ['var.set']]);
+  // it joins below the chosen block, and is the chosen one then
+  await expect.poll(async () => kinds(await project(page))).toEqual([['begin.start', 'wait.time', 'var.set']]);
+  await expect(page.locator('.var\\.set')).toHaveClass(/blocklySelected|blocklyActiveFocus/);
+  // what goes leaves the keyboard at its neighbour
+  await page.keyboard.press('Delete');
+  await expect(page.locator('.wait\\.time')).toHaveClass(/blocklySelected|blocklyActiveFocus/);
+  await page.keyboard.press('Delete');
+  await expect(page.locator('.begin\\.start')).toHaveClass(/blocklySelected|blocklyActiveFocus/);
   // lines of Python become blocks, and what blocks cannot say is refused with the reason
   await page.evaluate(() => navigator.clipboard.writeText('for _ in range(2):\n    beep()'));
   await page.keyboard.press('Control+v');
@@ -167,6 +174,13 @@ test('the painter has tools, levels and names; pointing at a pixel lights it on 
   await page.getByRole('button', { name: 'Keep' }).click();
   await expect(page.getByRole('button', { name: 'Take: dew' })).toBeVisible();
   await page.keyboard.press('Escape');
+  // Escape closes it and leads back to the block; so does a click beside it
+  await expect(page.getByLabel('Name of this picture')).toBeHidden();
+  await expect(page.locator('.picture\\.show *:focus, .picture\\.show:focus').first()).toBeAttached();
+  await page.locator('.lit\\.picture rect').first().click();
+  await expect(page.getByLabel('Name of this picture')).toBeVisible();
+  await page.getByTestId('blocks').click({ position: { x: 300, y: 300 } });
+  await expect(page.getByLabel('Name of this picture')).toBeHidden();
   const now = await project(page);
   const picture = '....... 5...... ....... ....... .......';
   expect(now.program.stacks[0].steps[1].slots.picture).toEqual({ picture });

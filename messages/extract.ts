@@ -67,7 +67,8 @@ export function extract(): MessageFile {
     for (const phrase of def.grows?.phrases ?? []) blocks.add(`${phrase} @${def.kind}`);
     for (const text of [...def.label, def.help, def.mistake, def.also]) if (text) blocks.add(text);
     for (const slot of Object.keys(def.slots)) blocks.add(`${slot} @slot`);
-    for (const spec of Object.values(def.slots)) if (spec.type === 'choice') spec.options.forEach((o) => blocks.add(o));
+    for (const spec of Object.values(def.slots))
+      if (spec.type === 'choice') for (const text of [...spec.options, spec.hint]) if (text) blocks.add(text);
   }
   const file = (keys: Set<string>): Record<string, string> =>
     Object.fromEntries(

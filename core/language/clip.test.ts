@@ -54,6 +54,27 @@ describe('blocks that are copied', () => {
       { numRuns: 60, seed: 4 }
     );
   });
+  it('join below the chosen block, in a body too; a starter, a value and what comes after an end do not', () => {
+    const inner = wait(1);
+    const last = b('repeat.leave');
+    const into = program(start(b('repeat.times', { n: 2 }, { do: [inner] }), log(1), last));
+    const clip = clipOf(program(start(wait(2), log(3))), [[wait(2), log(3)]]);
+    const joined = paste(into, clip, 0, 0, inner.id);
+    expect(joined.program.stacks).toHaveLength(1);
+    expect(joined.program.stacks[0].steps[1].bodies!.do.map((s) => s.kind)).toEqual([
+      'wait.time',
+      'wait.time',
+      'log.line'
+    ]);
+    expect(joined.program.stacks[0].steps[1].bodies!.do[1].id).toBe(joined.pasted[0]);
+    unique(joined.program);
+    const apart = (c: Clip, below: string | undefined) => paste(into, c, 0, 0, below).program.stacks.length;
+    expect(apart(clip, undefined)).toBe(2);
+    expect(apart(clip, last.id)).toBe(2);
+    expect(apart(clip, 'nobody')).toBe(2);
+    expect(apart(clipOf(into, [start(wait(1))]), inner.id)).toBe(2);
+    expect(apart(clipOf(into, [[wait(1)], [wait(2)]]), inner.id)).toBe(3);
+  });
   it('are refused with a sentence when they are not ours, broken, or of a kind that is not known', () => {
     expect(readClip('{"format"')).toBe('What was copied is not JSON.');
     expect(readClip('{"format":"other"}')).toBe('What was copied are no blocks of Moss Bell.');

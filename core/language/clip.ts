@@ -1,7 +1,7 @@
 /** Blocks on their way from one program to another: what was copied, with the names that it uses. */
 import * as z from 'zod';
 import { checkProgram } from '../project.ts';
-import { copySteps } from './edit.ts';
+import { copySteps, insertAfter, listAround } from './edit.ts';
 import { definition, slotSpec } from './catalogue.ts';
 import {
   allIds,
@@ -78,10 +78,17 @@ export function readClip(text: string): Clip | string {
 }
 
 /**
- * Puts a clip into a program, as stacks of their own from a place on. Variables and routines of the same name are taken for
- * the same; others come along.
+ * Puts a clip into a program, as stacks of their own from a place on; what hangs together and has no starter joins below the
+ * block `below`, where one is given that something can hang below. Variables and routines of the same name are taken for the
+ * same; others come along.
  */
-export function paste(program: Program, clip: Clip, x: number, y: number): { program: Program; pasted: string[] } {
+export function paste(
+  program: Program,
+  clip: Clip,
+  x: number,
+  y: number,
+  below?: string
+): { program: Program; pasted: string[] } {
   const taken = allIds(program);
   const fresh = (stem: string): string => {
     const id = freshId(taken, stem);
@@ -144,9 +151,21 @@ export function paste(program: Program, clip: Clip, x: number, y: number): { pro
     else stacks.push({ id: fresh('s'), x, y: down, steps: copy });
     down += 40 + 36 * [...walkSteps(copy)].length;
   }
-  return {
-    program: { ...program, variables, stacks, loose, routines: [...program.routines, ...routines] },
-    pasted
-  };
+  const next = { ...program, variables, stacks, loose, routines: [...program.routines, ...routines] };
+  const [only] = stacks.slice(program.stacks.length);
+  const joins =
+    below !== undefined &&
+    pasted.length === 1 &&
+    only &&
+    definition(only.steps[0].kind).shape !== 'starter' &&
+    !ends(program, below);
+  if (!joins) return { program: next, pasted };
+  const apart = { ...next, stacks: next.stacks.filter((s) => s !== only) };
+  return { program: insertAfter(apart, below, only.steps), pasted };
 }
+/** Nothing hangs below it: it ends its stack, or is no step in a stack. */
+const ends = (program: Program, id: string): boolean => {
+  const kind = listAround(program, id)?.find((s) => s.id === id)?.kind;
+  return kind === undefined || definition(kind).shape === 'end';
+};
 const isValue = (step: Step): boolean => definition(step.kind).shape === 'value';

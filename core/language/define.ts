@@ -37,7 +37,12 @@ type NumberSpec = {
 };
 export type SlotSpec =
   | NumberSpec
-  | { type: 'choice'; options: readonly string[]; default: string }
+  | {
+      type: 'choice';
+      options: readonly string[];
+      default: string;
+      /** what the words to choose from mean */ hint?: string;
+    }
   /** a socket of the kit; the block shows the name of the part that sits there */
   | { type: 'part'; part: PartType; default: string }
   /** the id of a variable, of a list, of a routine, of an input of the routine that the block stands in */

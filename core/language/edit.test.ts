@@ -88,6 +88,30 @@ describe('names', () => {
 });
 
 describe('one block', () => {
+  it('that goes leaves its neighbour: below, above, what holds it, or nobody', () => {
+    const [first, last, inner, value] = [wait(1), wait(2), wait(3), variable('v1')];
+    const wrap = b('repeat.times', { n: value }, { do: [inner] });
+    const begin = start(first, wrap, last);
+    const shown = b('routine.value');
+    const p: Program = {
+      ...program(begin),
+      routines: [{ id: 'r1', name: 'ring', x: 0, y: 0, steps: [wait(4)] }],
+      loose: [{ x: 0, y: 0, value: shown }]
+    };
+    const next = (...ids: string[]) => edit.neighbour(p, ids);
+    expect(next(first.id)).toBe(wrap.id);
+    expect(next(last.id)).toBe(wrap.id);
+    expect(next(first.id, wrap.id)).toBe(last.id);
+    expect(next(last.id, wrap.id)).toBe(first.id);
+    expect([next(inner.id), next(value.id)]).toEqual([wrap.id, wrap.id]);
+    expect(next(p.routines[0].steps[0].id)).toBe('r1');
+    expect(next(begin[0].id)).toBe(first.id);
+    expect([next(shown.id), next(...begin.map((s) => s.id)), next('nobody')]).toEqual([
+      undefined,
+      undefined,
+      undefined
+    ]);
+  });
   it('is pulled out of its stack while the rest joins; notes go on blocks and on routines', () => {
     const p = program(start(wait(1), b('sound.beep'), wait(2)));
     const [, , beep] = p.stacks[0].steps;

@@ -380,6 +380,38 @@ export function listAround(program: Program, id: string): Step[] | undefined {
   return undefined;
 }
 
+/** What is nearest to blocks that go: what hangs below them, what is above, what holds them. */
+export function neighbour(program: Program, ids: readonly string[]): string | undefined {
+  const gone = new Set(ids);
+  const look = (list: readonly Step[], holder: string | undefined): { next: string | undefined } | undefined => {
+    for (const [i, s] of list.entries()) {
+      if (gone.has(s.id)) {
+        const left = (one: Step): boolean => !gone.has(one.id);
+        return { next: (list.slice(i).find(left) ?? list.slice(0, i).findLast(left))?.id ?? holder };
+      }
+      for (const inner of [
+        ...Object.values(s.slots)
+          .filter(isStep)
+          .map((v) => [v]),
+        ...Object.values(s.bodies ?? {})
+      ]) {
+        const found = look(inner, s.id);
+        if (found) return found;
+      }
+    }
+    return undefined;
+  };
+  for (const { steps } of program.stacks) {
+    const found = look(steps, undefined);
+    if (found) return found.next;
+  }
+  for (const { id, steps } of program.routines) {
+    const found = look(steps, id);
+    if (found) return found.next;
+  }
+  return program.loose.map((l) => look([l.value], undefined)).find((found) => found)?.next;
+}
+
 /** Stacks and routines one below the other, for a program whose places nobody chose. */
 export function placed(program: Program): Program {
   let y = 24;

@@ -1,7 +1,10 @@
 import { choice, defineBlock, number, part } from '../define.ts';
 import type { Measure } from '../meaning.ts';
 
-const ending = choice('brake', 'coast');
+const ending = {
+  ...choice('brake', 'coast'),
+  hint: 'Brake shorts the motors, so that they hold back; coast lets go, and the robot rolls on.'
+} as const;
 const power = (value: number) => number({ default: value, unit: '%', min: 0, max: 100 });
 const signed = (value: number) => number({ default: value, unit: '%', min: -100, max: 100 });
 /** How units are written in the text. */
@@ -165,7 +168,7 @@ export const motorStop = defineBlock({
   label: ['Stop a motor', 'brake or coast'],
   slots: { motor: part('motor', 'P'), ending },
   needs: ['motor'],
-  help: 'Stops one motor.',
+  help: 'Stops one motor. Brake shorts it, so that it holds back; coast lets go, and it rolls on.',
   example: `left_motor.run(35)
 wait(1)
 left_motor.stop("coast")`,

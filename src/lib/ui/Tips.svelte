@@ -19,7 +19,7 @@
     reference="#{of.id || `${id}-of`}"
     bind:isOpen={open}
     arrow={false}
-    placement="bottom"
+    placement={(of.dataset.tipSide as 'left' | undefined) ?? 'bottom'}
     transitionParams={{ duration: 0 }}
     class="z-[95] max-w-72 rounded-md border border-rule bg-card px-3 py-1.5 text-[13.5px] font-medium whitespace-normal text-ink shadow-md dark:bg-card dark:text-ink"
     >{text}</Tooltip

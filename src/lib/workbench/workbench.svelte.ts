@@ -16,6 +16,7 @@ import type { Project } from '../../../core/project.ts';
 import { Runs, type How } from './runs.svelte.ts';
 import { DeviceLink } from './send/device.svelte.ts';
 import { say } from '../../../core/words.ts';
+import { notebookLines, notebookText } from '../../../core/notebook.ts';
 
 /** Whether a program listens to the keys of the computer. */
 const asksKeys = ({ program, text }: Project): boolean =>
@@ -42,7 +43,9 @@ export class Workbench {
   pointed = $state<string>();
   section = $state<string>('begin');
   /** how the program is shown; a text project knows text and notebook */
-  mode = $state<'blocks' | 'both' | 'flow' | 'notebook'>('blocks');
+  mode = $state<'blocks' | 'both' | 'flow' | 'notebook' | 'beside'>('blocks');
+  /** whose line in the notebook is to be written next: the first block of a stack, or a routine */
+  line = $state<string>();
   /** on a small screen: which pane is seen, and whether the tray lies beside the blocks */
   tab = $state<'yard' | 'program' | 'trace'>('program');
   drawer = $state(false);
@@ -152,7 +155,7 @@ export class Workbench {
   }
   /** Flow and notebook take no blocks. */
   get hasTray(): boolean {
-    return this.side === 'inside' || this.mode === 'blocks' || this.mode === 'both';
+    return this.side === 'inside' || !['flow', 'notebook'].includes(this.mode);
   }
   tell(text: string): void {
     this.spoken = text;
@@ -166,7 +169,7 @@ export class Workbench {
   }
   private bringLayout(): void {
     const known = {
-      mode: ['blocks', 'both', 'flow', 'notebook'],
+      mode: ['blocks', 'both', 'flow', 'notebook', 'beside'],
       view: ['above', 'behind', 'free'],
       bottom: ['trace', 'live']
     } as const;
@@ -177,6 +180,17 @@ export class Workbench {
     } catch {
       // what cannot be read is forgotten
     }
+  }
+  /** The line of the notebook that belongs to a stack or a routine, to write on; a new one where there is none. */
+  writeAbout(tie: string): void {
+    const { project } = this.session;
+    const lines = notebookLines(project.notebook);
+    if (!lines.some((l) => l.tie === tie)) {
+      const kept = lines.filter((l, i) => l.text || i < lines.length - 1);
+      const notebook = notebookText([...kept, { text: '', indent: 0, done: false, tie }]);
+      this.session.change(say('write in the notebook'), { ...project, notebook });
+    }
+    Object.assign(this, { mode: 'beside', line: tie });
   }
   get toCheck(): Remark[] {
     return this.remarks.filter((r) => r.severity !== 'consider');

@@ -14,7 +14,15 @@
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
   import { catalogue, definition, newStep, sentence } from '../../../../core/language/catalogue.ts';
-  import { addRoutine, addVariable, regrow, sameButPlaces, setSlot, takeIn } from '../../../../core/language/edit.ts';
+  import {
+    addRoutine,
+    addVariable,
+    neighbour,
+    regrow,
+    sameButPlaces,
+    setSlot,
+    takeIn
+  } from '../../../../core/language/edit.ts';
   import { partName } from '../../../../core/kit/kit.ts';
   import { allIds, allSteps, freshId, isStep, type Program } from '../../../../core/language/program.ts';
   import { loadPython, pythonNow } from '../../python/python.ts';
@@ -168,6 +176,13 @@
         ? say('routine {name}', { name: routine.name })
         : '';
   };
+  /** Takes blocks out, and chooses what is nearest to where they were. */
+  function remove(ids: readonly string[]) {
+    const next = neighbour(session.project.program, ids);
+    act.remove(ids);
+    Object.assign(w, { selected: next, chosen: new Set() });
+    if (next) requestAnimationFrame(() => focusOn(next));
+  }
   const menu = {
     program: () => session.project.program,
     chosen: (b: Blockly.BlockSvg) => chosen(b.id),
@@ -184,7 +199,8 @@
       const field = b.getFields().find((f) => f instanceof NameField);
       w.panel = { kind: 'names', id: String(field?.getValue() ?? b.id) };
     },
-    remove: (b: Blockly.BlockSvg) => act.remove(chosen(b.id)),
+    remove: (b: Blockly.BlockSvg) => remove(chosen(b.id)),
+    line: (b: Blockly.BlockSvg) => w.writeAbout(b.getRootBlock().id),
     stop: (b: Blockly.BlockSvg) => runs.toggleStop(b.id),
     stops: (b: Blockly.BlockSvg) => runs.stops.some((s) => s.on === 'block' && s.block === b.id),
     toHere: (b: Blockly.BlockSvg) => void w.runTo(b.id),
@@ -364,13 +380,13 @@
       const view = ws.getMetricsManager().getViewMetrics(true);
       const html = event.clipboardData.getData('text/html');
       const data = { html, text: event.clipboardData.getData('text/plain') };
-      void act.paste(data, Math.round(view.left + 60), Math.round(view.top + 60)).then(([first]) => {
+      void act.paste(data, Math.round(view.left + 60), Math.round(view.top + 60), w.selected).then(([first]) => {
         if (first) requestAnimationFrame(() => focusOn(first));
       });
     } else if (ids.length) {
       event.preventDefault();
       act.fill(event.clipboardData, ids);
-      if (event.type === 'cut') act.remove(ids);
+      if (event.type === 'cut') remove(ids);
     }
   }
   function keys(event: KeyboardEvent) {
@@ -379,7 +395,7 @@
     const ctrl = event.ctrlKey || event.metaKey;
     if ((event.key === 'Delete' || event.key === 'Backspace') && ids.length) {
       event.preventDefault();
-      act.remove(ids);
+      remove(ids);
     } else if (ctrl && event.key.toLowerCase() === 'd' && ids.length) {
       event.preventDefault();
       act.duplicate(ids, event.shiftKey);
@@ -409,7 +425,7 @@
   export function focusOn(id: string) {
     const block = ws?.getBlockById(id);
     if (!block) return;
-    ws!.centerOnBlock(id);
+    intoView(block);
     Blockly.getFocusManager().focusNode(block);
     w.selected = id;
   }
@@ -528,12 +544,16 @@
     if (block && Blockly.getSelected() !== block && !host.contains(document.activeElement)) {
       (Blockly.getSelected() as Blockly.BlockSvg | null)?.unselect?.();
       block.select();
-      const view = ws!.getMetricsManager().getViewMetrics(true);
-      const { x, y } = block.getRelativeToSurfaceXY();
-      if (x < view.left || y < view.top || x > view.left + view.width - 60 || y > view.top + view.height - 30)
-        ws!.centerOnBlock(id!);
+      intoView(block);
     }
   });
+  /** The view stays where it is, unless the block is not in it. */
+  function intoView(block: Blockly.BlockSvg) {
+    const view = ws!.getMetricsManager().getViewMetrics(true);
+    const { x, y } = block.getRelativeToSurfaceXY();
+    if (x < view.left || y < view.top || x > view.left + view.width - 60 || y > view.top + view.height - 30)
+      ws!.centerOnBlock(block.id);
+  }
   function hover(event: PointerEvent) {
     const id = findBlock(event.target as Element);
     if (id !== w.pointed) w.pointed = id;

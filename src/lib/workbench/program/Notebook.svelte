@@ -2,10 +2,12 @@
 <script lang="ts">
   import ArrowRight from '@lucide/svelte/icons/arrow-right';
   import Tick from '../../ui/Tick.svelte';
-  import Field from '../../ui/Field.svelte';
+  import Lines from '../../ui/Lines.svelte';
   import Choice from '../../ui/Choice.svelte';
   import Button from '../../ui/Button.svelte';
-  import { flushSync } from 'svelte';
+  import { flushSync, untrack } from 'svelte';
+  import Columns from '@lucide/svelte/icons/columns-2';
+  import { walkSteps } from '../../../../core/language/program.ts';
   import { say } from '../../../../core/words.ts';
   import { sentence } from '../../../../core/language/catalogue.ts';
   import { notebookLines, notebookText, type NotebookLine } from '../../../../core/notebook.ts';
@@ -23,6 +25,23 @@
     ...program.routines.map((r) => ({ id: r.id, name: say('routine {name}', { name: r.name }) }))
   ]);
   let list: HTMLElement;
+  const beside = $derived(w.mode === 'beside');
+  /** the stack or the routine that the chosen block stands in */
+  const root = $derived.by(() => {
+    const id = w.selected;
+    if (!id) return undefined;
+    const stack = program.stacks.find((s) => [...walkSteps(s.steps)].some((step) => step.id === id));
+    return (
+      stack?.steps[0].id ??
+      program.routines.find((r) => r.id === id || [...walkSteps(r.steps)].some((s) => s.id === id))?.id
+    );
+  });
+  $effect(() => {
+    const at = lines.findIndex((l) => l.tie !== undefined && l.tie === w.line);
+    if (at < 0) return;
+    w.line = undefined;
+    untrack(() => setTimeout(() => focus(at)));
+  });
   function put(next: NotebookLine[], label = say('write in the notebook')) {
     w.session.change(label, { ...w.session.project, notebook: notebookText(next) });
   }
@@ -35,12 +54,15 @@
   const REST_MS = 800;
   let resting: ReturnType<typeof setTimeout> | undefined;
   let visit: { line: number; before: number } | undefined;
+  /** a line stays one line, whatever is pasted into it */
+  const one = (text: string): string => text.replace(/\s*\n\s*/g, ' ');
   function soon(i: number, text: string) {
     clearTimeout(resting);
     resting = setTimeout(() => keep(i, text), REST_MS);
   }
-  function keep(i: number, text: string) {
+  function keep(i: number, typed: string) {
     clearTimeout(resting);
+    const text = one(typed);
     if (lines[i]?.text === text) return;
     const { session } = w;
     // what was kept of this line since it was entered is one step back, not many
@@ -57,12 +79,12 @@
   function focus(i: number) {
     // the line is there before the next key comes
     flushSync();
-    list.querySelectorAll<HTMLInputElement>('input[type=text]')[i]?.focus();
+    list.querySelectorAll<HTMLTextAreaElement>('textarea')[i]?.focus();
   }
   function keys(event: KeyboardEvent, i: number) {
     if (['Enter', 'Tab', 'Backspace', 'ArrowUp', 'ArrowDown'].includes(event.key)) clearTimeout(resting);
-    const input = event.currentTarget as HTMLInputElement;
-    const line = { ...lines[i], text: input.value };
+    const input = event.currentTarget as HTMLTextAreaElement;
+    const line = { ...lines[i], text: one(input.value) };
     if (event.key === 'Enter') {
       event.preventDefault();
       put([...lines.slice(0, i), line, { text: '', indent: line.indent, done: false }, ...lines.slice(i + 1)]);
@@ -80,17 +102,31 @@
   }
 </script>
 
-<div class="flex h-full min-h-0 flex-col gap-2 overflow-auto bg-paper p-4" data-testid="notebook">
-  <p class="text-soft">
-    {say(
-      'The idea in plain words: what happens at the start, what happens when ... Enter begins a line, Tab moves it in, "# " makes a heading.'
-    )}
-  </p>
+<div
+  class="flex h-full min-h-0 flex-col gap-2 overflow-auto bg-paper p-4 {beside ? 'border-l border-rule' : ''}"
+  data-testid="notebook"
+>
+  <div class="flex items-start gap-3">
+    <p class="flex-1 text-soft {beside ? 'sr-only' : ''}">
+      {say(
+        'The idea in plain words: what happens at the start, what happens when ... Enter begins a line, Tab moves it in, "# " makes a heading.'
+      )}
+    </p>
+    <Button
+      look="quiet"
+      class="whitespace-nowrap"
+      aria-pressed={beside}
+      onclick={() => (w.mode = beside ? 'notebook' : 'beside')}
+      ><span class="inline-flex items-center gap-1.5"><Columns size={15} />{say('Beside the program')}</span></Button
+    >
+  </div>
   <ol bind:this={list} class="flex flex-col gap-1">
     {#each lines as line, i (i)}
       {@const tie = ties.find((t) => t.id === line.tie)}
       <li
-        class="flex items-center gap-2 rounded-md {line.tie && line.tie === w.pointed ? 'bg-linen' : ''}"
+        class="flex items-center gap-2 rounded-md {line.tie && (line.tie === w.pointed || line.tie === root)
+          ? 'bg-linen'
+          : ''} {beside ? 'flex-wrap' : ''}"
         style="padding-left: {line.indent * 22}px"
         onpointerenter={() => (w.pointed = line.tie)}
         onpointerleave={() => (w.pointed = undefined)}
@@ -101,9 +137,11 @@
             aria-label={say('Done: {x}', { x: line.text || say('this line') })}
             onchange={(e) => change(i, { done: e.currentTarget.checked }, say('tick a line'))}
           />{/if}
-        <Field
+        <Lines
           look="bare"
-          class="min-w-0 flex-1 border-b border-transparent px-1 py-1 focus:border-rule {isHeading(line.text)
+          rows={1}
+          around="min-w-0 flex-1 {beside ? 'basis-[calc(100%-34px)]' : ''}"
+          class="block border-b border-transparent px-1 py-1 focus:border-rule {isHeading(line.text)
             ? 'mt-2 font-display text-[19px] font-semibold'
             : 'text-[15px]'} {line.done ? 'text-soft line-through' : ''}"
           value={line.text}
@@ -116,7 +154,7 @@
         />
         <Choice
           size="sm"
-          class="max-w-[150px] text-[12.5px] {tie ? 'text-ink' : 'text-soft'}"
+          class="max-w-[150px] text-[12.5px] {beside ? 'ml-8' : ''} {tie ? 'text-ink' : 'text-soft'}"
           aria-label={say('What line {x} belongs to', { x: i + 1 })}
           value={tie?.id ?? ''}
           onchange={(e) => change(i, { tie: e.currentTarget.value || undefined }, say('tie a line to a stack'))}

@@ -48,7 +48,7 @@
   }
   let versions = $state(false);
   function show(id: string) {
-    w.mode = 'blocks';
+    if (w.mode !== 'beside') w.mode = 'blocks';
     requestAnimationFrame(() => editor?.focusOn(id));
   }
   const isText = $derived(w.session.project.text !== undefined);
@@ -65,7 +65,8 @@
           ['notebook', say('Notebook')]
         ]
   );
-  const shown = $derived(isText && w.mode !== 'notebook' ? 'blocks' : w.mode);
+  const shown = $derived(isText && w.mode !== 'notebook' && w.mode !== 'beside' ? 'blocks' : w.mode);
+  const halved = $derived(shown === 'both' || shown === 'beside');
   let text = $state<TextPane>();
   async function toText() {
     const { printPython } = await loadPython();
@@ -87,7 +88,11 @@
     </h2>
     <div role="group" aria-label={say('How to show the program')} class="flex gap-1">
       {#each modes as [key, title] (key)}
-        <Button look="quiet" aria-pressed={shown === key} onclick={() => (w.mode = key)}>{title}</Button>
+        <Button
+          look="quiet"
+          aria-pressed={shown === key || (shown === 'beside' && key === 'notebook')}
+          onclick={() => (w.mode = key)}>{title}</Button
+        >
       {/each}
     </div>
     <span class="flex-1"></span>
@@ -149,7 +154,7 @@
       {w.notice}
       <Button look="quiet" class="underline" onclick={() => (w.notice = '')}>{say('Close')}</Button>
     </div>{/if}
-  <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {shown === 'both' ? '1fr 1fr' : '1fr'}">
+  <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {halved ? '1fr 1fr' : '1fr'}">
     <div class="relative min-h-0 min-w-0 {shown === 'notebook' || shown === 'flow' ? 'hidden' : ''}">
       {#if isText}
         {#await import('./text/TextPane.svelte')}<p class="p-4 text-soft">
@@ -202,7 +207,7 @@
       {#await import('./flow/FlowPane.svelte')}<p class="p-4 text-soft">
           {say('Drawing the flow ...')}
         </p>{:then { default: FlowPane }}<FlowPane {show} />{/await}
-    {:else if shown === 'notebook'}
+    {:else if shown === 'notebook' || shown === 'beside'}
       {#await import('./Notebook.svelte') then { default: Notebook }}<Notebook {show} />{/await}
     {/if}
     {#if w.panel}

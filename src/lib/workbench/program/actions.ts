@@ -113,7 +113,7 @@ export function actions(w: Workbench) {
       tell(say('Copied'));
     },
     /** from the clipboard: our blocks, or lines of Python that blocks can say */
-    async paste(data: { html: string; text: string }, x: number, y: number): Promise<string[]> {
+    async paste(data: { html: string; text: string }, x: number, y: number, below?: string): Promise<string[]> {
       const held = HTML.exec(data.html)?.[1];
       const json = held ? unescape(held) : data.text.trim().startsWith('{') ? data.text : undefined;
       let clip: Clip | string;
@@ -123,7 +123,7 @@ export function actions(w: Workbench) {
         w.notice = clip;
         return [];
       }
-      const { program, pasted } = paste(now(), clip, x, y);
+      const { program, pasted } = paste(now(), clip, x, y, below);
       w.session.program(say('paste'), program);
       tell(say('Pasted {n, plural, one {a stack} other {# stacks}}', { n: pasted.length }));
       return pasted;

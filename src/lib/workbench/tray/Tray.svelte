@@ -179,7 +179,8 @@
     {#each shown as card (card.kind)}
       <Button
         data-card={card.kind}
-        title={card.help}
+        data-tip={card.help}
+        data-tip-side="left"
         onpointerdown={(e: PointerEvent) => down(e, card.kind)}
         onclick={() => click(card.kind)}
         onkeydown={cardKeys}

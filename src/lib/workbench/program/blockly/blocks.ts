@@ -86,6 +86,7 @@ function field(spec: SlotSpec, kind: string, slot: string): Blockly.Field {
     if (slot === 'colour') return new ColourField(spec.options, first);
     const made = new LooseDropdown(() => spec.options.map((o): [string, string] => [word(o, kind), o]));
     made.setValue(first);
+    if (spec.hint) made.setTooltip(word(spec.hint));
     return made;
   }
   if (spec.type === 'part') {
@@ -98,6 +99,7 @@ function field(spec: SlotSpec, kind: string, slot: string): Blockly.Field {
       return list.some(([, v]) => v === now) ? list : [...list, [partName(around.kit, now), now]];
     }));
     made.setValue(first);
+    made.setTooltip(say('A part is what sits in a socket of the device. Its name is given on the kit sheet.'));
     return made;
   }
   if (spec.type === 'name' && spec.default === 'W') return new KeyField(first);

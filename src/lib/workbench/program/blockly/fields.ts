@@ -13,9 +13,17 @@ import type { Pixel } from './album.ts';
 import { later, say, word } from '../../../../../core/words.ts';
 
 const open = <T>(field: Blockly.Field<T>, content: HTMLElement, closed: () => void = () => {}): void => {
+  const escape = (e: KeyboardEvent): void => {
+    if (e.key !== 'Escape') return;
+    e.stopPropagation();
+    Blockly.DropDownDiv.hideIfOwner(field as Blockly.Field);
+  };
+  // wherever the focus is: a button that is drawn anew has lost it
+  document.addEventListener('keydown', escape, true);
   Blockly.DropDownDiv.getContentDiv().append(content);
   Blockly.DropDownDiv.setColour('var(--card)', 'var(--rule)');
   Blockly.DropDownDiv.showPositionedByField(field as Blockly.Field, () => {
+    document.removeEventListener('keydown', escape, true);
     content.remove();
     closed();
   });
@@ -260,8 +268,7 @@ export class NameField extends Blockly.FieldDropdown {
     const options = (): HTMLButtonElement[] => [...list.querySelectorAll('button')];
     box.onkeydown = (e) => {
       e.stopPropagation();
-      if (e.key === 'Escape') Blockly.DropDownDiv.hideIfOwner(this as unknown as Blockly.Field);
-      else if (e.key === 'Enter' && e.target === input) {
+      if (e.key === 'Enter' && e.target === input) {
         e.preventDefault();
         const exact = all.find(([name]) => name === input.value.trim());
         if (exact) choose(exact[1]);
@@ -292,7 +299,6 @@ export class KeyField extends NameField {
     box.onkeydown = (e) => {
       e.preventDefault();
       e.stopPropagation();
-      if (e.key === 'Escape') return void Blockly.DropDownDiv.hideIfOwner(this as unknown as Blockly.Field);
       const name = keyName(e.key);
       if (!name)
         box.textContent = say('"{key}" cannot be used. A letter, a digit, Space, Enter or an arrow can.', {

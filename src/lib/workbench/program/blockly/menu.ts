@@ -25,6 +25,7 @@ export type MenuActions = {
   inputs: (block: Blockly.BlockSvg) => void;
   rename: (block: Blockly.BlockSvg) => void;
   remove: (block: Blockly.BlockSvg) => void;
+  line: (block: Blockly.BlockSvg) => void;
   help: (block: Blockly.BlockSvg) => void;
   stop: (block: Blockly.BlockSvg) => void;
   stops: (block: Blockly.BlockSvg) => boolean;
@@ -116,6 +117,12 @@ export function registerMenu(actions: MenuActions): void {
     'note',
     (b) => (tagsOf(b).note ? say('Change the note') : say('Add a note')),
     (b) => current.note(b),
+    (b) => !b.outputConnection
+  );
+  item(
+    'line',
+    later('Its line in the notebook'),
+    (b) => current.line(b),
     (b) => !b.outputConnection
   );
   item(

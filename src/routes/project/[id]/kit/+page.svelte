@@ -169,6 +169,11 @@
     </div>
     <div class="flex flex-col gap-3 overflow-auto px-[18px] py-4">
       <h2 class="text-[18px]">{say('What sits where')}</h2>
+      <p class="text-[13px] text-soft">
+        {say(
+          'A part is a motor, a servo, a sensor or lamps; a socket is where its cable goes. Blocks call it by its name.'
+        )}
+      </p>
       <Table class="text-[13px]" divClass="overflow-visible rounded-[10px] border border-rule bg-card">
         <TableHead class="bg-paper text-[12px] normal-case text-soft">
           {#each [later('Socket'), later('Part'), later('Called'), later('Mounted')] as title (title)}<TableHeadCell
