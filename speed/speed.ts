@@ -346,7 +346,8 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   // the shelf with five hundred projects, opened by thirty at once
   const store = new Database(join(data, 'mossbell.sqlite'));
   store.exec(`with recursive n(i) as (select 1 union all select i + 1 from n where i < 500)
-    insert into projects select 'load' || i, 'Project ' || i, device, 0, changed_at - i, shelf, null
+    insert into projects (id, name, device, demo, changed_at, shelf)
+    select 'load' || i, 'Project ' || i, device, 0, changed_at - i, shelf
     from n, (select * from projects where id = 'demo-three-mistakes')`);
   store.close();
   // its code has run before; then thirty at once open it once each, ten times

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Remark from '../lib/ui/Remark.svelte';
   import OpenFile from '../lib/ui/OpenFile.svelte';
   import Field from '../lib/ui/Field.svelte';
   import Button from '../lib/ui/Button.svelte';
@@ -176,11 +177,9 @@
 
     <main class="overflow-auto px-[22px] py-[18px]">
       {#if shelf.problem}
-        <div class="remark mb-4 flex items-start justify-between gap-4" role="alert">
-          <span class="text-clay">{shelf.problem}</span><Button look="quiet" onclick={() => (shelf.problem = '')}
-            >{say('Close')}</Button
-          >
-        </div>
+        <Remark class="mb-4 flex items-start justify-between gap-4">
+          <span>{shelf.problem}</span><Button look="quiet" onclick={() => (shelf.problem = '')}>{say('Close')}</Button>
+        </Remark>
       {/if}
       <div class="mb-2.5 flex flex-wrap items-center gap-x-3.5 gap-y-1">
         <h2 class="text-[19px]">{say('Go on with')}</h2>

@@ -1,5 +1,6 @@
 <!-- One block of the handbook, made from its definition: what it does, its slots, an example that runs, its Python. -->
 <script lang="ts">
+  import Remark from '../ui/Remark.svelte';
   import Table from '../ui/Table.svelte';
   import Button from '../ui/Button.svelte';
   import { later, say, word } from '../../../core/words.ts';
@@ -89,7 +90,9 @@
         >{:else}{piece}{/if}{/each}
   </p>
   <p class="max-w-prose">{word(def.help)}</p>
-  {#if def.mistake}<p class="remark max-w-prose"><b>{say('Watch out.')}</b> {word(def.mistake)}</p>{/if}
+  {#if def.mistake}<Remark tone="ink" role={null} class="max-w-prose"
+      ><b>{say('Watch out.')}</b> {word(def.mistake)}</Remark
+    >{/if}
   {#if slots.length}
     <Table class="max-w-prose text-[14px]">
       <thead class="text-soft"
@@ -113,7 +116,7 @@
   <pre
     class="overflow-auto rounded-lg border border-rule bg-linen p-3 font-mono text-[13px] leading-[1.45]">{text.trim()}</pre>
   <div><Button look="go" onclick={openExample}>{say('Open this example')}</Button></div>
-  {#if trouble}<p class="text-clay" role="alert">{trouble}</p>{/if}
+  {#if trouble}<Remark look="line">{trouble}</Remark>{/if}
   {#if def.needs?.length}<p class="text-soft">
       {say('Offered where the kit has: {n}.', {
         n: def.needs.map((need) => (need in MISSING ? word(MISSING[need]) : aPart(need as PartType))).join(', ')

@@ -1,5 +1,6 @@
 <!-- A drawing or a picture becomes the mat, or its floor. -->
 <script lang="ts">
+  import Remark from '../ui/Remark.svelte';
   import OpenFile from '../ui/OpenFile.svelte';
   import Button from '../ui/Button.svelte';
   import NumberField from '../ui/NumberField.svelte';
@@ -62,7 +63,7 @@
   {take}
 />
 <Dialog bind:open title={say('A drawing or picture for the mat')}>
-  {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
+  {#if problem}<Remark>{problem}</Remark>{/if}
   {#if file && (opened || !isSvg)}
     <p><b>{file.name}</b></p>
     {#if opened?.metres}<p class="text-soft">

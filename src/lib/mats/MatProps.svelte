@@ -1,5 +1,6 @@
 <!-- Exact numbers of what is chosen, or of the whole mat; and the list of everything that lies on it. -->
 <script lang="ts">
+  import Remark from '../ui/Remark.svelte';
   import Tick from '../ui/Tick.svelte';
   import Slide from '../ui/Slide.svelte';
   import Field from '../ui/Field.svelte';
@@ -146,7 +147,7 @@
 {/snippet}
 
 <div class="flex flex-col gap-2 overflow-auto px-3 py-2.5 text-[13px]" data-testid="props">
-  {#if trouble}<p class="remark text-clay" role="alert">{trouble}</p>{/if}
+  {#if trouble}<Remark>{trouble}</Remark>{/if}
   {#if e.chosen.length > 1}
     <h2 class="text-[16px]">{say('{n} chosen', { n: e.chosen.length })}</h2>
     <div class="flex flex-wrap gap-1">

@@ -1,5 +1,6 @@
 <!-- What a person must know about saving, and what they can do about it. -->
 <script lang="ts">
+  import Remark from '../ui/Remark.svelte';
   import Button from '../ui/Button.svelte';
   import { say } from '../../../core/words.ts';
   import type { Session } from './session.svelte.ts';
@@ -7,8 +8,8 @@
 </script>
 
 {#if session.trouble}
-  <div class="flex items-center gap-3 border-b border-[var(--clayrule)] bg-[var(--claywash)] px-4 py-1.5" role="alert">
-    <span class="flex-1 text-clay">{session.trouble}</span>
+  <Remark look="bar">
+    <span class="flex-1">{session.trouble}</span>
     {#if session.gone}<Button size="sm" onclick={() => session.keepAsNew()}>{say('Keep it as a new project')}</Button
       ><Button size="sm" onclick={() => session.takeBack()}>{say('Put it back on the shelf')}</Button>
     {:else if session.otherId}<Button size="sm" href="/project/{session.otherId}" data-sveltekit-reload
@@ -21,5 +22,5 @@
       >
     {:else if session.saving === 'kept here'}<Button size="sm" onclick={() => session.save()}>{say('Try again')}</Button
       >{/if}
-  </div>
+  </Remark>
 {/if}

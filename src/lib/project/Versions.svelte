@@ -1,5 +1,6 @@
 <!-- The versions of a project, newest first, each with its picture: looked at as a project of its own, or taken back. -->
 <script lang="ts">
+  import Remark from '../ui/Remark.svelte';
   import Button from '../ui/Button.svelte';
   import type { Project } from '../../../core/project.ts';
   import { clockIn, say } from '../../../core/words.ts';
@@ -65,7 +66,7 @@
       'Each save is a version; older ones are thinned out. Taking one back is a change like any other: it can be undone.'
     )}
   </p>
-  {#if problem}<p class="text-clay" role="alert">{problem}</p>{/if}
+  {#if problem}<Remark look="line">{problem}</Remark>{/if}
   <ol class="grid max-h-[56vh] grid-cols-2 gap-3 overflow-auto" data-testid="versions">
     {#each list as card, i (card.id)}
       <li class="overflow-hidden rounded-lg border border-rule">

@@ -1,5 +1,6 @@
 <!-- What was taken off the shelf in the last 30 days, and can be taken back. -->
 <script lang="ts">
+  import Remark from '../ui/Remark.svelte';
   import Button from '../ui/Button.svelte';
   import { say } from '../../../core/words.ts';
   import type { DeletedCard } from './cards.ts';
@@ -24,7 +25,7 @@
 
 <Dialog bind:open title={say('Taken off the shelf')} size="md">
   <p class="text-soft">{say('What is taken off stays here for 30 days.')}</p>
-  {#if problem}<p class="text-clay" role="alert">{problem}</p>{/if}
+  {#if problem}<Remark look="line">{problem}</Remark>{/if}
   <ul class="grid max-h-[56vh] grid-cols-2 gap-3 overflow-auto" data-testid="deleted">
     {#each list ?? [] as card (card.id)}
       <li class="overflow-hidden rounded-lg border border-rule">

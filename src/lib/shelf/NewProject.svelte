@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Remark from '../ui/Remark.svelte';
   import OneOf from '../ui/OneOf.svelte';
   import Field from '../ui/Field.svelte';
   import Button from '../ui/Button.svelte';
@@ -95,7 +96,7 @@
         </OneOf>
       {/each}
     </fieldset>
-    {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
+    {#if problem}<Remark>{problem}</Remark>{/if}
     <div class="flex justify-end gap-2">
       <Button onclick={() => (open = false)}>{say('Leave it')}</Button><Button type="submit" look="go" disabled={busy}
         >{say('Start the project')}</Button

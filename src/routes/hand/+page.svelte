@@ -1,5 +1,6 @@
 <!-- The page on a phone or tablet: it is the hand of a workbench. With a mouse it can be leaned too. -->
 <script lang="ts">
+  import Remark from '../../lib/ui/Remark.svelte';
   import Field from '../../lib/ui/Field.svelte';
   import Button from '../../lib/ui/Button.svelte';
   import { onMount } from 'svelte';
@@ -147,10 +148,10 @@
 <svelte:window onpagehide={bye} />
 <main class="flex h-full flex-col items-center gap-3 bg-linen p-4 text-center">
   <h1 class="font-display text-[22px] font-semibold">{say('Hand')}</h1>
-  {#if trouble}<p class="remark max-w-md text-clay" role="alert">{trouble}</p>{/if}
-  {#if on && asks}<p class="remark max-w-md" role="status">
+  {#if trouble}<Remark class="max-w-md">{trouble}</Remark>{/if}
+  {#if on && asks}<Remark tone="ink" role="status" class="max-w-md">
       {say('Another phone is the hand already. The workbench is asked whether you may be it.')}
-    </p>{/if}
+    </Remark>{/if}
   {#if !on}
     <form
       class="flex items-center gap-2"

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import Table from '../../ui/Table.svelte';
   import Slide from '../../ui/Slide.svelte';
   import { say } from '../../../../core/words.ts';
@@ -15,11 +16,11 @@
 </script>
 
 {#if !GamepadReader.possible}
-  <p class="remark">
+  <Remark tone="ink" role={null}>
     {say(
       'This browser withholds gamepads from this page, because it was not opened over a secure address. Open Moss Bell on this computer at localhost, or over https.'
     )}
-  </p>
+  </Remark>
 {:else if !g?.name}
   <p class="text-soft">
     {g?.lost

@@ -1,5 +1,6 @@
 <!-- The inputs of a run as lines to change and keep; the gamepad and the phone that give them. -->
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import OpenFile from '../../ui/OpenFile.svelte';
   import Field from '../../ui/Field.svelte';
   import Button from '../../ui/Button.svelte';
@@ -107,7 +108,7 @@
       )}
     </p>
     <Rows bind:rows {others} />
-    {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
+    {#if problem}<Remark>{problem}</Remark>{/if}
     <div class="flex flex-wrap items-center gap-2">
       <Field class="w-44!" bind:value={name} maxlength={60} aria-label={say('Name of these inputs')} />
       <Button onclick={keep}>{say('Keep it')}</Button>

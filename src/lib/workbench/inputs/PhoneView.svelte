@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import Button from '../../ui/Button.svelte';
   import { renderSVG } from 'uqr';
   import { say } from '../../../../core/words.ts';
@@ -12,7 +13,7 @@
     'A phone or tablet on the same network becomes the hand: leaning and shaking it leans and shakes the device, its page has the buttons. Any computer can open that page too, and lean with the mouse.'
   )}
 </p>
-{#if phone.problem}<p class="remark text-clay" role="alert">{phone.problem}</p>{/if}
+{#if phone.problem}<Remark>{phone.problem}</Remark>{/if}
 {#if !phone.code}
   <Button look="go" class="self-start" onclick={() => phone.pair()}>{say('Pair a phone')}</Button>
 {:else}
@@ -34,11 +35,11 @@
             'Waiting for the phone.'
           )}{/if}
       </p>
-      {#if !phone.addresses[0].startsWith('https')}<p class="remark mt-1">
+      {#if !phone.addresses[0].startsWith('https')}<Remark tone="ink" role={null} class="mt-1">
           {say(
             'Phones tell how they are leaned only to a secure page. This server has no secure address, so the phone can be leaned with the finger alone.'
           )}
-        </p>{:else}<p class="mt-1 text-[12.5px] text-soft">
+        </Remark>{:else}<p class="mt-1 text-[12.5px] text-soft">
           {say('The phone warns that it does not know the certificate: this computer made it itself. Choose to go on.')}
         </p>{/if}
       <Button look="quiet" class="underline" onclick={() => phone.close()}>{say('Let it go')}</Button>

@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import Button from '../../ui/Button.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { sentences } from '../sentences.ts';
@@ -25,9 +26,7 @@
   </div>
   <div class="flex flex-col gap-2 overflow-auto p-3">
     {#each w.remarks as remark, i (remark.rule + remark.blocks.join() + i)}
-      <article
-        class={remark.severity === 'consider' ? 'rounded-[10px] border border-rule bg-paper px-3 py-2' : 'remark'}
-      >
+      <Remark role={null} tone={remark.severity === 'consider' ? 'calm' : 'ink'}>
         <small class="font-semibold {remark.severity === 'consider' ? 'text-soft' : 'text-clay'}"
           >{word(remark.severity)}</small
         >
@@ -56,7 +55,7 @@
               onclick={() => w.setAside(remark)}>{say('It is meant so')}</Button
             >{/if}
         </div>
-      </article>
+      </Remark>
     {:else}
       <p class="text-moss">
         {say(

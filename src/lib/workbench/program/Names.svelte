@@ -1,5 +1,6 @@
 <!-- Variables, lists, routines and messages of the program: renamed everywhere, taken out, and where each is used. -->
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import Field from '../../ui/Field.svelte';
   import Choice from '../../ui/Choice.svelte';
   import Button from '../../ui/Button.svelte';
@@ -124,12 +125,12 @@
           </div>{/if}
         {#if one.what !== 'message'}
           {#if asking === one.id}
-            <p class="text-clay" role="alert">
+            <Remark look="line">
               {say(
                 '{n, plural, one {A block uses} other {# blocks use}} it, listed above. They stay, and ask for another {what}.',
                 { n: uses.length, what: word(one.what) }
               )}
-            </p>
+            </Remark>
           {/if}
           <Button size="sm" class="self-start text-[13px]" onclick={() => remove(one)}
             >{asking === one.id ? say('Take it out all the same') : say('Take it out')}</Button

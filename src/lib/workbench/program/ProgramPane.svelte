@@ -150,10 +150,10 @@
       >
     {/if}
   </div>
-  {#if w.notice}<div class="remark !rounded-none border-x-0 border-t-0 text-clay" role="alert">
-      {w.notice}
-      <Button look="quiet" class="underline" onclick={() => (w.notice = '')}>{say('Close')}</Button>
-    </div>{/if}
+  {#if w.notice}{#await import('../../ui/Remark.svelte') then { default: Remark }}<Remark look="bar">
+        <span class="flex-1">{w.notice}</span>
+        <Button look="quiet" class="underline" onclick={() => (w.notice = '')}>{say('Close')}</Button>
+      </Remark>{/await}{/if}
   <div class="relative grid min-h-0 flex-1" style="grid-template-columns: {halved ? '1fr 1fr' : '1fr'}">
     <div class="relative min-h-0 min-w-0 {shown === 'notebook' || shown === 'flow' ? 'hidden' : ''}">
       {#if isText}

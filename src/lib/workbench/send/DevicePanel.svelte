@@ -1,5 +1,6 @@
 <!-- The device: which one, on what cable, in what state, and what can be done with it. -->
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import { say, word } from '../../../../core/words.ts';
   import Button from '../../ui/Button.svelte';
   import Choice from '../../ui/Choice.svelte';
@@ -83,16 +84,12 @@
       </div>
     </div>
   {/if}
-  {#if d.message}<p
-      class={d.mood === 'bad' ? 'remark text-clay' : 'rounded-[10px] bg-[var(--mosswash)] px-3 py-2 text-moss'}
-      role="status"
-      data-testid="device-message"
-    >
+  {#if d.message}<Remark tone={d.mood === 'bad' ? 'clay' : 'moss'} role="status" data-testid="device-message">
       {d.message}
-    </p>{/if}
-  {#if d.unread}<p class="rounded-[10px] bg-[var(--mosswash)] px-3 py-2 text-moss">
+    </Remark>{/if}
+  {#if d.unread}<Remark tone="moss" role={null}>
       {say('It ran on its own. Plug it in to see in the trace what it did.')}
-    </p>{/if}
+    </Remark>{/if}
   <div class="flex flex-wrap gap-2">
     {#if d.plugged}<Button onclick={unplug}>{say('Unplug')}</Button>{:else}<Button look="go" onclick={plug}
         >{say('Plug in')}</Button

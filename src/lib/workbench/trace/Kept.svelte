@@ -1,5 +1,6 @@
 <!-- The runs of this project that are kept: open one again, lay one beside, give it a name, pin it. -->
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import Table from '../../ui/Table.svelte';
   import Field from '../../ui/Field.svelte';
   import Button from '../../ui/Button.svelte';
@@ -59,7 +60,7 @@
 </script>
 
 <Sheet title={say('Runs of this project')} wide>
-  {#if history.trouble}<p class="text-clay" role="alert">{history.trouble}</p>{/if}
+  {#if history.trouble}<Remark look="line">{history.trouble}</Remark>{/if}
   <Table class="text-[13px]" data-testid="kept">
     <tbody>
       {#each history.list as card (card.id)}

@@ -1,5 +1,6 @@
 <!-- Another device for the yard: the program and kit of another project, which stays what it is. -->
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import Button from '../../ui/Button.svelte';
   import Dialog from '../../ui/Dialog.svelte';
   import { say } from '../../../../core/words.ts';
@@ -50,7 +51,7 @@
   <p class="text-soft">
     {say('Its program and kit sheet come from another project. Messages to devices nearby go from one to the other.')}
   </p>
-  {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
+  {#if problem}<Remark>{problem}</Remark>{/if}
   <ul class="flex max-h-72 flex-col gap-1 overflow-auto">
     {#each cards ?? [] as card (card.id)}
       <li>

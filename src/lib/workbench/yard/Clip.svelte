@@ -1,5 +1,6 @@
 <!-- The run that is shown, as a WebM or GIF file, as the yard is seen now: from above, from behind or free. -->
 <script lang="ts">
+  import Remark from '../../ui/Remark.svelte';
   import OneOf from '../../ui/OneOf.svelte';
   import Button from '../../ui/Button.svelte';
   import Dialog from '../../ui/Dialog.svelte';
@@ -71,7 +72,7 @@
         >{/each}
     </fieldset>
     {#if share !== undefined}<Progress says={say('Record a clip')} {share} />{/if}
-    {#if problem}<p class="remark text-clay" role="alert">{problem}</p>{/if}
+    {#if problem}<Remark>{problem}</Remark>{/if}
   {/if}
   <div class="flex justify-end gap-2">
     <Button onclick={() => (share !== undefined ? (cancelled = true) : (open = false))}

@@ -1,10 +1,9 @@
 <script lang="ts">
-  import Button from '../../../lib/ui/Button.svelte';
+  import Button from '$lib/ui/Button.svelte';
   import { sound } from '$lib/workbench/yard/tones.ts';
   import { say } from '../../../../core/words.ts';
   import { Pane, PaneGroup, PaneResizer } from 'paneforge';
   import { isTyping, singleKeys } from '$lib/ui/keys.svelte.ts';
-  import Trouble from '$lib/project/Trouble.svelte';
   import Header from '$lib/workbench/Header.svelte';
   import ProgramPane from '$lib/workbench/program/ProgramPane.svelte';
   import TracePane from '$lib/workbench/trace/TracePane.svelte';
@@ -96,14 +95,18 @@
 <svelte:window onkeydowncapture={keys} />
 <div class="flex h-full flex-col">
   <Header />
-  <Trouble session={w.session} />
-  {#if w.phone?.asking}
-    <div class="flex items-center gap-3 border-b border-rule bg-linen px-4 py-1.5" role="alert" data-testid="asking">
-      <span class="flex-1">{say('Another phone wants to be the hand of this workbench.')}</span>
-      <Button look="go" size="sm" onclick={() => w.phone?.decide(true)}>{say('Let it')}</Button>
-      <Button size="sm" onclick={() => w.phone?.decide(false)}>{say('No')}</Button>
-    </div>
-  {/if}
+  {#if w.session.trouble}{#await import('$lib/project/Trouble.svelte') then { default: Trouble }}<Trouble
+        session={w.session}
+      />{/await}{/if}
+  {#if w.phone?.asking}{#await import('$lib/ui/Remark.svelte') then { default: Remark }}<Remark
+        look="bar"
+        tone="calm"
+        data-testid="asking"
+      >
+        <span class="flex-1">{say('Another phone wants to be the hand of this workbench.')}</span>
+        <Button look="go" size="sm" onclick={() => w.phone?.decide(true)}>{say('Let it')}</Button>
+        <Button size="sm" onclick={() => w.phone?.decide(false)}>{say('No')}</Button>
+      </Remark>{/await}{/if}
   {#if screen.wide}
     <main class="min-h-0 flex-1">
       <PaneGroup direction="vertical" autoSaveId="mossbell.rows">

@@ -1,5 +1,6 @@
 <!-- The program as flow charts: they follow the edit, light what runs, and lead to the blocks. -->
 <script lang="ts">
+  import Remark from '../../../ui/Remark.svelte';
   import { say } from '../../../../../core/words.ts';
   import { partName } from '../../../../../core/kit/kit.ts';
   import { flowsOf } from '../../../../../core/language/outline.ts';
@@ -87,9 +88,9 @@
   onpointerup={() => (held = undefined)}
   onpointercancel={() => (held = undefined)}
 >
-  {#if trouble}<p class="text-clay" role="alert">
+  {#if trouble}<Remark look="line">
       {say('The chart could not be laid out: {trouble}', { trouble })}
-    </p>{/if}
+    </Remark>{/if}
   {#if charts && charts.length === 0}<p class="text-soft">
       {say('Nothing can run yet. Put "At the start" and a few blocks into the program, and its flow is drawn here.')}
     </p>{:else if !charts}<p class="text-soft">{say('Laying the chart out ...')}</p>{/if}

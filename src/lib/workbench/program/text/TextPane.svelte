@@ -1,5 +1,6 @@
 <!-- A text project: its Python is the program. -->
 <script lang="ts">
+  import Remark from '../../../ui/Remark.svelte';
   import Button from '../../../ui/Button.svelte';
   import { eventsOf } from '../../../../../core/trace/apart.ts';
   import { retell, say } from '../../../../../core/words.ts';
@@ -111,8 +112,8 @@
 
 <div class="flex h-full min-h-0 flex-col">
   <div bind:this={host} class="min-h-0 flex-1 overflow-hidden" data-testid="text"></div>
-  {#if error?.type === 'error'}<p class="remark !rounded-none" role="alert">{place}{retell(error.message)}</p>
-  {:else if runs.textTrouble}<p class="remark !rounded-none" role="alert">{retell(runs.textTrouble)}</p>{/if}
+  {#if error?.type === 'error'}<Remark look="bar" tone="ink">{place}{retell(error.message)}</Remark>
+  {:else if runs.textTrouble}<Remark look="bar" tone="ink">{retell(runs.textTrouble)}</Remark>{/if}
   {#if runs.state === 'paused' && values.length}
     <div
       class="flex flex-wrap gap-x-4 gap-y-1 border-t border-rule bg-linen px-3 py-1.5 font-mono text-[13px]"

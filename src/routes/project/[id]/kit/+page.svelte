@@ -1,4 +1,5 @@
 <script lang="ts">
+  import Remark from '../../../../lib/ui/Remark.svelte';
   import Field from '../../../../lib/ui/Field.svelte';
   import Choice from '../../../../lib/ui/Choice.svelte';
   import Button from '../../../../lib/ui/Button.svelte';
@@ -258,19 +259,19 @@
           {/each}
         </TableBody>
       </Table>
-      {#each wiring as x (x.text)}<p class="remark text-clay">{x.text}</p>{/each}
+      {#each wiring as x (x.text)}<Remark role={null}>{x.text}</Remark>{/each}
       {#each remarks as r, i (r.rule + r.blocks.join() + i)}
-        <div class="remark">
+        <Remark tone="ink" role={null}>
           <b>{r.says}</b><br />{r.todo}
           <div class="mt-1.5 flex flex-wrap gap-1.5">
             {#each r.mends as m (m.label)}<Button size="sm" class="text-[13px]" onclick={() => bench.mend(m)}
                 >{m.label}</Button
               >{/each}
           </div>
-        </div>
+        </Remark>
       {/each}
       <h2 class="mt-1 text-[18px]">{say('Measures')}</h2>
-      {#if trouble}<p class="remark text-clay" role="alert">{trouble}</p>{/if}
+      {#if trouble}<Remark>{trouble}</Remark>{/if}
       <dl
         class="grid grid-cols-[1fr_auto] rounded-[10px] border border-rule bg-card text-[13px] [&>*]:flex [&>*]:min-h-8 [&>*]:items-center [&>dd]:justify-end [&>dd]:gap-1.5 [&>*]:border-b [&>*]:border-rule [&>*]:px-2.5 [&>*]:py-1 [&>:nth-last-child(-n+2)]:border-0"
       >
