@@ -82,7 +82,7 @@ const number = (text: string | undefined, name: string): number | undefined => {
 /** Of a text the parts that it names are looked over, and if blocks can say it, those blocks. */
 function looked(p: Project): Remark[] {
   if (p.text === undefined) return lookOver(p);
-  const found = readPython(p.text);
+  const found = readPython(p.text, p.kit);
   const blocks = found.ok ? lookOver({ ...p, program: found.program }) : [];
   // what is in which socket is told of the text's own lines
   return [...lookOverText(p.text, p.kit), ...blocks.filter((r) => !/^socket-|^part-/.test(r.rule))];
@@ -151,7 +151,7 @@ async function main(): Promise<number> {
 
   if (verb === 'blocks') {
     const { text = '', ...rest } = project(positionals[0]);
-    const found = readPython(text);
+    const found = readPython(text, rest.kit);
     if (!found.ok)
       throw new BadInput(
         [

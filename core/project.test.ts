@@ -1,13 +1,16 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { renewedProject } from './kit/before.ts';
 import { barrow } from './kit/kit.ts';
+import { rehearse } from './run/interpreter.ts';
+import { stateAt } from './trace/query.ts';
 import { LARGEST_FILE, migrate, newProject, readProject, VERSION, writeProject } from './project.ts';
 import { longAisle } from './yard/mats.ts';
 
 const folder = new URL('./testing/projects/', import.meta.url);
 
 describe('projects of before', () => {
-  const files = readdirSync(folder);
+  const files = readdirSync(folder).filter((f) => /^\d+-/.test(f));
   it('of every version so far have a file here', () => {
     const versions = new Set(files.map((f) => Number(f.split('-')[0])));
     expect([...versions].sort()).toEqual(Array.from({ length: VERSION }, (_, i) => i + 1));
@@ -19,13 +22,62 @@ describe('projects of before', () => {
     expect(read.project.version).toBe(VERSION);
     expect(readProject(writeProject(read.project))).toEqual(read);
   });
+  const demos = readdirSync(new URL('demo-1/', folder));
+  const ENDS = JSON.parse(readFileSync(new URL('demo-1-ends.json', folder), 'utf8')) as Record<
+    string,
+    { x: number; y: number; ticks: number; events: number }
+  >;
+  it.each(demos)('the demo %s of version 1 opens, runs, and ends where it ended then', (file) => {
+    const read = readProject(readFileSync(new URL(`demo-1/${file}`, folder), 'utf8'), file);
+    if (!read.ok) throw new Error(read.problem);
+    const trace = rehearse({ ...read.project, seed: 1, inputs: [], limitS: 12 });
+    const end = stateAt(trace, trace.ticks * 1000);
+    const then = ENDS[file.replace('.mossbell.json', '')];
+    expect(Math.hypot(end.x - then.x, end.y - then.y)).toBeLessThan(1e-3);
+    expect([trace.ticks, trace.events.length]).toEqual([then.ticks, then.events]);
+  });
+  it('call the sockets of every board as they are called now, in blocks, kit and text', () => {
+    const json = (one: unknown): string => JSON.stringify(one);
+    for (const file of demos) {
+      const old = JSON.parse(readFileSync(new URL(`demo-1/${file}`, folder), 'utf8')) as Record<string, unknown>;
+      const now = migrate(old);
+      expect(json(now)).not.toMatch(/"(socket|motor|servo|sensor)":"([PQRUVWL]|[1-4]0)"/);
+      const shipped = readFileSync(new URL(`../../../demo/projects/${file}`, folder), 'utf8');
+      expect(now).toEqual(JSON.parse(shipped));
+    }
+    const [robot, board] = [
+      { device: 'barrow', parts: [{ socket: '40' }, { socket: 'J1' }, { socket: 'X' }] },
+      { device: 'trowel', parts: [{ socket: 'U' }, { socket: 'L' }] }
+    ];
+    const text = 'vent = Servo("U")\nwheels = Wheels(left="P", right=\'Q\', diameter_mm=68)\nlog("U")';
+    const of = (kit: object) =>
+      renewedProject({ kit, text, others: [{ kit, program: { kind: 'k', slots: { motor: 'U', W: 'P' } } }] });
+    expect(of(robot)).toEqual({
+      kit: { device: 'barrow', parts: [{ socket: 'J10' }, { socket: 'J1' }, { socket: 'X' }] },
+      text: 'vent = Servo("J4")\nwheels = Wheels(left="J1", right=\'J2\', diameter_mm=68)\nlog("U")',
+      others: [
+        {
+          kit: { device: 'barrow', parts: [{ socket: 'J10' }, { socket: 'J1' }, { socket: 'X' }] },
+          program: { kind: 'k', slots: { motor: 'J4', W: 'P' } }
+        }
+      ]
+    });
+    expect(of(board)).toMatchObject({
+      kit: { parts: [{ socket: 'J1' }, { socket: 'J2' }] },
+      text: expect.stringContaining('vent = Servo("J1")')
+    });
+  });
   it('are taken on step by step, each version to the next', () => {
     const upgrades = {
       1: (p: Record<string, unknown>) => ({ ...p, mat: { ...(p.mat as object), wet: false } }),
       2: (p: Record<string, unknown>) => ({ ...p, name: `${String(p.name)}!` })
     };
     const one = newProject('Pots', barrow, longAisle);
-    expect(migrate(one, 3, upgrades)).toMatchObject({ version: 3, name: 'Pots!', mat: { wet: false } });
+    expect(migrate({ ...one, version: 1 }, 3, upgrades)).toMatchObject({
+      version: 3,
+      name: 'Pots!',
+      mat: { wet: false }
+    });
     expect(migrate({ ...one, version: 2 }, 3, upgrades)).toMatchObject({ version: 3, name: 'Pots!' });
     expect((migrate({ ...one, version: 2 }, 3, upgrades) as typeof one).mat).not.toHaveProperty('wet');
     expect(migrate(one)).toBe(one);

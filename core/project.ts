@@ -4,19 +4,22 @@
  */
 import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import * as z from 'zod';
+import { renewedProject } from './kit/before.ts';
 import { kitSchema, type Kit } from './kit/kit.ts';
 import { bodiesOf, catalogue, slotSpec } from './language/catalogue.ts';
 import { allSteps, isStep, programSchema, type Program, type Step } from './language/program.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
 
-export const VERSION = 1;
+export const VERSION = 2;
 /**
  * What makes a project of one version one of the next: `UPGRADES[1]` takes version 1 to 2, and so on. A change of the schema
  * that an old file does not meet goes with a new version and its upgrade here; a file of each version is a fixture
  * (core/testing/projects), so that no old project ever comes to an error page.
  */
-const UPGRADES: Readonly<Record<number, (old: Record<string, unknown>) => Record<string, unknown>>> = {};
+const UPGRADES: Readonly<Record<number, (old: Record<string, unknown>) => Record<string, unknown>>> = {
+  1: renewedProject
+};
 /** @param upgrades, to other versions than this program's in tests */
 export function migrate(value: unknown, to: number = VERSION, upgrades = UPGRADES): unknown {
   let project = value as Record<string, unknown>;
@@ -61,7 +64,7 @@ export const projectSchema = z.strictObject({
 });
 export type Project = {
   format: 'mossbell.project';
-  version: 1;
+  version: typeof VERSION;
   name: string;
   program: Program;
   kit: Kit;
@@ -267,7 +270,7 @@ function tooDeep(value: unknown, depth: number): boolean {
 export const writeProject = (project: Project): string => JSON.stringify(project, null, 1) + '\n';
 export const newProject = (name: string, kit: Kit, mat: Mat): Project => ({
   format: 'mossbell.project',
-  version: 1,
+  version: VERSION,
   name,
   program: { stacks: [], routines: [], variables: [], loose: [] },
   kit,

@@ -25,7 +25,7 @@ test('1 the program drives a socket that is empty: the part that is really there
 }) => {
   await openDemo(page, 'The silent striker');
   await remarks(page, 2);
-  await says(page, /uses an angle servo in W, and nothing is plugged in there/);
+  await says(page, /uses an angle servo in J6, and nothing is plugged in there/);
   await says(page, /Your striker sits in U/);
   await rehearse(page);
   await finds(page, /The program stopped here: Nothing is plugged in there/);

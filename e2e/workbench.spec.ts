@@ -64,7 +64,7 @@ test('the look-over finds three mistakes, and its mends put them right', async (
   await page.getByRole('button', { name: 'Add: wait 1 s, then stop' }).click();
   await expect(page.getByText('Nothing to remark.')).toBeVisible();
   await rehearse(page);
-  expect((await project(page)).kit.parts.find((p) => p.name === 'striker')!.socket).toBe('W');
+  expect((await project(page)).kit.parts.find((p) => p.name === 'striker')!.socket).toBe('J6');
   // all of it can be undone, one gesture at a time
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await expect(page.getByRole('button', { name: '3 to check' })).toBeVisible();
@@ -218,15 +218,15 @@ test('the robot is dragged and turned by hand, and goes back to the start of the
 test('the kit sheet: parts move, blocks follow, measures change, with undo on every page', async ({ page }) => {
   await openDemo(page, 'Wake the bell');
   await page.getByRole('link', { name: 'Kit sheet' }).click();
-  const card = (await page.locator('[data-socket=U]').boundingBox())!;
-  const empty = (await page.locator('[data-socket=W]').boundingBox())!;
+  const card = (await page.locator('[data-socket=J4]').boundingBox())!;
+  const empty = (await page.locator('[data-socket=J6]').boundingBox())!;
   await page.mouse.move(card.x + 90, card.y + 20);
   await page.mouse.down();
   await page.mouse.move(empty.x + 90, empty.y + 20, { steps: 8 });
   await page.mouse.up();
-  await expect(page.getByLabel('Socket of the striker')).toHaveValue('W');
-  await page.getByLabel('Name of the part in W').fill('hammer');
-  await page.getByLabel('Name of the part in W').press('Enter');
+  await expect(page.getByLabel('Socket of the striker')).toHaveValue('J6');
+  await page.getByLabel('Name of the part in J6').fill('hammer');
+  await page.getByLabel('Name of the part in J6').press('Enter');
   await page.getByRole('spinbutton', { name: 'wheel diameter' }).fill('56');
   await page.getByRole('spinbutton', { name: 'wheel diameter' }).press('Enter');
   await expect(page.getByText('17.6 cm')).toBeVisible();
@@ -237,11 +237,11 @@ test('the kit sheet: parts move, blocks follow, measures change, with undo on ev
   await workbench(page);
   await expect(page.locator('.servo\\.angle').first()).toContainText('hammer');
   const p = await project(page);
-  expect(p.program.routines[0].steps[0].slots.servo).toBe('W');
+  expect(p.program.routines[0].steps[0].slots.servo).toBe('J6');
   expect(p.kit.wheels.leftDiameterMm).toBe(56);
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await expect(page.locator('.servo\\.angle').first()).toContainText('striker');
-  expect((await project(page)).program.routines[0].steps[0].slots.servo).toBe('U');
+  expect((await project(page)).program.routines[0].steps[0].slots.servo).toBe('J4');
 });
 
 test('the reckoner puts its number into the chosen block', async ({ page }) => {

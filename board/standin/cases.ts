@@ -179,22 +179,22 @@ export const CASES: Record<string, () => Case> = {
   }),
   'motor.run': () => ({
     p: program(
-      start(b('motor.run', { motor: 'P', power: 40 }), s(0.5), b('motor.run', { motor: 'Q', power: 40 }), s(0.5))
+      start(b('motor.run', { motor: 'J1', power: 40 }), s(0.5), b('motor.run', { motor: 'J2', power: 40 }), s(0.5))
     )
   }),
   'motor.span': () => ({
     p: program(
       start(
-        b('motor.span', { motor: 'Q' }),
-        b('motor.span', { motor: 'P', amount: 90, unit: '°' }),
-        b('motor.span', { motor: 'P', power: -30, amount: 0.5, unit: 'turns', ending: 'coast' })
+        b('motor.span', { motor: 'J2' }),
+        b('motor.span', { motor: 'J1', amount: 90, unit: '°' }),
+        b('motor.span', { motor: 'J1', power: -30, amount: 0.5, unit: 'turns', ending: 'coast' })
       )
     )
   }),
   'motor.stop': () => ({ p: program(start(b('motor.run'), s(0.3), b('motor.stop'))) }),
   'servo.angle': () => ({
     p: program(
-      start(b('servo.angle', { servo: 'U', angle: 120 }), s(0.3), b('servo.angle', { servo: 'V', angle: 200 }))
+      start(b('servo.angle', { servo: 'J4', angle: 120 }), s(0.3), b('servo.angle', { servo: 'J5', angle: 200 }))
     )
   }),
   'servo.middle': () => ({ p: program(start(b('servo.angle', { angle: 10 }), b('servo.middle'))) }),
@@ -354,7 +354,7 @@ export const CASES: Record<string, () => Case> = {
     )
   }),
   'sense.line': () => ({
-    p: program(start(log(b('sense.line')), log(b('sense.line', { sensor: '30' })))),
+    p: program(start(log(b('sense.line')), log(b('sense.line', { sensor: 'J9' })))),
     mat: fernBed
   }),
   'sense.colour': () => ({ p: program(start(log(b('sense.colour')), log('not reached'))) }),
@@ -362,7 +362,7 @@ export const CASES: Record<string, () => Case> = {
     p: program(
       start(
         b('wheels.run', { left: 25, right: 25 }),
-        b('wait.until', { condition: b('sense.over', { sensor: '30' }) }),
+        b('wait.until', { condition: b('sense.over', { sensor: 'J9' }) }),
         b('wheels.stop'),
         log(b('sense.over', { what: 'light' }))
       )
@@ -745,11 +745,11 @@ export const CASES: Record<string, () => Case> = {
     p: program(
       start(
         b('motor.side'),
-        b('motor.run', { motor: 'P' }),
+        b('motor.run', { motor: 'J1' }),
         s(0.3),
         log(b('sense.motor')),
         b('motor.side', { side: 'normal' }),
-        b('motor.run', { motor: 'P' }),
+        b('motor.run', { motor: 'J1' }),
         s(0.3),
         b('motor.stop')
       )
@@ -759,18 +759,18 @@ export const CASES: Record<string, () => Case> = {
     p: program(
       start(
         b('motor.keeps'),
-        b('motor.run', { motor: 'P', power: 40 }),
+        b('motor.run', { motor: 'J1', power: 40 }),
         s(0.6),
         log(b('sense.motor', { what: 'speed' })),
         b('motor.keeps', { what: 'power' }),
-        b('motor.run', { motor: 'P', power: 40 }),
+        b('motor.run', { motor: 'J1', power: 40 }),
         s(0.4),
         b('motor.stop')
       )
     )
   }),
   'servo.share': () => ({
-    p: program(start(b('servo.share', { share: 75 }), s(0.3), b('servo.share', { servo: 'V', share: 130 })))
+    p: program(start(b('servo.share', { share: 75 }), s(0.3), b('servo.share', { servo: 'J5', share: 130 })))
   }),
   'servo.slow': () => ({
     p: program(start(b('servo.slow', { angle: 150, time: 0.4 }), log('there'), b('servo.slow', { angle: 20, time: 0 })))
@@ -1008,10 +1008,10 @@ export const CASES: Record<string, () => Case> = {
   'sense.motor': () => ({
     p: program(
       start(
-        b('motor.run', { motor: 'Q' }),
+        b('motor.run', { motor: 'J2' }),
         s(0.5),
-        ...['turns', 'degrees', 'speed'].map((what) => log(b('sense.motor', { motor: 'Q', what }))),
-        b('motor.stop', { motor: 'Q' })
+        ...['turns', 'degrees', 'speed'].map((what) => log(b('sense.motor', { motor: 'J2', what }))),
+        b('motor.stop', { motor: 'J2' })
       )
     )
   }),
@@ -1049,7 +1049,7 @@ export const CASES: Record<string, () => Case> = {
         log(b('sense.turns')),
         b('drive.measure', { amount: 5 }),
         log(b('sense.driven')),
-        log(b('sense.motor', { motor: 'P' }))
+        log(b('sense.motor', { motor: 'J1' }))
       )
     )
   }),

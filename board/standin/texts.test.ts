@@ -21,7 +21,7 @@ import { StandIn, type LoadMicroPython } from './standin.ts';
 const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));
 const whole = (lines: readonly string[]): string => `from mossbell import *
 
-distance = Distance("10")
+distance = Distance("J7")
 
 n = 0
 m = 0

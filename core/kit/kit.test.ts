@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { currentOf, rightOhm } from '../circuit/led.ts';
+import { newStep } from '../language/catalogue.ts';
 import {
   abilities,
   aPart,
@@ -10,7 +11,9 @@ import {
   movePart,
   partAt,
   partName,
+  firstSocket,
   socketsFor,
+  socketsOf,
   trowel,
   typeName,
   wheelMotor,
@@ -32,7 +35,7 @@ describe('a kit sheet', () => {
       'servo',
       'wheels'
     ]);
-    expect(wheelMotor(barrow, 'left')!.socket).toBe('P');
+    expect(wheelMotor(barrow, 'left')!.socket).toBe('J1');
   });
   it('of Trowel is a board for the hand: what it can do is on the board, and it has two sockets', () => {
     expect(kitSchema.parse(trowel)).toEqual(trowel);
@@ -47,22 +50,29 @@ describe('a kit sheet', () => {
       'servo',
       'temperature'
     ]);
-    const wrong = { ...trowel, parts: [...trowel.parts, { socket: 'P', type: 'motor' as const, name: 'wheel' }] };
-    expect(checkWiring(wrong)[0].text).toBe('Trowel has no socket P.');
+    const wrong = (socket: string) => ({
+      ...trowel,
+      parts: [{ socket, type: 'motor' as const, name: 'wheel' }]
+    });
+    expect(checkWiring(wrong('J3'))[0].text).toBe('Trowel has no socket J3.');
+    expect(checkWiring(wrong('J2'))[0].text).toBe('Trowel has no socket for a motor.');
+    expect([socketsOf(trowel), socketsOf(barrow).length]).toEqual([['J1', 'J2'], 10]);
   });
   it('says that a servo with its plug the wrong way round is dead', () => {
     const turned = {
       ...barrow,
-      parts: barrow.parts.map((p) => (p.socket === 'U' ? { ...p, plug: 'wrong' as const } : p))
+      parts: barrow.parts.map((p) => (p.socket === 'J4' ? { ...p, plug: 'wrong' as const } : p))
     };
-    expect(checkWiring(turned)[0]).toMatchObject({ socket: 'U' });
+    expect(checkWiring(turned)[0]).toMatchObject({ socket: 'J4' });
     expect(checkWiring(turned)[0].text).toContain('wrong way round');
   });
   it('says what is wrong with the wiring', () => {
-    const twice = { ...barrow, parts: [...barrow.parts, { socket: 'U', type: 'servo' as const, name: 'flap' }] };
-    expect(checkWiring(twice)[0]).toEqual({ socket: 'U', text: 'Two parts are in socket U. Move one of them.' });
-    expect(checkWiring(movePart(barrow, 'U', '40'))[0].text).toContain('does not fit socket 40. It goes into U, V, W.');
-    expect(checkWiring({ ...barrow, parts: barrow.parts.filter((p) => p.socket !== 'P') })[0].text).toBe(
+    const twice = { ...barrow, parts: [...barrow.parts, { socket: 'J4', type: 'servo' as const, name: 'flap' }] };
+    expect(checkWiring(twice)[0]).toEqual({ socket: 'J4', text: 'Two parts are in socket J4. Move one of them.' });
+    expect(checkWiring(movePart(barrow, 'J4', 'J10'))[0].text).toContain(
+      'does not fit socket J10. It goes into J4, J5, J6.'
+    );
+    expect(checkWiring({ ...barrow, parts: barrow.parts.filter((p) => p.socket !== 'J1') })[0].text).toBe(
       'The left wheel needs exactly one motor.'
     );
   });
@@ -75,9 +85,9 @@ describe('a kit sheet', () => {
     expect(checkWiring(trowel)).toEqual([]);
     const bare = checkWiring(lamp({ colour: 'red', ohm: 0 }));
     expect(bare).toHaveLength(1);
-    expect(bare[0].socket).toBe('L');
+    expect(bare[0].socket).toBe('J2');
     const [, mA, ohm] =
-      /^(\d+) mA would flow through the LED in L; it and the pin take 20 mA\. Put (\d+) Ω before it\.$/.exec(
+      /^(\d+) mA would flow through the LED in J2; it and the pin take 20 mA\. Put (\d+) Ω before it\.$/.exec(
         bare[0].text
       )!;
     expect(Number(mA)).toBe(Math.round(1000 * currentOf(lamp({ colour: 'red', ohm: 0 }).parts[1])!));
@@ -85,41 +95,49 @@ describe('a kit sheet', () => {
     expect(checkWiring(lamp({ colour: 'red', ohm: Number(ohm) }))).toEqual([]);
   });
   it('changes one part and leaves the others', () => {
-    const changed = changePart(barrow, 'V', { name: 'rake' });
-    expect(changed.parts.map((p) => p.name)).toEqual(barrow.parts.map((p) => (p.socket === 'V' ? 'rake' : p.name)));
-    expect(partAt(changed, 'V')).toEqual({ ...partAt(barrow, 'V'), name: 'rake' });
+    const changed = changePart(barrow, 'J5', { name: 'rake' });
+    expect(changed.parts.map((p) => p.name)).toEqual(barrow.parts.map((p) => (p.socket === 'J5' ? 'rake' : p.name)));
+    expect(partAt(changed, 'J5')).toEqual({ ...partAt(barrow, 'J5'), name: 'rake' });
     expect(changePart(barrow, '9', { name: 'rake' })).toEqual(barrow);
   });
   it('offers wheels only where both are driven, by motors, on a robot', () => {
     const has = (kit: Kit) => abilities(kit).has('wheels');
     const without = (socket: string) => ({ ...barrow, parts: barrow.parts.filter((p) => p.socket !== socket) });
-    expect([has(barrow), has(without('P')), has(without('Q'))]).toEqual([true, false, false]);
+    expect([has(barrow), has(without('J1')), has(without('J2'))]).toEqual([true, false, false]);
     const motors = barrow.parts.filter((p) => p.type === 'motor');
     expect(has({ ...trowel, parts: motors })).toBe(false);
-    const servo = changePart(barrow, 'P', { type: 'servo' });
+    const servo = changePart(barrow, 'J1', { type: 'servo' });
     expect([has(servo), wheelMotor(servo, 'left')]).toEqual([false, undefined]);
     expect([abilities(barrow).has('lamp'), abilities(trowel).has('lamps')]).toEqual([false, true]);
   });
   it('takes an angle servo and a spin servo in the same sockets, and says each by its name', () => {
-    const spin = changePart(barrow, 'U', { type: 'spin' });
+    const spin = changePart(barrow, 'J4', { type: 'spin' });
     expect(checkWiring(spin)).toEqual([]);
-    expect(socketsFor('spin')).toEqual(socketsFor('servo'));
+    expect(socketsFor(barrow, 'spin')).toEqual(socketsFor(barrow, 'servo'));
     expect([typeName('spin'), aPart('spin')]).toEqual(['spin servo', 'a spin servo']);
     // parts of other kinds may share a name
-    expect(partName(changePart(barrow, 'U', { name: 'nose' }), 'U')).toBe('nose');
-    expect(checkWiring(changePart(barrow, '20', { plug: 'wrong' }))).toEqual([]);
+    expect(partName(changePart(barrow, 'J4', { name: 'nose' }), 'J4')).toBe('nose');
+    expect(checkWiring(changePart(barrow, 'J8', { plug: 'wrong' }))).toEqual([]);
+  });
+  it('says where a block looks for a part first: at the first there is, or where one would go', () => {
+    expect([firstSocket(barrow, 'servo'), firstSocket(trowel, 'servo')]).toEqual(['J4', 'J1']);
+    expect(firstSocket(movePart(barrow, 'J4', 'J6'), 'servo')).toBe('J6');
+    expect([firstSocket(barrow, 'spin'), firstSocket(barrow, 'colour')]).toEqual(['J6', 'J10']);
+    expect(firstSocket(trowel, 'motor')).toBeUndefined();
+    expect(newStep('servo.angle', 'a', undefined, trowel).slots.servo).toBe('J1');
+    expect(newStep('motor.run', 'a', undefined, trowel).slots.motor).toBe('J1');
   });
   it('lets two parts change places', () => {
-    const swapped = movePart(barrow, 'U', 'V');
-    expect([partAt(swapped, 'U')!.name, partAt(swapped, 'V')!.name]).toEqual(['pan', 'striker']);
-    expect(movePart(swapped, 'V', 'U')).toEqual(barrow);
+    const swapped = movePart(barrow, 'J4', 'J5');
+    expect([partAt(swapped, 'J4')!.name, partAt(swapped, 'J5')!.name]).toEqual(['pan', 'striker']);
+    expect(movePart(swapped, 'J5', 'J4')).toEqual(barrow);
   });
   it('names the socket where two parts share a name, and where nothing is', () => {
-    const same = { ...barrow, parts: barrow.parts.map((p) => (p.socket === 'V' ? { ...p, name: 'striker' } : p)) };
-    expect([partName(same, 'U'), partName(barrow, 'U'), partName(barrow, 'W')]).toEqual([
-      'striker (U)',
+    const same = { ...barrow, parts: barrow.parts.map((p) => (p.socket === 'J5' ? { ...p, name: 'striker' } : p)) };
+    expect([partName(same, 'J4'), partName(barrow, 'J4'), partName(barrow, 'J6')]).toEqual([
+      'striker (J4)',
       'striker',
-      'W (empty)'
+      'J6 (empty)'
     ]);
   });
 });

@@ -4,27 +4,19 @@
  * choice for the invented device.
  */
 import * as z from 'zod';
+import { BOARDS, FITS, type Board } from './boards.ts';
 import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../circuit/led.ts';
 import { later, say, word } from '../words.ts';
 
 const mm = (min: number, max: number) => z.number().min(min).max(max);
-export const SOCKETS = {
-  motor: ['P', 'Q', 'R'],
-  servo: ['U', 'V', 'W'],
-  sensor: ['10', '20', '30', '40'],
-  lamp: ['L']
-} as const;
-export const socketsFor = (type: Part['type']): readonly string[] =>
-  type === 'motor'
-    ? SOCKETS.motor
-    : type === 'servo' || type === 'spin'
-      ? SOCKETS.servo
-      : type === 'lamp'
-        ? SOCKETS.lamp
-        : SOCKETS.sensor;
-/** The sockets that a device has on its board. */
-export const socketsOf = (kit: Kit): readonly string[] =>
-  kit.device === 'trowel' ? ['U', 'L'] : [...SOCKETS.motor, ...SOCKETS.servo, ...SOCKETS.sensor];
+/** The sockets of its board that a kind of part fits. */
+export const socketsFor = (kit: Kit, type: Part['type']): readonly string[] =>
+  socketsOf(kit).filter((socket) => boardOf(kit).sockets[socket] === FITS[type]);
+export const boardOf = (kit: Kit): Board => BOARDS[kit.device];
+export const socketsOf = (kit: Kit): readonly string[] => Object.keys(boardOf(kit).sockets);
+/** Where a block that names such a part looks first: at the first one there is, or where one would go. */
+export const firstSocket = (kit: Kit, type: Part['type']): string | undefined =>
+  kit.parts.find((p) => p.type === type)?.socket ?? socketsFor(kit, type).find((s) => !partAt(kit, s));
 
 export const partSchema = z.strictObject({
   socket: z.string().min(1).max(8),
@@ -120,13 +112,13 @@ export const barrow: Kit = {
   lineSensors: { apartMm: 18, aheadMm: 45, threshold: 50 },
   board: { stepUs: 100, accelerationCmS2: 60 },
   parts: [
-    { socket: 'P', type: 'motor', name: 'left wheel', drives: 'left', mounted: 'mirrored' },
-    { socket: 'Q', type: 'motor', name: 'right wheel', drives: 'right', mounted: 'normal' },
-    { socket: 'U', type: 'servo', name: 'striker', hornDeg: 20 },
-    { socket: 'V', type: 'servo', name: 'pan', hornDeg: 0 },
-    { socket: '10', type: 'distance', name: 'nose' },
-    { socket: '20', type: 'line', name: 'left', side: 'left' },
-    { socket: '30', type: 'line', name: 'right', side: 'right' }
+    { socket: 'J1', type: 'motor', name: 'left wheel', drives: 'left', mounted: 'mirrored' },
+    { socket: 'J2', type: 'motor', name: 'right wheel', drives: 'right', mounted: 'normal' },
+    { socket: 'J4', type: 'servo', name: 'striker', hornDeg: 20 },
+    { socket: 'J5', type: 'servo', name: 'pan', hornDeg: 0 },
+    { socket: 'J7', type: 'distance', name: 'nose' },
+    { socket: 'J8', type: 'line', name: 'left', side: 'left' },
+    { socket: 'J9', type: 'line', name: 'right', side: 'right' }
   ]
 };
 /**
@@ -151,8 +143,8 @@ export const trowel: Kit = {
   display: { turnedDeg: 0 },
   sleepMin: 0,
   parts: [
-    { socket: 'U', type: 'servo', name: 'vent', hornDeg: 0 },
-    { socket: 'L', type: 'lamp', name: 'lamp' }
+    { socket: 'J1', type: 'servo', name: 'vent', hornDeg: 0 },
+    { socket: 'J2', type: 'lamp', name: 'lamp' }
   ]
 };
 export const kits = { barrow, trowel } as const;
@@ -186,15 +178,10 @@ export function partName(kit: Kit, socket: string): string {
 export const abilities = (kit: Kit): Set<string> =>
   new Set([
     ...kit.parts.map((p) => p.type),
-    ...ON_BOARD[kit.device],
+    ...boardOf(kit).builtIn,
     ...(kit.parts.some((p) => p.type === 'lamp') ? ['lamps'] : []),
     ...(hasWheels(kit) && wheelMotor(kit, 'left') && wheelMotor(kit, 'right') ? ['wheels'] : [])
   ]);
-const ON_BOARD: Record<Kit['device'], readonly string[]> = {
-  barrow: ['lamps', 'motion', 'gyro', 'nose'],
-  trowel: ['motion', 'edges', 'light', 'temperature', 'moisture']
-};
-
 export type Wiring = { socket: string; text: string };
 /** The wiring check: what cannot work about the kit itself, whatever the program is. */
 export function checkWiring(kit: Kit): Wiring[] {
@@ -225,25 +212,25 @@ export function checkWiring(kit: Kit): Wiring[] {
           socket: part.socket
         })
       });
-    if (!socketsOf(kit).includes(part.socket) && socketsFor(part.type).includes(part.socket))
+    if (!socketsOf(kit).includes(part.socket))
       found.push({
         socket: part.socket,
         text: say('{name} has no socket {socket}.', { name: kit.name, socket: part.socket })
       });
-    else if (!socketsFor(part.type).includes(part.socket))
-      found.push({
-        socket: part.socket,
-        text: say('A {typeName} does not fit socket {socket}. It goes into {n}.', {
-          typeName: typeName(part.type),
-          socket: part.socket,
-          n: socketsFor(part.type).join(', ')
-        })
-      });
+    else if (!socketsFor(kit, part.type).includes(part.socket))
+      found.push({ socket: part.socket, text: doesNotFit(kit, part.type, part.socket) });
   }
   for (const side of hasWheels(kit) ? (['left', 'right'] as const) : [])
     if (kit.parts.filter((p) => p.drives === side).length !== 1)
       found.push({ socket: '', text: say('The {side} wheel needs exactly one motor.', { side }) });
   return found;
+}
+/** What is said of a part in a socket that does not take it. */
+export function doesNotFit(kit: Kit, type: Part['type'], socket: string): string {
+  const n = socketsFor(kit, type).join(', ');
+  return n
+    ? say('A {typeName} does not fit socket {socket}. It goes into {n}.', { typeName: typeName(type), socket, n })
+    : say('{name} has no socket for {aPart}.', { name: kit.name, aPart: aPart(type) });
 }
 const TYPES: Record<Part['type'], readonly [string, string]> = {
   motor: [later('motor'), later('a motor')],

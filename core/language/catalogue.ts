@@ -10,6 +10,7 @@ import * as sense from './blocks/sense.ts';
 import * as sound from './blocks/sound.ts';
 import * as wait from './blocks/wait.ts';
 import * as work from './blocks/work.ts';
+import { firstSocket, type Kit } from '../kit/kit.ts';
 import { pieces, SECTIONS, type BlockDef, type Piece, type SlotSpec } from './define.ts';
 import type { Program, Slot, Step } from './program.ts';
 import { isStep } from './program.ts';
@@ -200,12 +201,15 @@ export function slotsOf(step: Step, program?: Program): string[] {
   return [...shown, ...Object.keys(def.slots).filter((s) => !shown.includes(s) && def.slots[s].type === 'rows')];
 }
 
-/** A new step of this kind with its own numbers; slots for variables and routines take `first` of the program. */
-export function newStep(kind: string, id: string, program?: Program): Step {
+/**
+ * A new step of this kind with its own numbers; slots for variables and routines take the first of the program, those for
+ * parts the first of the kit.
+ */
+export function newStep(kind: string, id: string, program?: Program, kit?: Kit): Step {
   const def = definition(kind);
   const step: Step = { id, kind, slots: {} };
   const fill = (name: string, spec: SlotSpec): void => {
-    const first = emptySlot(spec, program);
+    const first = (kit && spec.type === 'part' && firstSocket(kit, spec.part)) || emptySlot(spec, program);
     if (first !== undefined) step.slots[name] = first;
   };
   for (const [name, spec] of Object.entries(def.slots)) fill(name, spec);

@@ -9,11 +9,11 @@ import { readPython } from './python/read.ts';
 /** Names that examples may use without saying where they come from. */
 const TOP = `from mossbell import *
 
-wheels = Wheels(left="P", right="Q", diameter_mm=68, track_mm=124)
+wheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)
 display = Display()
 gyro = Gyro()
 nose = Nose()
-distance = Distance("10")
+distance = Distance("J7")
 motion = Motion()
 left_lamp = Lamp("left")
 right_lamp = Lamp("right")
@@ -21,12 +21,12 @@ left_edge = Edge("left")
 right_edge = Edge("right")
 dot = Button("Dot")
 bar = Button("Bar")
-striker = Servo("U")
-pan = Servo("V")
-left_line = Line("20")
-right_line = Line("30")
-left_motor = Motor("P")
-right_motor = Motor("Q")
+striker = Servo("J4")
+pan = Servo("J5")
+left_line = Line("J8")
+right_line = Line("J9")
+left_motor = Motor("J1")
+right_motor = Motor("J2")
 
 count = 0
 things = []

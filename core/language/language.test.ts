@@ -121,7 +121,7 @@ describe('edits', () => {
       rename(base, 'v1', 'total'),
       insertAfter(base, inner.id, [log('z')]),
       addVariable(base, 'n').program,
-      followPart(base, 'U', 'W')
+      followPart(base, 'J4', 'J6')
     ];
     for (const e of edits) {
       expect(JSON.stringify(e)).not.toBe(before);
@@ -149,13 +149,13 @@ describe('edits', () => {
     expect(reshape(reshape(more, id, 'less'), id, 'no otherwise')).toEqual(base);
   });
   it('let blocks follow a part to its new socket: the program keeps its meaning', () => {
-    const p = program(start(b('servo.angle', { servo: 'U', angle: 10 }), b('motor.run', { motor: 'P' })));
-    const moved = { p: followPart(p, 'U', 'W'), kit: movePart(barrow, 'U', 'W') };
-    expect(moved.p.stacks[0].steps[1].slots.servo).toBe('W');
+    const p = program(start(b('servo.angle', { servo: 'J4', angle: 10 }), b('motor.run', { motor: 'J1' })));
+    const moved = { p: followPart(p, 'J4', 'J6'), kit: movePart(barrow, 'J4', 'J6') };
+    expect(moved.p.stacks[0].steps[1].slots.servo).toBe('J6');
     const events = (trace: ReturnType<typeof run>) =>
       trace.events.filter((e) => e.type === 'error' || e.type === 'servo').map((e) => e.type);
     expect(events(run(moved.p, { kit: moved.kit, limitS: 1 }))).toEqual(events(run(p, { limitS: 1 })));
-    expect(followPart(moved.p, 'W', 'U')).toEqual(p);
+    expect(followPart(moved.p, 'J6', 'J4')).toEqual(p);
   });
 });
 
@@ -164,7 +164,7 @@ describe('the Python text', () => {
     const drive = b('drive.measure', { amount: 30 });
     const p = program(
       start(
-        b('servo.angle', { servo: 'U', angle: 60 }),
+        b('servo.angle', { servo: 'J4', angle: 60 }),
         b(
           'repeat.times',
           { count: 5 },
@@ -181,9 +181,9 @@ describe('the Python text', () => {
     expect(text.split('\n').slice(0, -1)).toEqual([
       'from mossbell import *',
       '',
-      'striker = Servo("U")',
-      'wheels = Wheels(left="P", right="Q", diameter_mm=68, track_mm=124)',
-      'distance = Distance("10")',
+      'striker = Servo("J4")',
+      'wheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)',
+      'distance = Distance("J7")',
       '',
       'count = 0',
       'lange = 0  # Länge',

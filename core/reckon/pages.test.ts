@@ -252,8 +252,8 @@ describe('what the reckoner answers, rehearsed', () => {
   it('the tone sounds, and half way on the stick is the middle of the sweep', () => {
     const trace = run([b('sound.tone', { pitch: values('tone', { m: 3 })[0], time: 0.1 })]);
     expect(trace.events.find((e) => e.type === 'tone')).toMatchObject({ hertz: expect.closeTo(523.25, 2) });
-    const p = program(start(b('servo.share', { servo: 'U', share: values('stick', { x: 0 })[1] }), wait(1)));
-    expect(sampleAt(channel(run(p), 'servoU')!, 900)).toBeCloseTo(values('stick', { x: 0 })[0], 0);
+    const p = program(start(b('servo.share', { servo: 'J4', share: values('stick', { x: 0 })[1] }), wait(1)));
+    expect(sampleAt(channel(run(p), 'servoJ4')!, 900)).toBeCloseTo(values('stick', { x: 0 })[0], 0);
   });
 });
 

@@ -186,7 +186,7 @@ export const PAGES: readonly Page[] = [
   {
     key: 'servo',
     title: later('Servo: angle, pulse, share'),
-    fields: [given('w', later('Angle'), '°', 60, ['servoU', 'servoV'])],
+    fields: [given('w', later('Angle'), '°', 60, ['servoJ4', 'servoJ5'])],
     work: ({ w }) => [
       line(later('share of its sweep'), `${n(w)} ÷ 180 × 100 %`, (w / 180) * 100, '%', 1),
       line(later('pulse'), `1 ms + ${n(w)} ÷ 180 × 1 ms`, pulseFor(w), 'ms', 3),

@@ -23,8 +23,8 @@ const hoist: Kit = {
   ...barrow,
   parts: [
     ...barrow.parts,
-    { socket: 'R', type: 'motor', name: 'hoist', mounted: 'normal' },
-    { socket: 'W', type: 'spin', name: 'fan' }
+    { socket: 'J3', type: 'motor', name: 'hoist', mounted: 'normal' },
+    { socket: 'J6', type: 'spin', name: 'fan' }
   ]
 };
 
@@ -171,34 +171,34 @@ describe('the face', () => {
 });
 
 describe('a motor that drives no wheel', () => {
-  const motor = (power: number) => b('motor.run', { motor: 'R', power });
+  const motor = (power: number) => b('motor.run', { motor: 'J3', power });
   const circumference = (Math.PI * barrow.wheels.leftDiameterMm) / 1000;
   it('runs either way, mirrored or not, and is told of once', () => {
     const turnsOf = (...steps: Step[]) => {
-      const trace = run([...steps, wait(1), log(b('sense.motor', { motor: 'R', what: 'turns' }))], { kit: hoist });
-      return { turns: at(trace, 'turnsR', 1), logged: Number(logs(trace)[0]), trace };
+      const trace = run([...steps, wait(1), log(b('sense.motor', { motor: 'J3', what: 'turns' }))], { kit: hoist });
+      return { turns: at(trace, 'turnsJ3', 1), logged: Number(logs(trace)[0]), trace };
     };
     const ahead = turnsOf(motor(50), motor(50));
     expect(ahead.turns).toBeGreaterThan(0.5);
     expect(ahead.logged).toBeCloseTo(ahead.turns, 1);
-    expect(at(ahead.trace, 'powerR', 0.5)).toBe(50);
-    expect(of(ahead.trace, 'motor')).toEqual([{ type: 'motor', socket: 'R', power: 50, how: 'power' }]);
+    expect(at(ahead.trace, 'powerJ3', 0.5)).toBe(50);
+    expect(of(ahead.trace, 'motor')).toEqual([{ type: 'motor', socket: 'J3', power: 50, how: 'power' }]);
     expect(turnsOf(motor(-50)).turns).toBeCloseTo(-ahead.turns, 3);
-    const mirrored = turnsOf(b('motor.side', { motor: 'R', side: 'mirrored' }), motor(50));
+    const mirrored = turnsOf(b('motor.side', { motor: 'J3', side: 'mirrored' }), motor(50));
     expect(mirrored.turns).toBeCloseTo(-ahead.turns, 3);
     // what the program is told follows its own sense of turning
     expect(mirrored.logged).toBeCloseTo(ahead.logged, 2);
     const back = turnsOf(
-      b('motor.side', { motor: 'R', side: 'mirrored' }),
-      b('motor.side', { motor: 'R', side: 'normal' }),
+      b('motor.side', { motor: 'J3', side: 'mirrored' }),
+      b('motor.side', { motor: 'J3', side: 'normal' }),
       motor(50)
     );
     expect(back.turns).toBeCloseTo(ahead.turns, 3);
     expect(of(run([motor(150)], { kit: hoist }), 'clipped')[0]).toMatchObject({ what: 'power', asked: 150, used: 100 });
   });
   it('keeps a speed: 100 % are 40 cm/s at a rim of the wheels (devices.md), and plain power again', () => {
-    const keeps = (what: string) => b('motor.keeps', { motor: 'R', what });
-    const turnsIn2s = (...steps: Step[]) => at(run([...steps, wait(2)], { kit: hoist }), 'turnsR', 2);
+    const keeps = (what: string) => b('motor.keeps', { motor: 'J3', what });
+    const turnsIn2s = (...steps: Step[]) => at(run([...steps, wait(2)], { kit: hoist }), 'turnsJ3', 2);
     const kept = turnsIn2s(keeps('speed'), motor(40));
     // 16 cm/s for 2 s, less the run-up
     expect(kept).toBeGreaterThan((0.16 * 1.9) / circumference);
@@ -209,10 +209,10 @@ describe('a motor that drives no wheel', () => {
     expect(turnsIn2s(keeps('speed'), keeps('power'), motor(40))).toBeCloseTo(plain, 3);
   });
   it('runs for turns, degrees or seconds, and counts from where it was zeroed', () => {
-    const span = (slots: object) => b('motor.span', { motor: 'R', power: 60, ending: 'brake', ...slots });
+    const span = (slots: object) => b('motor.span', { motor: 'J3', power: 60, ending: 'brake', ...slots });
     const turnsAfter = (slots: object) => {
       const trace = run([span(slots), wait(0.3)], { kit: hoist });
-      return round(at(trace, 'turnsR', trace.ticks / 1000), 1);
+      return round(at(trace, 'turnsJ3', trace.ticks / 1000), 1);
     };
     expect(turnsAfter({ amount: 2, unit: 'turns' })).toBe(2);
     expect(turnsAfter({ amount: 720, unit: '°' })).toBe(2);
@@ -226,15 +226,15 @@ describe('a motor that drives no wheel', () => {
     const zeroed = run(
       [
         span({ amount: 1, unit: 'turns' }),
-        log(b('sense.motor', { motor: 'R', what: 'degrees' })),
+        log(b('sense.motor', { motor: 'J3', what: 'degrees' })),
         b('sense.zerowheels'),
-        log(b('sense.motor', { motor: 'R', what: 'turns' })),
+        log(b('sense.motor', { motor: 'J3', what: 'turns' })),
         motor(50),
         wait(0.5),
-        log(b('sense.motor', { motor: 'R', what: 'speed' })),
-        b('motor.stop', { motor: 'R', ending: 'brake' }),
+        log(b('sense.motor', { motor: 'J3', what: 'speed' })),
+        b('motor.stop', { motor: 'J3', ending: 'brake' }),
         wait(0.5),
-        log(b('sense.motor', { motor: 'R', what: 'speed' }))
+        log(b('sense.motor', { motor: 'J3', what: 'speed' }))
       ],
       { kit: hoist }
     );
@@ -245,20 +245,20 @@ describe('a motor that drives no wheel', () => {
     expect(Math.abs(still)).toBeLessThan(1);
   });
   it('and the others that stand in the wrong socket are refused by name', () => {
-    expect(failed([b('motor.run', { motor: 'U', power: 10 })])).toBe('wrong-part: socket U holds the striker');
-    expect(failed([b('motor.run', { motor: 'R', power: 10 })])).toBe('empty-socket: socket R');
-    expect(failed([log(b('sense.motor', { motor: 'U', what: 'turns' }))])).toBe(
-      'wrong-part: socket U holds the striker'
+    expect(failed([b('motor.run', { motor: 'J4', power: 10 })])).toBe('wrong-part: socket J4 holds the striker');
+    expect(failed([b('motor.run', { motor: 'J3', power: 10 })])).toBe('empty-socket: socket J3');
+    expect(failed([log(b('sense.motor', { motor: 'J4', what: 'turns' }))])).toBe(
+      'wrong-part: socket J4 holds the striker'
     );
-    expect(failed([log(b('sense.motor', { motor: 'R', what: 'turns' }))])).toBe('empty-socket: socket R');
-    expect(failed([b('servo.spin', { servo: 'U', power: 10 })])).toBe('wrong-part: socket U holds the striker');
-    expect(failed([b('servo.spin', { servo: 'W', power: 10 })])).toBe('empty-socket: socket W');
-    expect(failed([b('servo.angle', { servo: 'W', angle: 10 })])).toBe('empty-socket: socket W');
-    expect(failed([b('servo.angle', { servo: 'P', angle: 10 })])).toBe('wrong-part: socket P holds the left wheel');
-    expect(failed([log(b('sense.line', { sensor: '10' }))])).toBe('wrong-part: socket 10 holds the nose');
-    expect(failed([log(b('sense.line', { sensor: '40' }))])).toBe('empty-socket: socket 40');
-    expect(failed([log(b('sense.colour', { sensor: '20' }))])).toBe('wrong-part: socket 20 holds the left');
-    expect(failed([log(b('sense.colour', { sensor: '40' }))])).toBe('empty-socket: socket 40');
+    expect(failed([log(b('sense.motor', { motor: 'J3', what: 'turns' }))])).toBe('empty-socket: socket J3');
+    expect(failed([b('servo.spin', { servo: 'J4', power: 10 })])).toBe('wrong-part: socket J4 holds the striker');
+    expect(failed([b('servo.spin', { servo: 'J6', power: 10 })])).toBe('empty-socket: socket J6');
+    expect(failed([b('servo.angle', { servo: 'J6', angle: 10 })])).toBe('empty-socket: socket J6');
+    expect(failed([b('servo.angle', { servo: 'J1', angle: 10 })])).toBe('wrong-part: socket J1 holds the left wheel');
+    expect(failed([log(b('sense.line', { sensor: 'J7' }))])).toBe('wrong-part: socket J7 holds the nose');
+    expect(failed([log(b('sense.line', { sensor: 'J10' }))])).toBe('empty-socket: socket J10');
+    expect(failed([log(b('sense.colour', { sensor: 'J8' }))])).toBe('wrong-part: socket J8 holds the left');
+    expect(failed([log(b('sense.colour', { sensor: 'J10' }))])).toBe('empty-socket: socket J10');
     const blind = { ...barrow, parts: barrow.parts.filter((p) => p.type !== 'distance') };
     expect(failed([log(b('sense.distance'))], blind)).toBe('empty-socket: no distance sensor');
   });
@@ -267,9 +267,9 @@ describe('a motor that drives no wheel', () => {
 describe('servos', () => {
   it('go slowly in a straight line of time, from where they were told to be', () => {
     const trace = run([
-      b('servo.angle', { servo: 'U', angle: 30 }),
+      b('servo.angle', { servo: 'J4', angle: 30 }),
       wait(0.5),
-      b('servo.slow', { servo: 'U', angle: 150, time: 2 }),
+      b('servo.slow', { servo: 'J4', angle: 150, time: 2 }),
       wait(3)
     ]);
     // 30 degrees at 0.5 s, 60 a second from there
@@ -281,39 +281,39 @@ describe('servos', () => {
       [2.5, 150],
       [3, 150]
     ])
-      expect(at(trace, 'servoU', s + 0.002), `${s} s`).toBeCloseTo(angle, 0);
+      expect(at(trace, 'servoJ4', s + 0.002), `${s} s`).toBeCloseTo(angle, 0);
     // what another stack tells it ends the slow one
     const gone = run(
       program(
-        start(b('servo.slow', { servo: 'U', angle: 150, time: 2 })),
-        start(wait(0.5), b('servo.angle', { servo: 'U', angle: 10 }))
+        start(b('servo.slow', { servo: 'J4', angle: 150, time: 2 })),
+        start(wait(0.5), b('servo.angle', { servo: 'J4', angle: 10 }))
       )
     );
-    expect(at(gone, 'servoU', 0.5)).toBeCloseTo(105, 0);
-    expect(at(gone, 'servoU', 1.4)).toBe(10);
-    const atOnce = run([b('servo.slow', { servo: 'U', angle: 150, time: 0 }), wait(0.3)]);
-    expect(at(atOnce, 'servoU', 0.29)).toBe(150);
+    expect(at(gone, 'servoJ4', 0.5)).toBeCloseTo(105, 0);
+    expect(at(gone, 'servoJ4', 1.4)).toBe(10);
+    const atOnce = run([b('servo.slow', { servo: 'J4', angle: 150, time: 0 }), wait(0.3)]);
+    expect(at(atOnce, 'servoJ4', 0.29)).toBe(150);
   });
   it('go to a share of their sweep, and all to the middle', () => {
     const trace = run([
-      b('servo.share', { servo: 'U', share: 25 }),
-      b('servo.angle', { servo: 'V', angle: 10 }),
+      b('servo.share', { servo: 'J4', share: 25 }),
+      b('servo.angle', { servo: 'J5', angle: 10 }),
       wait(0.5),
       b('servo.middle'),
       wait(0.5)
     ]);
-    expect([at(trace, 'servoU', 0.49), at(trace, 'servoV', 0.49)]).toEqual([45, 10]);
-    expect([at(trace, 'servoU', 0.99), at(trace, 'servoV', 0.99)]).toEqual([90, 90]);
+    expect([at(trace, 'servoJ4', 0.49), at(trace, 'servoJ5', 0.49)]).toEqual([45, 10]);
+    expect([at(trace, 'servoJ4', 0.99), at(trace, 'servoJ5', 0.99)]).toEqual([90, 90]);
   });
   it('that spin go round at their power, and are told of once', () => {
     const trace = run(
-      [b('servo.spin', { servo: 'W', power: -50 }), b('servo.spin', { servo: 'W', power: -50 }), wait(1)],
+      [b('servo.spin', { servo: 'J6', power: -50 }), b('servo.spin', { servo: 'J6', power: -50 }), wait(1)],
       {
         kit: hoist
       }
     );
-    expect(at(trace, 'servoW', 1)).toBeCloseTo(210, 0);
-    expect(of(trace, 'servo')).toEqual([{ type: 'servo', socket: 'W', power: -50 }]);
+    expect(at(trace, 'servoJ6', 1)).toBeCloseTo(210, 0);
+    expect(of(trace, 'servo')).toEqual([{ type: 'servo', socket: 'J6', power: -50 }]);
   });
 });
 
@@ -406,11 +406,11 @@ describe('what is recorded', () => {
       'accelTotal Acceleration g',
       'lifted Held by a hand ',
       'volts Battery V',
-      'servoU striker °',
-      'servoV pan °',
-      'powerR hoist %',
-      'turnsR hoist turns',
-      'servoW fan °',
+      'servoJ4 striker °',
+      'servoJ5 pan °',
+      'powerJ3 hoist %',
+      'turnsJ3 hoist turns',
+      'servoJ6 fan °',
       'thing0x Loose thing 1, x m',
       'thing0y Loose thing 1, y m'
     ]);

@@ -19,10 +19,10 @@ const of = <T extends TraceEvent['type']>(trace: Trace, type: T) =>
 describe('the servos of one device', () => {
   it('stand off by a few degrees of their own, and never beyond their ends', () => {
     const horn = (offset: number, angle: number): number => {
-      const trace = run([b('servo.angle', { servo: 'U', angle }), wait(1.2)], {
+      const trace = run([b('servo.angle', { servo: 'J4', angle }), wait(1.2)], {
         quirks: { ...noQuirks, servoOffsetDeg: offset }
       });
-      return stateAt(trace, 1_100_000).values.servoU;
+      return stateAt(trace, 1_100_000).values.servoJ4;
     };
     expect([horn(0, 60), horn(2.5, 60), horn(-3, 60), horn(2.5, 180), horn(-3, 0)]).toEqual([60, 62.5, 57, 180, 0]);
   });
@@ -118,18 +118,18 @@ describe('sockets', () => {
     parts: barrow.parts.filter((p) => !sockets.includes(p.socket))
   });
   const cases: [string, Kit, Step, string][] = [
-    ['a drive without its right motor', lacking('Q'), b('drive.measure'), 'empty-socket'],
-    ['an empty motor socket', barrow, b('motor.run', { motor: 'R' }), 'empty-socket'],
-    ['a servo where a motor was meant', movePart(barrow, 'U', 'R'), b('motor.run', { motor: 'R' }), 'wrong-part'],
-    ['a line sensor that is out', lacking('20'), log(b('sense.line', { sensor: '20' })), 'empty-socket'],
+    ['a drive without its right motor', lacking('J2'), b('drive.measure'), 'empty-socket'],
+    ['an empty motor socket', barrow, b('motor.run', { motor: 'J3' }), 'empty-socket'],
+    ['a servo where a motor was meant', movePart(barrow, 'J4', 'J3'), b('motor.run', { motor: 'J3' }), 'wrong-part'],
+    ['a line sensor that is out', lacking('J8'), log(b('sense.line', { sensor: 'J8' })), 'empty-socket'],
     [
       'a distance sensor in place of a line sensor',
-      movePart(lacking('20'), '10', '20'),
-      log(b('sense.line', { sensor: '20' })),
+      movePart(lacking('J8'), 'J7', 'J8'),
+      log(b('sense.line', { sensor: 'J8' })),
       'wrong-part'
     ],
-    ['no distance sensor', lacking('10'), log(b('sense.distance')), 'empty-socket'],
-    ['a servo that is out', lacking('U'), b('servo.angle', { servo: 'U' }), 'empty-socket']
+    ['no distance sensor', lacking('J7'), log(b('sense.distance')), 'empty-socket'],
+    ['a servo that is out', lacking('J4'), b('servo.angle', { servo: 'J4' }), 'empty-socket']
   ];
   it.each(cases)('%s stops the program with its kind', (_, kit, step, kind) => {
     const trace = run([step, log('never')], { kit });
@@ -140,25 +140,27 @@ describe('sockets', () => {
   it('make motor blocks turn the shaft, so that a mirrored motor rolls its wheel back', () => {
     const rolled = (kit: Kit, motor: string): number => {
       const trace = run([b('motor.span', { motor, power: 40, amount: 0.5, unit: 'turns' })], { kit });
-      return sampleAt(channel(trace, motor === 'P' ? 'turnsLeft' : 'turnsRight')!, trace.ticks - 1);
+      return sampleAt(channel(trace, motor === 'J1' ? 'turnsLeft' : 'turnsRight')!, trace.ticks - 1);
     };
-    expect(rolled(barrow, 'P')).toBeCloseTo(-0.5, 1);
-    expect(rolled(barrow, 'Q')).toBeCloseTo(0.5, 1);
-    expect(rolled(changePart(barrow, 'P', { mounted: 'normal' }), 'P')).toBeCloseTo(0.5, 1);
+    expect(rolled(barrow, 'J1')).toBeCloseTo(-0.5, 1);
+    expect(rolled(barrow, 'J2')).toBeCloseTo(0.5, 1);
+    expect(rolled(changePart(barrow, 'J1', { mounted: 'normal' }), 'J1')).toBeCloseTo(0.5, 1);
   });
   it('let drive and turn correct for the mounting, whatever it is', () => {
     const x = (kit: Kit): number => end(run([b('drive.measure', { amount: 20 })], { kit })).x;
-    expect(x(changePart(changePart(barrow, 'P', { mounted: 'normal' }), 'Q', { mounted: 'mirrored' }))).toBe(x(barrow));
+    expect(x(changePart(changePart(barrow, 'J1', { mounted: 'normal' }), 'J2', { mounted: 'mirrored' }))).toBe(
+      x(barrow)
+    );
   });
   it('run a spare motor without a wheel, and record it', () => {
     const kit: Kit = {
       ...barrow,
-      parts: [...barrow.parts, { socket: 'R', type: 'motor', name: 'pump', mounted: 'normal' }]
+      parts: [...barrow.parts, { socket: 'J3', type: 'motor', name: 'pump', mounted: 'normal' }]
     };
-    const trace = run([b('motor.span', { motor: 'R', power: 50, amount: 2, unit: 'turns' })], { kit });
-    expect(sampleAt(channel(trace, 'turnsR')!, trace.ticks - 1)).toBeCloseTo(2, 1);
+    const trace = run([b('motor.span', { motor: 'J3', power: 50, amount: 2, unit: 'turns' })], { kit });
+    expect(sampleAt(channel(trace, 'turnsJ3')!, trace.ticks - 1)).toBeCloseTo(2, 1);
     expect(end(trace).x).toBe(1.5);
-    expect(channelSpecs(kit, hall).map((c) => c.key)).toContain('powerR');
+    expect(channelSpecs(kit, hall).map((c) => c.key)).toContain('powerJ3');
   });
 });
 
@@ -241,7 +243,7 @@ it('every channel is read off the machine, with a key of its own', () => {
     'powerLeft',
     'powerRight',
     'distance',
-    'servoU'
+    'servoJ4'
   ]) {
     const c = channel(trace, key)!;
     expect(Math.min(...c.low) !== Math.max(...c.high), key).toBe(true);

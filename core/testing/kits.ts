@@ -7,7 +7,7 @@ const parts = (change: (part: Part) => Partial<Part>): Kit => ({
   ...barrow,
   parts: barrow.parts.map((p) => ({ ...p, ...change(p) }))
 });
-const MOVED: Record<string, string> = { P: 'R', Q: 'P', U: 'W', V: 'U', '10': '40', '20': '10', '30': '20' };
+const MOVED: Record<string, string> = { J1: 'J3', J2: 'J1', J4: 'J6', J5: 'J4', J7: 'J10', J8: 'J7', J9: 'J8' };
 
 export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
   plain: { kit: barrow },

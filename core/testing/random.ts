@@ -85,9 +85,14 @@ function slotOf(spec: SlotSpec, around: Around): fc.Arbitrary<Slot | undefined> 
       return fc.constantFrom(...spec.options);
     case 'part':
       return fc.constantFrom(
-        ...({ motor: ['P', 'Q'], servo: ['U', 'V'], spin: ['W'], line: ['20', '30'], distance: ['10'], colour: ['40'] }[
-          spec.part
-        ] ?? ['P'])
+        ...({
+          motor: ['J1', 'J2'],
+          servo: ['J4', 'J5'],
+          spin: ['J6'],
+          line: ['J8', 'J9'],
+          distance: ['J7'],
+          colour: ['J10']
+        }[spec.part] ?? ['J1'])
       );
     case 'variable':
       return fc.constantFrom(...plain);

@@ -4,21 +4,21 @@ import { readPython } from '../language/python/read.ts';
 import type { Program } from '../language/program.ts';
 
 const HEADS: Record<Kit['device'], string> = {
-  barrow: `distance = Distance("10")
-left_line = Line("20")
-right_line = Line("30")
-left_wheel = Motor("P")
-right_wheel = Motor("Q")
-striker = Servo("U")
-pan = Servo("V")
-servo_w = Servo("W")
-motor_r = Motor("R")
-motor_u = Motor("U")
+  barrow: `distance = Distance("J7")
+left_line = Line("J8")
+right_line = Line("J9")
+left_wheel = Motor("J1")
+right_wheel = Motor("J2")
+striker = Servo("J4")
+pan = Servo("J5")
+servo_w = Servo("J6")
+motor_r = Motor("J3")
+motor_u = Motor("J4")
 gyro = Gyro()
 nose = Nose()
-wheels = Wheels(left="P", right="Q", diameter_mm=68, track_mm=124)
+wheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)
 `,
-  trowel: 'vent = Servo("U")\n'
+  trowel: 'vent = Servo("J1")\n'
 };
 const COMMON = `display = Display()
 left_lamp = Lamp("left")

@@ -167,7 +167,7 @@ it('every kind of event is told in a few words', () => {
   const list: [TraceEvent['type'], object, string][] = [
     ['wheels', { left: 20, right: -30, how: 'power' }, 'wheels 20 %, -30 %'],
     ['wheels', { left: 0, right: 0, how: 'brake' }, 'wheels stop'],
-    ['motor', { socket: 'P', power: 5, how: 'power' }, 'motor P 5 %'],
+    ['motor', { socket: 'J1', power: 5, how: 'power' }, 'motor J1 5 %'],
     ['move', { what: 'turn left', asked: 90, unit: '°' }, 'turn left 90 °'],
     ['servo', { socket: 'S', angle: 40 }, 'servo S to 40°'],
     ['servo', { socket: 'S', power: 40 }, 'servo S at 40 %'],

@@ -56,7 +56,7 @@ describe('a run as a file', () => {
   it('opens as version 1 wrote it: every row one run, differences of 32 bits', async () => {
     const run = trace.header.run;
     const old = text
-      .replace('"version":3', '"version":1')
+      .replace('"version":4', '"version":1')
       .replace(/"run":"\w+"\},"run":\{.*?\}.*?\}/, `"x":""},"seed":1,"start":${JSON.stringify(run.start)}`)
       .replace(/,"times":"[^"]*","busy":"[^"]*"/, '')
       .split('\n')
@@ -106,8 +106,8 @@ describe('a run as a file', () => {
     };
     expect(await problem('nonsense')).toContain('its first line is not JSON');
     expect(await problem('{"format":"mossbell.project"}')).toContain('not a run of Moss Bell');
-    expect(await problem(text.replace('"version":3', '"version":7'))).toContain(
-      'newer Moss Bell (run format 7; this one reads up to 3)'
+    expect(await problem(text.replace('"version":4', '"version":7'))).toContain(
+      'newer Moss Bell (run format 7; this one reads up to 4)'
     );
     expect(await problem(text.replace('"ticks":', '"tacks":'))).toContain('its first line is wrong at "ticks"');
   });
@@ -120,6 +120,20 @@ describe('a run as a file', () => {
     expect(r.missing.join(' ')).toMatch(/1 line of the file could not be read/);
     const events = await read(text.replace('"tUs":', '"when":'));
     expect(events.missing.join(' ')).toContain('events are there');
+  });
+  it('of before, with the sockets as they were called then, opens with those of now', async () => {
+    const then = text
+      .replace('"version":4', '"version":3')
+      .replace('"wheels":{"left":"J1","right":"J2"}', '"wheels":{"left":"P","right":"Q"}')
+      .replace(/"socket":"J4"/g, '"socket":"U"')
+      .replace(/"key":"servoJ5"/g, '"key":"servoV"')
+      .replace(/"key":"servoJ4"/g, '"key":"servoU"');
+    expect(then).not.toBe(text.replace('"version":4', '"version":3'));
+    const [before, now] = [await read(then), await read(text)];
+    expect(before.run.trace.header.wheels).toEqual({ left: 'J1', right: 'J2' });
+    expect(before.run.trace.events).toEqual(now.run.trace.events);
+    expect(before.run.trace.channels.map((c) => c.key)).toEqual(now.run.trace.channels.map((c) => c.key));
+    expect(now.run.trace.channels.map((c) => c.key)).toContain('servoJ4');
   });
   it('takes as inputs only what a person can do, and to another device what is done to a device', async () => {
     const kept = async (...events: unknown[]) => {
@@ -147,11 +161,11 @@ describe('a run as a file', () => {
     expect((await missingOf((t) => t)).missing).toEqual([]);
     const old = (t: string) =>
       t
-        .replace('"version":3', '"version":2')
+        .replace('"version":4', '"version":2')
         .replace(/"run":\{("seed":\d+,"start":\{.*?\}).*?\}(?=,"wheels|,"blocks)/, '$1');
     expect((await missingOf(old)).missing).toEqual([expect.stringContaining('does not say when')]);
     expect((await missingOf((t) => old(t).replace('"ended":"stopped"', '"ended":"done"'))).missing).toEqual([]);
-    const { ok, ...rest } = await readRun(small.replace('"version":3', '"version":"new"'), 'the file');
+    const { ok, ...rest } = await readRun(small.replace('"version":4', '"version":"new"'), 'the file');
     expect([ok, rest]).toEqual([false, { problem: expect.stringContaining('wrong at "version"') }]);
   });
   it('shows no blocks where they point beyond the list of blocks', async () => {

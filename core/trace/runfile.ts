@@ -5,6 +5,8 @@
  */
 import * as z from 'zod';
 import { base64Of, bytesOf, unzipped, zipped } from '../bytes.ts';
+import type { BoardName } from '../kit/boards.ts';
+import { renewedSocket } from '../kit/before.ts';
 import { checkProject, type Project } from '../project.ts';
 import { predictionSchema, type Prediction } from '../predict.ts';
 import { say } from '../words.ts';
@@ -22,7 +24,7 @@ import {
   type TraceEvent
 } from './trace.ts';
 
-export const RUN_VERSION = 3;
+export const RUN_VERSION = 4;
 export const LARGEST_RUN = 256 * 1024 * 1024;
 const EVENTS_A_LINE = 2000;
 const LONGEST_TICKS = 3_600_000;
@@ -78,6 +80,13 @@ function upgraded(first: unknown): unknown {
       run: { seed, start, limitS: device ? 600 : 120, noise: true, onBattery: device, open: false }
     }
   };
+}
+/** Files before version 4 call the sockets as they were called then. */
+const SOCKETED = /^(servo|power|turns)(\w+)$/;
+type Socketed = { socket?: unknown };
+function renewedEvent(e: TraceEvent, board: BoardName): TraceEvent {
+  const { socket } = e as Socketed;
+  return typeof socket === 'string' ? ({ ...e, socket: renewedSocket(socket, board) } as TraceEvent) : e;
 }
 const head = z.object({
   format: z.literal('mossbell.run'),
@@ -287,6 +296,13 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
     );
   }
   const h = read.data;
+  const board: BoardName = h.header.wheels ? 'barrow' : 'trowel';
+  const isBefore = h.version < 4;
+  if (isBefore && h.header.wheels)
+    h.header.wheels = {
+      left: renewedSocket(h.header.wheels.left, board),
+      right: renewedSocket(h.header.wheels.right, board)
+    };
   const trace: Trace = { ...emptyTrace(h.header as Trace['header'], []), ticks: h.ticks, names: h.names };
   if (h.ended) trace.ended = h.ended as Ended;
   const missing: string[] = [];
@@ -305,7 +321,7 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
         else missing.push(checked.problem);
       } else if ('events' in value) {
         for (const e of value.events as unknown[])
-          if (isEvent(e)) trace.events.push(e);
+          if (isEvent(e)) trace.events.push(isBefore ? renewedEvent(e, board) : e);
           else wrong++;
       } else if ('spans' in value) {
         const c = columns.parse(value.spans);
@@ -329,7 +345,10 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
           pushChange(trace.changes, variable[i], tUs[i], numbers[i], c.texts[i]);
       } else if ('channel' in value) {
         const { channel: spec, bits, samples } = channelLine.parse(value);
-        const c: Channel = { ...spec, chunks: [], low: [], high: [] };
+        const key = isBefore
+          ? spec.key.replace(SOCKETED, (_, of: string, socket: string) => of + renewedSocket(socket, board))
+          : spec.key;
+        const c: Channel = { ...spec, key, chunks: [], low: [], high: [] };
         const diffs = new Int32Array(h.ticks);
         diffs.set(new COLUMN[bits](await unpacked(samples)).subarray(0, h.ticks));
         putSamples(c, diffs);

@@ -244,16 +244,16 @@ describe('its parts', () => {
       ...barrow,
       parts: [
         ...barrow.parts.filter((p) => p.type !== 'servo'),
-        { type: 'spin', socket: 'U', name: 'a' },
-        { type: 'spin', socket: 'V', name: 'b', plug: 'wrong' }
+        { type: 'spin', socket: 'J4', name: 'a' },
+        { type: 'spin', socket: 'J5', name: 'b', plug: 'wrong' }
       ] as Kit['parts']
     };
     const yard = yardOf({}, { kit });
     for (const s of yard.spins.values()) s.power = 50;
     ticks(yard, 100);
     expect([...yard.spins].map(([socket, s]) => [socket, s.angle])).toEqual([
-      ['U', expect.closeTo(15, 6)],
-      ['V', 0]
+      ['J4', expect.closeTo(15, 6)],
+      ['J5', 0]
     ]);
     expect([...yard.servos.keys()]).toEqual([]);
   });

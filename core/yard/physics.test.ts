@@ -130,7 +130,7 @@ describe('the colour sensor', () => {
     ]);
   });
   it('reads the floor under it in a program, on both sides of an edge', () => {
-    const kit: Kit = { ...barrow, parts: [...barrow.parts, { socket: '40', type: 'colour', name: 'colour' }] };
+    const kit: Kit = { ...barrow, parts: [...barrow.parts, { socket: 'J10', type: 'colour', name: 'colour' }] };
     const red: [number, number][] = [
       [1.6, 1.4],
       [1.8, 1.4],
@@ -162,18 +162,18 @@ describe('servos', () => {
     expect([servo.angle, servo.stalled]).toEqual([100, false]);
   });
   it('a stall is told in the trace once', () => {
-    const kit: Kit = { ...barrow, parts: barrow.parts.map((p) => (p.socket === 'U' ? { ...p, freeToDeg: 120 } : p)) };
-    const trace = run([b('servo.angle', { servo: 'U', angle: 180 }), wait(1)], { kit });
-    expect(trace.events.filter((e) => e.type === 'stalled')).toMatchObject([{ socket: 'U', angle: 120 }]);
+    const kit: Kit = { ...barrow, parts: barrow.parts.map((p) => (p.socket === 'J4' ? { ...p, freeToDeg: 120 } : p)) };
+    const trace = run([b('servo.angle', { servo: 'J4', angle: 180 }), wait(1)], { kit });
+    expect(trace.events.filter((e) => e.type === 'stalled')).toMatchObject([{ socket: 'J4', angle: 120 }]);
     expect(findings(trace).find((f) => f.rule === 'stalled')?.says).toContain('stopped at 120°');
   });
   it('with the plug the wrong way round it is dead', () => {
     const kit: Kit = {
       ...barrow,
-      parts: barrow.parts.map((p) => (p.socket === 'U' ? { ...p, plug: 'wrong' as const } : p))
+      parts: barrow.parts.map((p) => (p.socket === 'J4' ? { ...p, plug: 'wrong' as const } : p))
     };
-    const trace = run([b('servo.angle', { servo: 'U', angle: 180 }), wait(1)], { kit });
-    expect(new Set(values(trace, 'servoU'))).toEqual(new Set([90]));
+    const trace = run([b('servo.angle', { servo: 'J4', angle: 180 }), wait(1)], { kit });
+    expect(new Set(values(trace, 'servoJ4'))).toEqual(new Set([90]));
   });
   it('a spin servo turns at a speed, without stops', () => {
     const servo = new SpinServo();

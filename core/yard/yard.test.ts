@@ -156,7 +156,7 @@ describe('the battery', () => {
     });
     yard.lift();
     for (const motor of yard.motors.values()) Object.assign(motor, { state: 'driven', duty, omega });
-    yard.servos.get('U')!.target = horn;
+    yard.servos.get('J4')!.target = horn;
     const { battery } = yard;
     const before = battery.charge!;
     yard.step();
@@ -415,8 +415,8 @@ describe('sensors', () => {
     const trace = run(
       [
         b('wheels.run', { left: 30, right: 30 }),
-        b('wait.until', { condition: b('sense.over', { sensor: '20' }) }),
-        log(b('sense.line', { sensor: '20' })),
+        b('wait.until', { condition: b('sense.over', { sensor: 'J8' }) }),
+        log(b('sense.line', { sensor: 'J8' })),
         b('wheels.stop')
       ],
       { mat: fernBed, noise: true }
@@ -430,8 +430,8 @@ describe('sensors', () => {
     expect(Number(logs(drift)[0])).toBeCloseTo(1, 1);
   });
   it('move the servo 60 degrees in 0.12 s', () => {
-    const trace = run([b('servo.angle', { servo: 'U', angle: 150 }), wait(1)]);
-    const angle = channel(trace, 'servoU')!;
+    const trace = run([b('servo.angle', { servo: 'J4', angle: 150 }), wait(1)]);
+    const angle = channel(trace, 'servoJ4')!;
     expect(sampleAt(angle, 60)).toBeCloseTo(120, 0);
     expect(sampleAt(angle, 125)).toBe(150);
   });

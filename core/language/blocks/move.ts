@@ -125,7 +125,7 @@ export const motorRun = defineBlock({
   shape: 'step',
   words: 'run motor {motor} at {power} %',
   label: ['Run a motor', 'until told otherwise'],
-  slots: { motor: part('motor', 'P'), power: signed(35) },
+  slots: { motor: part('motor', 'J1'), power: signed(35) },
   needs: ['motor'],
   help: 'Turns the shaft of one motor, as it is mounted: a mirrored motor turns the other way.',
   example: `left_motor.run(35)
@@ -145,7 +145,7 @@ export const motorSpan = defineBlock({
   words: 'run motor {motor} at {power} % for {amount} {unit}, ending in {ending}',
   label: ['Run a motor for', 'time, degrees, turns'],
   slots: {
-    motor: part('motor', 'P'),
+    motor: part('motor', 'J1'),
     power: signed(35),
     amount: number({ default: 0.8, min: 0, max: 100000 }),
     unit: choice('s', '°', 'turns'),
@@ -166,7 +166,7 @@ export const motorStop = defineBlock({
   shape: 'step',
   words: 'stop motor {motor} with {ending}',
   label: ['Stop a motor', 'brake or coast'],
-  slots: { motor: part('motor', 'P'), ending },
+  slots: { motor: part('motor', 'J1'), ending },
   needs: ['motor'],
   help: 'Stops one motor. Brake shorts it, so that it holds back; coast lets go, and it rolls on.',
   example: `left_motor.run(35)
@@ -185,7 +185,7 @@ export const servoAngle = defineBlock({
   words: 'servo {servo} to {angle} °',
   label: ['Servo to angle', '0 to 180 degrees'],
   also: 'arm, lever',
-  slots: { servo: part('servo', 'U'), angle: number({ default: 60, unit: '°', min: 0, max: 180 }) },
+  slots: { servo: part('servo', 'J4'), angle: number({ default: 60, unit: '°', min: 0, max: 180 }) },
   needs: ['servo'],
   help: 'Tells the servo where to go and goes on at once; the servo needs 0.12 s for each 60°. Wait, if its arm must have arrived.',
   run({ device }, { servo, angle }) {
@@ -293,7 +293,7 @@ export const motorSide = defineBlock({
   shape: 'step',
   words: 'motor {motor} counts {side} from here on',
   label: ['Motor counts mirrored', 'for motor blocks, from here on'],
-  slots: { motor: part('motor', 'P'), side: choice('mirrored', 'normal') },
+  slots: { motor: part('motor', 'J1'), side: choice('mirrored', 'normal') },
   needs: ['motor'],
   help: 'Motor blocks of this motor turn the other way from here on, until the end of the run. Drive and turn blocks do not need it, and kit and wheels stay as they are.',
   example: `left_motor.counts("mirrored")
@@ -313,7 +313,7 @@ export const motorKeeps = defineBlock({
   shape: 'step',
   words: 'motor {motor} keeps {what}',
   label: ['Motor keeps speed', 'or plain power'],
-  slots: { motor: part('motor', 'P'), what: choice('speed', 'power') },
+  slots: { motor: part('motor', 'J1'), what: choice('speed', 'power') },
   needs: ['motor'],
   help: 'Speed: the encoder holds the speed of "run a motor", up a slope too. Power: a plain duty cycle, which a weak battery slows down.',
   example: `left_motor.keeps("speed")
@@ -332,7 +332,7 @@ export const servoShare = defineBlock({
   shape: 'step',
   words: 'servo {servo} to {share} % of its sweep',
   label: ['Servo to a share', '0 to 100 % of its sweep'],
-  slots: { servo: part('servo', 'U'), share: number({ default: 50, unit: '%', min: 0, max: 100 }) },
+  slots: { servo: part('servo', 'J4'), share: number({ default: 50, unit: '%', min: 0, max: 100 }) },
   needs: ['servo'],
   help: '0 % is one end of the sweep, 100 % the other, 50 % the middle. It goes on at once.',
   run({ device }, { servo, share }) {
@@ -349,7 +349,7 @@ export const servoSlow = defineBlock({
   words: 'servo {servo} to {angle} ° over {time} s',
   label: ['Servo slowly', 'to an angle, over a time'],
   slots: {
-    servo: part('servo', 'U'),
+    servo: part('servo', 'J4'),
     angle: number({ default: 60, unit: '°', min: 0, max: 180 }),
     time: number({ default: 1, unit: 's', min: 0, max: 60 })
   },
@@ -368,7 +368,7 @@ export const servoSpin = defineBlock({
   shape: 'step',
   words: 'spin servo {servo} at {power} %',
   label: ['Spin a servo', 'one that goes round'],
-  slots: { servo: part('spin', 'W'), power: signed(30) },
+  slots: { servo: part('spin', 'J6'), power: signed(30) },
   needs: ['spin'],
   help: 'A spin servo has no angle: its pulse sets how fast it goes round. 0 % stops it.',
   run({ device }, { servo, power }) {

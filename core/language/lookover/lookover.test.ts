@@ -19,18 +19,18 @@ describe('the look-over', () => {
   });
 
   it('names an empty socket and the part that is really there, and both mends work', () => {
-    const p = program(start(b('servo.angle', { servo: 'W', angle: 10 }), wait(1)));
+    const p = program(start(b('servo.angle', { servo: 'J6', angle: 10 }), wait(1)));
     const [remark] = lookOver({ program: p, kit: barrow });
     expect(remark).toMatchObject({
       rule: 'socket-empty',
       severity: 'will not work',
-      says: expect.stringContaining('W, and nothing is plugged in there'),
-      todo: expect.stringContaining('Your striker sits in U')
+      says: expect.stringContaining('J6, and nothing is plugged in there'),
+      todo: expect.stringContaining('Your striker sits in J4')
     });
     const block = mended(p, 'socket-empty', 0);
-    expect(block.program.stacks[0].steps[1].slots.servo).toBe('U');
+    expect(block.program.stacks[0].steps[1].slots.servo).toBe('J4');
     const kit = mended(p, 'socket-empty', 1);
-    expect(kit.kit.parts.find((part) => part.name === 'striker')!.socket).toBe('W');
+    expect(kit.kit.parts.find((part) => part.name === 'striker')!.socket).toBe('J6');
     for (const m of [block, kit]) {
       expect(rules(m.program, m.kit)).toEqual([]);
       expect(run(m.program, { kit: m.kit, limitS: 2 }).ended).toBe('done');
@@ -38,7 +38,7 @@ describe('the look-over', () => {
     expect(run(p, { limitS: 2 }).ended).toBe('error');
   });
   it('offers a mend of several blocks for all of them at once', () => {
-    const p = program(start(...[10, 20, 30].flatMap((angle) => [b('servo.angle', { servo: 'W', angle }), wait(1)])));
+    const p = program(start(...[10, 20, 30].flatMap((angle) => [b('servo.angle', { servo: 'J6', angle }), wait(1)])));
     const [first] = lookOver({ program: p, kit: barrow }).filter((r) => r.rule === 'socket-empty');
     const all = first.mends.filter((m) => m.label.includes('all 3 of them'));
     expect(all.length).toBeGreaterThan(1);
@@ -48,7 +48,7 @@ describe('the look-over', () => {
     }
   });
   it('names the part that sits where another was meant', () => {
-    expect(of(b('motor.run', { motor: 'U', power: 0 }))).toContain('socket-wrong-part');
+    expect(of(b('motor.run', { motor: 'J4', power: 0 }))).toContain('socket-wrong-part');
   });
 
   it('sees a motor that is started and never stopped; its mend stops it', () => {
@@ -59,7 +59,7 @@ describe('the look-over', () => {
     expect(run(m).ended).toBe('done');
     expect(of(b('wheels.run', { left: 30, right: 30 }), wait(1), b('wheels.run', { left: 0, right: 0 }))).toEqual([]);
     expect(of(b('repeat.ever', {}, { do: [b('wheels.run'), wait(1)] }))).toEqual([]);
-    expect(of(b('motor.run', { motor: 'P' }), wait(1), b('motor.stop', { motor: 'Q' }))).toEqual(['never-stopped']);
+    expect(of(b('motor.run', { motor: 'J1' }), wait(1), b('motor.stop', { motor: 'J2' }))).toEqual(['never-stopped']);
   });
   it('sees a picture that nobody sees; its mend puts a wait between', () => {
     const p = program(start(b('picture.show'), log('x'), b('picture.show')));
@@ -92,8 +92,8 @@ describe('the look-over', () => {
   it('sees that one of the two motors is mounted mirrored; its mend drives straight', () => {
     const p = program(
       start(
-        b('motor.run', { motor: 'P', power: 40 }),
-        b('motor.run', { motor: 'Q', power: 40 }),
+        b('motor.run', { motor: 'J1', power: 40 }),
+        b('motor.run', { motor: 'J2', power: 40 }),
         wait(1),
         b('wheels.stop')
       )
@@ -106,7 +106,7 @@ describe('the look-over', () => {
     expect(moved(straight)).toBeGreaterThan(0.1);
     const same: Kit = {
       ...barrow,
-      parts: barrow.parts.map((x) => (x.socket === 'P' ? { ...x, mounted: 'normal' } : x))
+      parts: barrow.parts.map((x) => (x.socket === 'J1' ? { ...x, mounted: 'normal' } : x))
     };
     expect(rules(p, same)).toEqual([]);
   });

@@ -12,18 +12,18 @@ const top = (...lines: string[]): string => `from mossbell import *\n\n${lines.j
 describe('the parts that a text names', () => {
   it('come into the kit: sockets, diameters, track', () => {
     const text = top(
-      'wheels = Wheels(left="R", right="Q", diameter_mm=(80, 79.5), track_mm=130)',
-      'distance = Distance("40")',
-      'gate = Servo("W")'
+      'wheels = Wheels(left="J3", right="J2", diameter_mm=(80, 79.5), track_mm=130)',
+      'distance = Distance("J10")',
+      'gate = Servo("J6")'
     );
     const { kit, lost } = fitted(text, barrow);
     expect(lost).toEqual([]);
-    expect(wheelMotor(kit, 'left')).toMatchObject({ socket: 'R', name: 'left wheel', mounted: 'mirrored' });
-    expect(wheelMotor(kit, 'right')!.socket).toBe('Q');
+    expect(wheelMotor(kit, 'left')).toMatchObject({ socket: 'J3', name: 'left wheel', mounted: 'mirrored' });
+    expect(wheelMotor(kit, 'right')!.socket).toBe('J2');
     expect(kit.wheels).toMatchObject({ leftDiameterMm: 80, rightDiameterMm: 79.5, trackMm: 130 });
-    expect(kit.parts.filter((p) => p.type === 'distance').map((p) => p.socket)).toEqual(['40']);
-    expect(partAt(kit, 'W')).toMatchObject({ type: 'servo', name: 'gate' });
-    expect(partAt(kit, 'P')).toBeUndefined();
+    expect(kit.parts.filter((p) => p.type === 'distance').map((p) => p.socket)).toEqual(['J10']);
+    expect(partAt(kit, 'J6')).toMatchObject({ type: 'servo', name: 'gate' });
+    expect(partAt(kit, 'J1')).toBeUndefined();
     expect(checkWiring(kit)).toEqual([]);
   });
   it('are left as they are where the text says the same', () => {
@@ -31,15 +31,15 @@ describe('the parts that a text names', () => {
       const p = program(
         start(
           b('drive.measure'),
-          b('servo.angle', { servo: 'U' }),
-          b('motor.run', { motor: 'P' }),
+          b('servo.angle', { servo: 'J4' }),
+          b('motor.run', { motor: 'J1' }),
           b('wait.until', { condition: b('sense.ahead') }),
-          b('wait.until', { condition: b('sense.over', { sensor: '30' }) })
+          b('wait.until', { condition: b('sense.over', { sensor: 'J9' }) })
         )
       );
       const text = printPython(p, kit).text;
       const parts = (k: Kit) => [...k.parts].sort((x, y) => (x.socket < y.socket ? -1 : 1));
-      if (!kit.parts.some((x) => x.socket === '30' && x.type === 'line')) continue;
+      if (!kit.parts.some((x) => x.socket === 'J9' && x.type === 'line')) continue;
       const fit = fitted(text, kit);
       expect(fit.lost).toEqual([]);
       expect(parts(fit.kit)).toEqual(parts(kit));
@@ -48,20 +48,20 @@ describe('the parts that a text names', () => {
   });
   it('that cannot be are told line by line', () => {
     const text = top(
-      'wheels = Wheels(left="P", right="Q", diameter_mm=900, track_mm=124)',
-      'eye = Distance("P")',
-      'arm = Servo("20")'
+      'wheels = Wheels(left="J1", right="J2", diameter_mm=900, track_mm=124)',
+      'eye = Distance("J1")',
+      'arm = Servo("J8")'
     );
     const { kit, lost } = fitted(text, barrow);
     expect(lost.map((l) => l.line)).toEqual([3, 4, 2, 2]);
-    expect(lost[0].message).toBe('A distance sensor does not fit socket P. It goes into 10, 20, 30, 40.');
+    expect(lost[0].message).toBe('A distance sensor does not fit socket J1. It goes into J7, J8, J9, J10.');
     expect(lost[3].message).toMatch(/20 to 200 mm; 900 was not taken/);
     expect(kit).toEqual({ ...barrow });
   });
   it('are printed again as the text had them', () => {
     const text = `${top(
-      'wheels = Wheels(left="R", right="P", diameter_mm=80, track_mm=130)',
-      'distance = Distance("40")'
+      'wheels = Wheels(left="J3", right="J1", diameter_mm=80, track_mm=130)',
+      'distance = Distance("J10")'
     )}
 
 def main():
@@ -76,7 +76,7 @@ run(main)
     expect(printPython(read.program, fitted(text, barrow).kit).text).toBe(text);
   });
   it('say which device the text is for', () => {
-    expect(deviceOf(top('wheels = Wheels(left="P", right="Q", diameter_mm=68, track_mm=124)')).device).toBe('barrow');
+    expect(deviceOf(top('wheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)')).device).toBe('barrow');
     expect(deviceOf(top('left_edge = Edge("left")')).device).toBe('trowel');
     expect(deviceOf(top('display = Display()')).device).toBe('barrow');
     for (const kit of Object.values(kits)) {
@@ -88,7 +88,7 @@ run(main)
   });
   it('are looked over, the motors of the wheels too', () => {
     const remarks = lookOverText(
-      top('wheels = Wheels(left="R", right="U", diameter_mm=68, track_mm=124)', 'distance = Distance("40")'),
+      top('wheels = Wheels(left="J3", right="J4", diameter_mm=68, track_mm=124)', 'distance = Distance("J10")'),
       barrow
     );
     expect(remarks.map((r) => [r.rule, r.blocks])).toEqual([
@@ -96,6 +96,6 @@ run(main)
       ['socket-wrong-part', ['line 3']],
       ['socket-empty', ['line 4']]
     ]);
-    expect(lookOverText(top('turner = Spin("V")'), barrow)[0].rule).toBe('socket-wrong-part');
+    expect(lookOverText(top('turner = Spin("J5")'), barrow)[0].rule).toBe('socket-wrong-part');
   });
 });

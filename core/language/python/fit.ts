@@ -1,16 +1,17 @@
 /** The parts that a text names at its top, taken into a kit: their sockets and the measures of the wheels. */
 import {
   barrow,
+  doesNotFit,
   partAt,
   reckoned,
   socketsFor,
-  socketsOf,
   trowel,
   typeName,
   wheelMotor,
   type Kit,
   type Part
 } from '../../kit/kit.ts';
+import { renewedText } from '../../kit/before.ts';
 import { say } from '../../words.ts';
 import { identifier, natural } from './names.ts';
 import { typeOf, type NamedType } from './parts.ts';
@@ -65,7 +66,7 @@ export function deviceOf(text: string): Kit {
 
 /** @returns the kit with what the text says of it, and line by line what of that could not be taken */
 export function fitted(text: string, kit: Kit): { kit: Kit; lost: { line: number; message: string }[] } {
-  const { parts: named, wheels } = namedIn(text);
+  const { parts: named, wheels } = namedIn(renewedText(text, kit.device));
   const lost: { line: number; message: string }[] = [];
   let parts: Part[] = kit.parts.map((p) => ({ ...p }));
   const at = (socket: string): Part | undefined => parts.find((p) => p.socket === socket);
@@ -74,15 +75,8 @@ export function fitted(text: string, kit: Kit): { kit: Kit; lost: { line: number
   const plug = (line: number, type: NamedType, socket: string, keep: (p: Part) => boolean): Part | undefined => {
     const there = at(socket);
     if (there?.type === type) return there;
-    if (!socketsOf(kit).includes(socket) || !socketsFor(type).includes(socket)) {
-      lost.push({
-        line,
-        message: say('A {typeName} does not fit socket {socket}. It goes into {n}.', {
-          typeName: typeName(type),
-          socket,
-          n: socketsFor(type).join(', ')
-        })
-      });
+    if (!socketsFor(kit, type).includes(socket)) {
+      lost.push({ line, message: doesNotFit(kit, type, socket) });
       return undefined;
     }
     if (there && claimed.has(socket) && named.some((n) => n.socket === socket && n.type === there.type)) {
@@ -139,7 +133,7 @@ export function fitted(text: string, kit: Kit): { kit: Kit; lost: { line: number
 }
 /** Sockets that the wheels of a text name and that hold no motor. */
 export const missingMotors = (text: string, kit: Kit): { line: number; socket: string; there?: Part }[] => {
-  const { wheels } = namedIn(text);
+  const { wheels } = namedIn(renewedText(text, kit.device));
   return (['left', 'right'] as const).flatMap((side) => {
     const socket = wheels?.[side];
     const there = socket === undefined ? undefined : partAt(kit, socket);

@@ -103,11 +103,11 @@ describe('several tasks', () => {
 describe('what stands at the top', () => {
   it('is what the program uses, with the names and sockets of the kit sheet', () => {
     const p = program(
-      start(b('servo.angle', { servo: 'W' }), b('motor.run', { motor: 'P' }), b('lamp.set', { lamp: 'right' }))
+      start(b('servo.angle', { servo: 'J6' }), b('motor.run', { motor: 'J1' }), b('lamp.set', { lamp: 'right' }))
     );
-    const kit = changePart(movePart(barrow, 'U', 'W'), 'W', { name: 'Big hammer' });
+    const kit = changePart(movePart(barrow, 'J4', 'J6'), 'J6', { name: 'Big hammer' });
     const top = printPython(p, kit).text.split('\n').slice(2, 5);
-    expect(top).toEqual(['big_hammer = Servo("W")', 'left_wheel_motor = Motor("P")', 'right_lamp = Lamp("right")']);
+    expect(top).toEqual(['big_hammer = Servo("J6")', 'left_wheel_motor = Motor("J1")', 'right_lamp = Lamp("right")']);
     expect(printPython({ ...program(start()), variables: [] }, barrow).text).toBe(
       'from mossbell import *\n\n\ndef main():\n    pass\n\n\nrun(main)\n'
     );
@@ -153,7 +153,7 @@ describe('what does not run', () => {
 describe('what grows', () => {
   it('is printed as a table, as cases, as inputs', () => {
     const table = {
-      ...b('choose.table', { q1: b('sense.over'), q2: b('sense.over', { sensor: '30' }), cannot: 'nn' }),
+      ...b('choose.table', { q1: b('sense.over'), q2: b('sense.over', { sensor: 'J9' }), cannot: 'nn' }),
       bodies: { yy: [log(1)], yn: [], ny: [log(3)], nn: [] }
     };
     expect(lines(table)).toEqual([

@@ -59,7 +59,7 @@ export const THINGS: Record<string, (kit: Kit) => string> = {
   gyro: () => 'Gyro()',
   motion: () => 'Motion()',
   nose: () => 'Nose()',
-  distance: (kit) => `Distance("${kit.parts.find((p) => p.type === 'distance')?.socket ?? '10'}")`,
+  distance: (kit) => `Distance("${kit.parts.find((p) => p.type === 'distance')?.socket ?? 'J7'}")`,
   left_lamp: () => 'Lamp("left")',
   right_lamp: () => 'Lamp("right")',
   left_edge: () => 'Edge("left")',

@@ -119,7 +119,7 @@ run(main)
   });
   it('takes what a pupil types otherwise than it is printed', () => {
     const read = readPython(
-      "from mossbell import *\nwheels = Wheels(left='P', right='Q', diameter_mm=68, track_mm=124)\ndef main():\n  wheels.drive( cm = (30), power=45, ending='brake' )\n  log('moss')\nrun(main)"
+      "from mossbell import *\nwheels = Wheels(left='J1', right='J2', diameter_mm=68, track_mm=124)\ndef main():\n  wheels.drive( cm = (30), power=45, ending='brake' )\n  log('moss')\nrun(main)"
     );
     expect(read.ok && read.program.stacks[0].steps.map((s) => s.kind)).toEqual([
       'begin.start',

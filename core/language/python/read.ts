@@ -11,6 +11,9 @@ import type { BlockDef, SlotSpec } from '../define.ts';
 import { emptyProgram, type InputType, type Program, type RoutineInput, type Slot, type Step } from '../program.ts';
 import { ANNOTATIONS, isYesOrNo } from './print.ts';
 import { formOf, type Form, type Segment } from './form.ts';
+import { renewedText } from '../../kit/before.ts';
+import type { Kit } from '../../kit/kit.ts';
+import { deviceOf } from './fit.ts';
 import { natural } from './names.ts';
 import { BUILT_IN, typeOf } from './parts.ts';
 import { say, word } from '../../words.ts';
@@ -104,10 +107,11 @@ type Meaning =
 
 const MARK = /^(\s*)# (off|parked|loose): ?/;
 
-export function readPython(source: string): ReadText {
+export function readPython(source: string, kit?: Kit): ReadText {
   const reader = new Reader();
   try {
-    const program = reader.read(source.replace(/\r\n?/g, '\n'));
+    const text = source.replace(/\r\n?/g, '\n');
+    const program = reader.read(renewedText(text, (kit ?? deviceOf(text)).device));
     return { ok: true, program, lost: reader.lost };
   } catch (error) {
     if (error instanceof Problems) return { ok: false, problems: error.list };

@@ -255,8 +255,8 @@ const ALL: Record<string, Cases> = {
       'both motors get the same sign, one is mounted mirrored': {
         p: program(
           start(
-            b('motor.run', { motor: 'P', power: 40 }),
-            b('motor.run', { motor: 'Q', power: 40 }),
+            b('motor.run', { motor: 'J1', power: 40 }),
+            b('motor.run', { motor: 'J2', power: 40 }),
             wait(2),
             b('wheels.stop')
           )
@@ -269,9 +269,9 @@ const ALL: Record<string, Cases> = {
       'counted mirrored': {
         p: program(
           start(
-            b('motor.side', { motor: 'P', side: 'mirrored' }),
-            b('motor.run', { motor: 'P', power: 40 }),
-            b('motor.run', { motor: 'Q', power: 40 }),
+            b('motor.side', { motor: 'J1', side: 'mirrored' }),
+            b('motor.run', { motor: 'J1', power: 40 }),
+            b('motor.run', { motor: 'J2', power: 40 }),
             wait(2),
             b('wheels.stop')
           )

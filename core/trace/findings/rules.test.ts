@@ -436,7 +436,7 @@ describe('what happened to the device', () => {
       { tUs: 10_000, type: 'servo', socket: 'S', angle: 20, block: 'a' },
       { tUs: 20_000, type: 'servo', socket: 'T', angle: 90, block: 'other' },
       { tUs: 30_000, type: 'stalled', socket: 'S', angle: 44.44 },
-      { tUs: 40_000, type: 'stalled', socket: 'U', angle: 1 },
+      { tUs: 40_000, type: 'stalled', socket: 'X', angle: 1 },
       { tUs: 50_000, type: 'burnt', mA: 63.21, block: 'l' },
       { tUs: 60_000, type: 'tipped' }
     ];

@@ -14,10 +14,10 @@
     [later('matrix of 7 x 5 lamps: x to the right from 0, y down from 0'), -1, -40, -12, top + 15],
     [later('touch edge left'), -1, -16, -half + 1.8, top + 40],
     [later('button Dot'), -1, 4, -7, top + 36],
-    [later('socket L: a lamp'), -1, 14, -8, top + 47],
+    [later('socket J2: a lamp'), -1, 14, -8, top + 47],
     [later('touch edge right'), 1, -34, half - 1.8, top + 20],
     [later('button Bar'), 1, -20, 7, top + 35],
-    [later('socket U: a servo'), 1, 2, half + 6, top + 52],
+    [later('socket J1: a servo'), 1, 2, half + 6, top + 52],
     [later('light, temperature, motion, radio'), 1, 16, 7, top + 47],
     [later('sounder'), -1, 26, 0, top + 49],
     [later('two contacts in the foot: moisture of soil'), 1, 34, 2, top + 82]

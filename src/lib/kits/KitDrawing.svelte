@@ -1,8 +1,8 @@
 <!-- A measured drawing, to scale from the kit's own numbers: click a dimension to change it, drag a card to another socket. -->
 <script lang="ts">
-  import { say, word } from '../../../core/words.ts';
+  import { later, say, word } from '../../../core/words.ts';
   import type { Kit, Part } from '../../../core/kit/kit.ts';
-  import { socketsFor } from '../../../core/kit/kit.ts';
+  import { boardOf, socketsFor } from '../../../core/kit/kit.ts';
   import BarrowShape from '../ui/BarrowShape.svelte';
   let {
     kit,
@@ -22,19 +22,25 @@
   const b = $derived(kit.body);
   const half = $derived((w.trackMm / 2) * S);
   const front = $derived((b.lengthMm - b.axleFromRearMm) * S);
+  const TAKES = {
+    motor: later('motor socket'),
+    servo: later('servo socket'),
+    sensor: later('sensor socket'),
+    lamp: later('lamp socket')
+  };
   type Spot = { socket: string; x: number; y: number; tx: number; ty: number };
   /** where each socket's card stands, and the place on the device it points to */
   const spots = $derived.by((): Spot[] => [
-    { socket: 'P', x: 16, y: 130, tx: CX - 12, ty: CY - half + 30 },
-    { socket: 'U', x: 16, y: 222, tx: CX - 10, ty: CY - 26 * S },
-    { socket: 'V', x: 16, y: 470, tx: CX - 10, ty: CY + 22 * S },
-    { socket: 'Q', x: 16, y: 562, tx: CX - 12, ty: CY + half - 30 },
-    { socket: 'R', x: 16, y: 654, tx: CX - 70, ty: CY + 40 * S },
-    { socket: 'W', x: 210, y: 654, tx: CX - 40, ty: CY + 40 * S },
-    { socket: '10', x: 688, y: 224, tx: CX + front + 4, ty: CY - 6 },
-    { socket: '20', x: 688, y: 470, tx: CX + kit.lineSensors.aheadMm * S, ty: CY - (kit.lineSensors.apartMm / 2) * S },
-    { socket: '30', x: 688, y: 562, tx: CX + kit.lineSensors.aheadMm * S, ty: CY + (kit.lineSensors.apartMm / 2) * S },
-    { socket: '40', x: 688, y: 654, tx: CX + 30 * S, ty: CY + 40 * S }
+    { socket: 'J1', x: 16, y: 130, tx: CX - 12, ty: CY - half + 30 },
+    { socket: 'J4', x: 16, y: 222, tx: CX - 10, ty: CY - 26 * S },
+    { socket: 'J5', x: 16, y: 470, tx: CX - 10, ty: CY + 22 * S },
+    { socket: 'J2', x: 16, y: 562, tx: CX - 12, ty: CY + half - 30 },
+    { socket: 'J3', x: 16, y: 654, tx: CX - 70, ty: CY + 40 * S },
+    { socket: 'J6', x: 210, y: 654, tx: CX - 40, ty: CY + 40 * S },
+    { socket: 'J7', x: 688, y: 224, tx: CX + front + 4, ty: CY - 6 },
+    { socket: 'J8', x: 688, y: 470, tx: CX + kit.lineSensors.aheadMm * S, ty: CY - (kit.lineSensors.apartMm / 2) * S },
+    { socket: 'J9', x: 688, y: 562, tx: CX + kit.lineSensors.aheadMm * S, ty: CY + (kit.lineSensors.apartMm / 2) * S },
+    { socket: 'J10', x: 688, y: 654, tx: CX + 30 * S, ty: CY + 40 * S }
   ]);
   const partOf = (socket: string) => kit.parts.find((p) => p.socket === socket);
   function line(p: Part | undefined): string {
@@ -66,7 +72,7 @@
   const over = $derived(
     drag && spots.find((s) => s.socket !== drag!.from && Math.abs(s.x - drag!.x) < 90 && Math.abs(s.y - drag!.y) < 40)
   );
-  const fits = $derived(!!drag && !!over && socketsFor(partOf(drag.from)!.type).includes(over.socket));
+  const fits = $derived(!!drag && !!over && socketsFor(kit, partOf(drag.from)!.type).includes(over.socket));
   function up() {
     if (drag && over && fits) onmove(drag.from, over.socket);
     drag = undefined;
@@ -210,13 +216,7 @@
         >{s.socket}</text
       >
       <text x="54" y="20" font-weight="600" font-size="14" fill="var(--ink)"
-        >{p
-          ? p.name
-          : s.socket >= 'U' && s.socket <= 'W'
-            ? say('servo socket')
-            : s.socket >= 'P' && s.socket <= 'R'
-              ? say('motor socket')
-              : say('sensor socket')}</text
+        >{p ? p.name : word(TAKES[boardOf(kit).sockets[s.socket]])}</text
       >
       <text x="54" y="36" font-size="12" fill="var(--soft)">{line(p)}</text>
     </g>

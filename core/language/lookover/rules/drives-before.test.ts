@@ -6,9 +6,9 @@ cases('drives-before', {
     'a drive': program([b('begin.before'), b('drive.measure')], [b('begin.off'), b('drive.measure')]),
     'the motor of a wheel': program([
       b('begin.before'),
-      b('motor.run', { motor: 'P' }),
+      b('motor.run', { motor: 'J1' }),
       wait(1),
-      b('motor.stop', { motor: 'P' })
+      b('motor.stop', { motor: 'J1' })
     ])
   },
   silent: {

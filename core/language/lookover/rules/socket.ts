@@ -20,7 +20,7 @@ export const socket: Rule = ({ program, kit }) => {
           label: say('Change the block to {name} ({socket})', { name: p.name, socket: p.socket }),
           apply: (program, kit) => ({ program: setSlot(program, step.id, name, p.socket), kit })
         },
-        ...(there || !socketsFor(p.type).includes(slot)
+        ...(there || !socketsFor(kit, p.type).includes(slot)
           ? []
           : [
               {

@@ -629,7 +629,7 @@
         ws!
       ) as Blockly.BlockSvg;
     }
-    const step = newStep(kind, freshId(ids), program);
+    const step = newStep(kind, freshId(ids), program, session.project.kit);
     const alone = [{ id: '', x: 0, y: 0, steps: [{ ...step, slots: { ...step.slots, ...slots } }] }];
     const own = regrow({ ...program, loose: [], stacks: alone });
     return Blockly.serialization.blocks.append(

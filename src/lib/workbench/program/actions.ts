@@ -16,6 +16,7 @@ import {
   type Reshape
 } from '../../../../core/language/edit.ts';
 import { allIds, allSteps, freshId, type Program, type Step } from '../../../../core/language/program.ts';
+import type { Kit } from '../../../../core/kit/kit.ts';
 import { loadPython, pythonNow } from '../../python/python.ts';
 import type { Workbench } from '../workbench.svelte.ts';
 import { say } from '../../../../core/words.ts';
@@ -118,7 +119,7 @@ export function actions(w: Workbench) {
       const json = held ? unescape(held) : data.text.trim().startsWith('{') ? data.text : undefined;
       let clip: Clip | string;
       if (json !== undefined) clip = readClip(json);
-      else clip = await clipFromText(data.text);
+      else clip = await clipFromText(data.text, w.session.project.kit);
       if (typeof clip === 'string') {
         w.notice = clip;
         return [];
@@ -187,7 +188,7 @@ function placeOf(program: Program, id: string): { x: number; y: number } {
   return holder ? { x: holder.x, y: holder.y } : { x: 40, y: 40 };
 }
 /** Lines of Python as blocks: a whole text, or a few lines of one. */
-export async function clipFromText(text: string): Promise<Clip | string> {
+export async function clipFromText(text: string, kit: Kit): Promise<Clip | string> {
   const whole = /^\s*from mossbell import/m.test(text);
   const wrapped = whole
     ? text
@@ -195,7 +196,7 @@ export async function clipFromText(text: string): Promise<Clip | string> {
         .split('\n')
         .map((l) => (l.trim() ? `    ${l}` : l))
         .join('\n')}\n\nrun(main)\n`;
-  const read = (await loadPython()).readPython(wrapped);
+  const read = (await loadPython()).readPython(wrapped, kit);
   if (!read.ok) {
     const [{ line, message }] = read.problems;
     return say('This text cannot become blocks. Line {x}: {message}', {

@@ -22,7 +22,7 @@ const trace = run(p);
 describe('the lanes of a trace', () => {
   it('are those of the kit, of its variables and of what it plotted; more can be chosen', () => {
     expect(keys(lanesOf(barrow, trace))).toEqual([
-      ...['blocks', 'power', 'speed', 'distance', 'heading', 'lamp left', 'lamp right', 'servoU', 'servoV'],
+      ...['blocks', 'power', 'speed', 'distance', 'heading', 'lamp left', 'lamp right', 'servoJ4', 'servoJ5'],
       ...['v count', 'v Länge', 'p level', 'log']
     ]);
     expect(keys(allLanes(barrow, trace))).toEqual(

@@ -259,7 +259,7 @@ describe('fields', () => {
     const ws = Object.assign(new Blockly.Workspace(), {
       setResizesEnabled: () => {}
     }) as unknown as Blockly.WorkspaceSvg;
-    const p = program(start(b('motor.run', { motor: 'Q', power: 30 })));
+    const p = program(start(b('motor.run', { motor: 'J2', power: 30 })));
     around.program = p;
     bringIn(ws, p);
     const block = ws.getBlockById(p.stacks[0].steps[1].id)!;

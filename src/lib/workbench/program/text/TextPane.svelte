@@ -81,7 +81,7 @@
   let lost = $state.raw<ReadProblem[]>([]);
   function toBlocks(allTheSame = false) {
     settle();
-    const read = readPython(session.project.text ?? '');
+    const read = readPython(session.project.text ?? '', session.project.kit);
     const fit = fitted(session.project.text ?? '', session.project.kit);
     // what the text says of the parts comes along: the kit sheet is brought in line
     lost = read.ok ? [...read.lost, ...fit.lost] : [];

@@ -23,6 +23,7 @@
     typeName,
     type Part
   } from '../../../../../core/kit/kit.ts';
+  import { FITS } from '../../../../../core/kit/boards.ts';
   import { followPart } from '../../../../../core/language/edit.ts';
   import { circumference, turnsForAngle } from '../../../../../core/reckon/wheels.ts';
   import BoardDrawing from '$lib/kits/BoardDrawing.svelte';
@@ -99,13 +100,7 @@
     session.kit(say('plug in: {typeName}', { typeName: typeName(type) }), { ...kit, parts: [...kit.parts, part] });
   }
   const canPlug = (socket: string): Part['type'][] =>
-    socket === 'L'
-      ? ['lamp']
-      : socket >= 'U' && socket <= 'W'
-        ? ['servo', 'spin']
-        : socket >= 'P' && socket <= 'R'
-          ? ['motor']
-          : ['line', 'distance', 'colour'];
+    (Object.keys(FITS) as Part['type'][]).filter((type) => socketsFor(kit, type).includes(socket));
   function measure(what: 'diameter' | 'track', value: number) {
     if (!Number.isFinite(value)) return;
     const [low, high] = what === 'diameter' ? [20, 200] : [40, 500];
@@ -192,7 +187,7 @@
                     aria-label={say('Socket of the {name}', { name: part.name })}
                     value={socket}
                     onchange={(e) => move(socket, e.currentTarget.value)}
-                    >{#each socketsFor(part.type) as s (s)}<option>{s}</option>{/each}</Choice
+                    >{#each socketsFor(kit, part.type) as s (s)}<option>{s}</option>{/each}</Choice
                   >{:else}<b class="px-1">{socket}</b>{/if}
               </TableBodyCell>
               <TableBodyCell class="px-2 py-0.5 whitespace-nowrap">

@@ -1,0 +1,39 @@
+/**
+ * Boards as data: the sockets in one row, what each takes, and what is built in. Sockets are labelled J1, J2, ... as
+ * connectors are on circuit boards (reference designators, IEEE 315).
+ */
+import type { Part } from './kit.ts';
+
+export type SocketKind = 'motor' | 'servo' | 'sensor' | 'lamp';
+export type Board = {
+  sockets: Readonly<Record<string, SocketKind>>;
+  /** what its blocks need and is always there */
+  builtIn: readonly string[];
+};
+/** The socket that a kind of part fits. */
+export const FITS = {
+  motor: 'motor',
+  servo: 'servo',
+  spin: 'servo',
+  line: 'sensor',
+  distance: 'sensor',
+  colour: 'sensor',
+  lamp: 'lamp'
+} as const satisfies Record<Part['type'], SocketKind>;
+
+/** One row of sockets: so many of each kind, in this order. */
+const row = (...kinds: readonly (readonly [SocketKind, number])[]): Board['sockets'] =>
+  Object.fromEntries(
+    kinds.flatMap(([kind, n]) => Array.from({ length: n }, () => kind)).map((kind, i) => [`J${i + 1}`, kind])
+  );
+export const BOARDS = {
+  barrow: {
+    sockets: row(['motor', 3], ['servo', 3], ['sensor', 4]),
+    builtIn: ['lamps', 'motion', 'gyro', 'nose']
+  },
+  trowel: {
+    sockets: row(['servo', 1], ['lamp', 1]),
+    builtIn: ['motion', 'edges', 'light', 'temperature', 'moisture']
+  }
+} as const satisfies Record<string, Board>;
+export type BoardName = keyof typeof BOARDS;
