@@ -26,10 +26,10 @@ test('1 the program drives a socket that is empty: the part that is really there
   await openDemo(page, 'The silent striker');
   await remarks(page, 2);
   await says(page, /uses an angle servo in J6, and nothing is plugged in there/);
-  await says(page, /Your striker sits in U/);
+  await says(page, /Your striker sits in J4/);
   await rehearse(page);
   await finds(page, /The program stopped here: Nothing is plugged in there/);
-  await mend(page, 'Move the striker to W');
+  await mend(page, 'Move the striker to J6');
   await clean(page);
   await rehearse(page);
   await finds(page, 'Nothing to find');

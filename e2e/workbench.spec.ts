@@ -59,7 +59,7 @@ test('the look-over finds three mistakes, and its mends put them right', async (
   await openDemo(page, 'Three mistakes');
   await expect(page.locator('.mb-remark')).toHaveCount(4);
   await page.getByRole('button', { name: '3 to check' }).click();
-  await page.getByRole('button', { name: 'Move the striker to W' }).click();
+  await page.getByRole('button', { name: 'Move the striker to J6' }).click();
   await page.getByRole('button', { name: 'Add: wait 0.5 s between them' }).click();
   await page.getByRole('button', { name: 'Add: wait 1 s, then stop' }).click();
   await expect(page.getByText('Nothing to remark.')).toBeVisible();

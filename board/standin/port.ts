@@ -2,6 +2,7 @@
  * The port layer of the stand-in: what `import mossbell_port` gives to mossbell.py. Every verb goes to the same Machine
  * that the interpreter drives. Errors come back as '!kind|values'; a JavaScript exception must never cross MicroPython.
  */
+import { renewedSocket } from '../../core/kit/before.ts';
 import { RunError, type Ending, type Measure, type Side, type Switch } from '../../core/language/meaning.ts';
 import {
   arcTangent2,
@@ -70,6 +71,8 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     }
   };
   const machine = () => host.bench().machine;
+  /** a program that was sent before the sockets were one row goes on running */
+  const at = (socket: string): string => renewedSocket(socket, machine().kit.device);
   /** A value that may be a number only: text and pictures come marked, or as Python objects. */
   const n = (value: unknown): number => {
     if (typeof value === 'number' || typeof value === 'boolean') return num(value);
@@ -280,7 +283,7 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     arc_tangent_2: (y: unknown, x: unknown) => guard(() => arcTangent2(n(y), n(x))),
     // ---- parts ----
     wheels: (left: string, right: string, dl: number, dr: number, track: number) =>
-      guard(() => machine().useWheels(left, right, dl, dr, track)),
+      guard(() => machine().useWheels(at(left), at(right), dl, dr, track)),
     drive: (way: 'ahead' | 'back', amount: unknown, unit: unknown, power: unknown, ending: Ending) =>
       guard(() => handle({ move: machine().drive(way, measure(amount, unit), n(power), ending) })),
     turn_on_spot: (side: Side, angle: unknown, power: unknown, ending: Ending) =>
@@ -293,22 +296,22 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       guard(() => handle({ move: machine().face(n(heading), n(power), 'brake') })),
     curve: (side: Side, radius: unknown, angle: unknown, power: unknown, ending: Ending) =>
       guard(() => handle({ move: machine().curve(side, n(radius), n(angle), n(power), ending) })),
-    motor_side: (socket: string, side: 'normal' | 'mirrored') => guard(() => machine().motorSide(socket, side)),
-    motor_keeps: (socket: string, what: 'speed' | 'power') => guard(() => machine().motorKeeps(socket, what)),
-    motor_turns: (socket: string) => guard(() => machine().motorTurns(socket)),
-    motor_speed: (socket: string) => guard(() => machine().motorSpeed(socket)),
+    motor_side: (socket: string, side: 'normal' | 'mirrored') => guard(() => machine().motorSide(at(socket), side)),
+    motor_keeps: (socket: string, what: 'speed' | 'power') => guard(() => machine().motorKeeps(at(socket), what)),
+    motor_turns: (socket: string) => guard(() => machine().motorTurns(at(socket))),
+    motor_speed: (socket: string) => guard(() => machine().motorSpeed(at(socket))),
     run_wheels: (left: unknown, right: unknown) => guard(() => machine().runWheels(n(left), n(right))),
     span_wheels: (left: unknown, right: unknown, amount: unknown, unit: unknown, ending: Ending) =>
       guard(() => handle({ move: machine().spanWheels(n(left), n(right), measure(amount, unit), ending) })),
     stop_wheels: (ending: Ending) => guard(() => machine().stopWheels(ending)),
-    run_motor: (socket: string, power: unknown) => guard(() => machine().runMotor(socket, n(power))),
+    run_motor: (socket: string, power: unknown) => guard(() => machine().runMotor(at(socket), n(power))),
     span_motor: (socket: string, power: unknown, amount: unknown, unit: unknown, ending: Ending) =>
-      guard(() => handle({ move: machine().spanMotor(socket, n(power), measure(amount, unit), ending) })),
-    stop_motor: (socket: string, ending: Ending) => guard(() => machine().stopMotor(socket, ending)),
-    servo: (socket: string, angle: unknown) => guard(() => machine().servo(socket, n(angle))),
+      guard(() => handle({ move: machine().spanMotor(at(socket), n(power), measure(amount, unit), ending) })),
+    stop_motor: (socket: string, ending: Ending) => guard(() => machine().stopMotor(at(socket), ending)),
+    servo: (socket: string, angle: unknown) => guard(() => machine().servo(at(socket), n(angle))),
     servo_slow: (socket: string, angle: unknown, seconds: unknown) =>
-      guard(() => machine().servoSlow(socket, n(angle), n(seconds))),
-    spin: (socket: string, power: unknown) => guard(() => machine().spin(socket, n(power))),
+      guard(() => machine().servoSlow(at(socket), n(angle), n(seconds))),
+    spin: (socket: string, power: unknown) => guard(() => machine().spin(at(socket), n(power))),
     servos_middle: () => guard(() => machine().servosMiddle()),
     lamp: (side: Side, to: Switch) => guard(() => machine().lamp(side, to)),
     lamp_level: (side: Side, level: unknown) => guard(() => machine().lampLevel(side, n(level))),
@@ -346,11 +349,11 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     flag: (v: unknown) => guard(() => machine().mark(value(v))),
     send: (message: string, nearby: boolean) => guard(() => machine().send(message, nearby)),
     last_message: () => guard(() => said(machine().lastMessage())),
-    distance: (socket: string) => guard(() => machine().distance(socket)),
-    something_ahead: (socket: string) => guard(() => machine().somethingAhead(socket)),
-    colour: (socket: string) => guard(() => machine().colourBelow(socket)),
-    line_reads: (socket: string) => guard(() => machine().lineReads(socket)),
-    line_over: (socket: string, what: 'dark' | 'light') => guard(() => machine().lineOver(socket, what)),
+    distance: (socket: string) => guard(() => machine().distance(at(socket))),
+    something_ahead: (socket: string) => guard(() => machine().somethingAhead(at(socket))),
+    colour: (socket: string) => guard(() => machine().colourBelow(at(socket))),
+    line_reads: (socket: string) => guard(() => machine().lineReads(at(socket))),
+    line_over: (socket: string, what: 'dark' | 'light') => guard(() => machine().lineOver(at(socket), what)),
     nose: () => guard(() => machine().noseTouched()),
     heading: () => guard(() => machine().heading()),
     button: (name: string) => guard(() => machine().buttonHeld(name)),

@@ -199,6 +199,27 @@ describe('text as people type it', () => {
       message: expect.stringContaining('(a number and a text)')
     });
   });
+  it('that were sent before the sockets were one row run on as they did', () => {
+    const text = (left: string, right: string, servo: string, nose: string) => `from mossbell import *
+
+wheels = Wheels(left="${left}", right="${right}", diameter_mm=68, track_mm=124)
+striker = Servo("${servo}")
+nose = Distance("${nose}")
+
+
+async def main():
+    striker.angle(40)
+    await wheels.drive(cm=10, power=40, ending="brake")
+    log(nose.cm() > 0)
+
+
+run(main)
+`;
+    const [before, now] = [runs(text('P', 'Q', 'U', '10')), runs(text('J1', 'J2', 'J4', 'J7'))];
+    expect(before.ended).toBe('done');
+    expect(before.events).toEqual(now.events);
+    expect(now.events.filter((e) => e.type === 'servo')).toMatchObject([{ socket: 'J4', angle: 40 }]);
+  });
   it('print goes to the log, as Python puts it together', () => {
     expect(logs(runs(whole(['print("n is", n, [1, "a"])', 'print()', 'log(None)'])))).toEqual([
       'n is 0 [1, "a"]',

@@ -63,15 +63,17 @@ export class Session {
     if (!response.ok) throw new Error(answer.message);
     const session = new Session(id, answer.version, answer.project);
     const kept = (await get(session.journal).catch(() => undefined)) as Journal | undefined;
-    if (kept && checkProject(kept.project).ok) {
+    // as this version has it: it may have been kept by one before
+    const mine = kept && checkProject(kept.project);
+    if (kept && mine?.ok) {
       if (kept.base === answer.version) {
         session.past = [{ label: say('work taken up again'), project: session.project }];
-        session.project = kept.project;
+        session.project = mine.project;
         session.saving = 'saving';
         session.saveSoon(0);
-      } else if (kept.base < answer.version && JSON.stringify(kept.project) !== JSON.stringify(answer.project)) {
+      } else if (kept.base < answer.version && JSON.stringify(mine.project) !== JSON.stringify(answer.project)) {
         const { project } = session;
-        const copy = await session.copy(kept.project, true);
+        const copy = await session.copy(mine.project, true);
         session.project = project;
         session.otherId = copy.id;
         session.trouble = say('Work from here that had not been saved was kept as "{name}".', { name: copy.name });

@@ -1,0 +1,31 @@
+import 'fake-indexeddb/auto';
+import { get, set } from 'idb-keyval';
+import { readFileSync } from 'node:fs';
+import { expect, it } from 'vitest';
+import { checkProject, type Project } from '../../../core/project.ts';
+import { Session } from './session.svelte.ts';
+
+const folder = new URL('../../../core/testing/projects/demo-1/', import.meta.url);
+/** a project as the version before wrote it */
+const then = JSON.parse(readFileSync(new URL('wake-the-bell.mossbell.json', folder), 'utf8')) as Project;
+const read = checkProject(then);
+if (!read.ok) throw new Error(read.problem);
+const now = read.project;
+
+const answering = (version: number) =>
+  ((_url: string) => Promise.resolve(Response.json({ version, project: now }))) as typeof fetch;
+const opened = async (id: string, kept: { base: number; project: unknown }, version: number): Promise<Session> => {
+  await set(`mossbell.journal.${id}`, kept);
+  return Session.open(id, answering(version));
+};
+
+it('work that a version before kept in this browser is taken up as this version has it', async () => {
+  const session = await opened('a', { base: 4, project: { ...then, name: 'Mine' } }, 4);
+  expect(session.project).toEqual({ ...now, name: 'Mine' });
+  expect(session.past).toEqual([{ label: 'work taken up again', project: now }]);
+});
+it('and where it says the same as what was saved, no copy of it is made', async () => {
+  const session = await opened('b', { base: 3, project: then }, 4);
+  expect(session.project).toEqual(now);
+  expect([session.otherId, session.trouble, await get('mossbell.journal.b')]).toEqual([undefined, '', undefined]);
+});
