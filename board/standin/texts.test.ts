@@ -207,9 +207,9 @@ striker = Servo("${servo}")
 nose = Distance("${nose}")
 
 
-async def main():
+def main():
     striker.angle(40)
-    await wheels.drive(cm=10, power=40, ending="brake")
+    wheels.drive(cm=5, power=40, ending="brake")
     log(nose.cm() > 0)
 
 
