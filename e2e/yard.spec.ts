@@ -264,6 +264,26 @@ async function withStick(page: Page): Promise<unknown> {
   };
 }
 
+test('in three dimensions the machine stands on the mat: the mat is darker below it', async ({ page }) => {
+  await openDemo(page, 'Round the fern bed');
+  await page.getByRole('button', { name: 'Behind' }).click();
+  await page.keyboard.press('y');
+  const canvas = page.getByTestId('scene').locator('canvas');
+  await expect(canvas).toBeVisible();
+  /** how light the picture is at a share of its width and height, 0 to 255 */
+  const light = (x: number, y: number) =>
+    canvas.evaluate(
+      (element: HTMLCanvasElement, [x, y]) => {
+        const g = Object.assign(document.createElement('canvas'), { width: 1, height: 1 }).getContext('2d')!;
+        g.drawImage(element, -Math.round(x * element.width), -Math.round(y * element.height));
+        return g.getImageData(0, 0, 1, 1).data[1];
+      },
+      [x, y]
+    );
+  // close behind the body, on the mat inside its hoop; and on the mat beside the hoop
+  await expect.poll(async () => (await light(0.62, 0.9)) - (await light(0.497, 0.916))).toBeGreaterThan(40);
+});
+
 test('through the narrow aisle by extending and testing, seen from three views at the same place', async ({ page }) => {
   await openDemo(page, 'Through the narrow aisle');
   await rehearse(page);

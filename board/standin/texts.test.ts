@@ -209,7 +209,7 @@ nose = Distance("${nose}")
 
 def main():
     striker.angle(40)
-    wheels.drive(cm=5, power=40, ending="brake")
+    wheels.drive(cm=2, power=60, ending="brake")
     log(nose.cm() > 0)
 
 

@@ -1,6 +1,7 @@
 <!-- A device in three dimensions, from its kit's own measures: turning wheels, moving horns, lit lamps. -->
 <script lang="ts">
   import { T } from '@threlte/core';
+  import GroundShadow from './GroundShadow.svelte';
   import { Color, ExtrudeGeometry, Shape } from 'three';
   import { hasWheels, type Kit } from '../../../../core/kit/kit.ts';
   import { DARK, levelOf, shownAs } from '../../../../core/language/pixels.ts';
@@ -41,6 +42,14 @@
   const glow = (colour: string) => new Color(LAMP_COLOURS[colour] ?? '#e0a100');
 </script>
 
+<GroundShadow
+  x={pose.x + (board ? 0 : middle) * Math.sin(pose.facingDeg * RAD)}
+  y={pose.y + (board ? 0 : middle) * Math.cos(pose.facingDeg * RAD)}
+  turn={(90 - pose.facingDeg) * RAD}
+  length={m(b.lengthMm)}
+  width={board ? m(b.widthMm) : m(wheels.trackMm + wheels.widthMm)}
+  {height}
+/>
 <T.Group position={[pose.x, height, -pose.y]} rotation={[0, (90 - pose.facingDeg) * RAD, 0]}>
   {#if board}
     <T.Group rotation={[0, -Math.PI / 2, 0]}>

@@ -14,6 +14,7 @@
   import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js';
   import { stateAt } from '../../../../core/trace/query.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
+  import GroundShadow from './GroundShadow.svelte';
   import SceneDevice from './SceneDevice.svelte';
   import { trailPoints } from './trail.ts';
   let { drawing, simple, beams }: { drawing: SVGSVGElement | undefined; simple: boolean; beams: boolean } = $props();
@@ -141,6 +142,7 @@
   </T.Mesh>
 {/each}
 {#each things as thing, i (i)}
+  <GroundShadow x={thing.x} y={thing.y} length={thing.radius * 2} width={thing.radius * 2} />
   <T.Mesh position={[thing.x, thing.radius, -thing.y]} castShadow>
     <T.CylinderGeometry args={[thing.radius, thing.radius * 0.8, thing.radius * 2, 20]} /><T.MeshStandardMaterial
       color={thing.colour}
