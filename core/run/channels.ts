@@ -25,31 +25,31 @@ const turns = (motor: Motor | undefined): number => (motor ? motor.angle / (2 * 
 
 /** @param things how many loose things lie on the mat */
 export function channelsOf(kit: Kit, things: number): ReadChannel[] {
-  const wheel = (side: 'left' | 'right', name: string): ReadChannel[] => [
+  const wheel = (i: 0 | 1, name: string): ReadChannel[] => [
     {
       key: `power${name}`,
-      title: side === 'left' ? later('Wheel power left') : later('Wheel power right'),
+      title: i === 0 ? later('Wheel power left') : later('Wheel power right'),
       unit: '%',
       scale: 0.01,
-      read: (m) => power(m.yard[side].motor)
+      read: (m) => power(m.yard.wheels[i].motor)
     },
     {
       key: `speed${name}`,
-      title: side === 'left' ? later('Wheel speed left') : later('Wheel speed right'),
+      title: i === 0 ? later('Wheel speed left') : later('Wheel speed right'),
       unit: 'cm/s',
       scale: 0.01,
-      read: (m) => (m.yard[side].motor?.omega ?? 0) * m.yard[side].radius * 100
+      read: (m) => (m.yard.wheels[i].motor?.omega ?? 0) * m.yard.wheels[i].radius * 100
     },
     {
       key: `turns${name}`,
-      title: side === 'left' ? later('Wheel left') : later('Wheel right'),
+      title: i === 0 ? later('Wheel left') : later('Wheel right'),
       unit: 'turns',
       scale: 1e-4,
       wide: true,
-      read: (m) => turns(m.yard[side].motor)
+      read: (m) => turns(m.yard.wheels[i].motor)
     }
   ];
-  const [left, right] = [wheel('left', 'Left'), wheel('right', 'Right')];
+  const [left, right] = [wheel(0, 'Left'), wheel(1, 'Right')];
   return [
     {
       key: 'x',

@@ -3,6 +3,7 @@
  * yard's motors, runs measured moves, keeps lamps, display and buttons, and writes events into the trace.
  */
 import { currentOf } from '../circuit/led.ts';
+import { axle, Drive, type Motion } from '../kit/drive.ts';
 import { partAt, reckoned, wheelMotor, type Kit, type Part } from '../kit/kit.ts';
 import { RunError, type Device, type Ending, type Measure, type MoveId, type Side } from '../language/meaning.ts';
 import { remainder, show, sound } from '../language/values.ts';
@@ -20,6 +21,8 @@ import { Moves, round6, type Clock, type Following, type Steering } from './move
 
 /** 100 % of a measured move, m/s. */
 export const FULL_SPEED = 0.4;
+/** The wheels as they stand in the drive. */
+const SIDES = ['left', 'right'] as const;
 const DEG = 180 / Math.PI;
 const HOLD_US = 1_000_000;
 
@@ -69,8 +72,9 @@ export class Machine extends Face implements Device {
   private readonly channels: ReadChannel[];
   private readonly values: Float64Array;
 
-  /** the kit with the wheels that measured moves reckon with */
+  /** the kit with the wheels that measured moves reckon with, and what these make of a motion */
   kit: Kit;
+  private drives: Drive;
 
   constructor(
     kit: Kit,
@@ -81,6 +85,7 @@ export class Machine extends Face implements Device {
   ) {
     super(clock, recorder);
     this.kit = { ...kit, wheels: reckoned(kit) };
+    this.drives = new Drive(axle(this.kit.wheels.trackMm));
     this.chanceSource = stream(seed, 'program');
     this.leftSocket = wheelMotor(kit, 'left')?.socket;
     this.rightSocket = wheelMotor(kit, 'right')?.socket;
@@ -99,6 +104,7 @@ export class Machine extends Face implements Device {
     this.leftSocket = left;
     this.rightSocket = right;
     this.kit = { ...this.kit, wheels: { ...this.kit.wheels, leftDiameterMm, rightDiameterMm, trackMm } };
+    this.drives = new Drive(axle(trackMm));
   }
 
   /** Commands act from the next tick's boundary, in the order they were given. */
@@ -133,50 +139,30 @@ export class Machine extends Face implements Device {
     return { left, right };
   }
   drive(way: 'ahead' | 'back', measure: Measure, power: number, ending: Ending): MoveId {
-    const { left, right } = this.wheels();
+    this.wheels();
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
     const w = this.kit.wheels;
     const mean = (w.leftDiameterMm + w.rightDiameterMm) / 2000;
     const length = this.length(measure, speed, mean, ending);
-    const sign = (way === 'ahead' ? 1 : -1) * Math.sign(length);
+    const rolled = this.rolled({ ahead: way === 'ahead' ? length : -length, left: 0, turn: 0 });
     const { x, y } = this.yard.robot.getPosition();
     const angle = this.yard.robot.getAngle();
     const got = (): number => {
       const p = this.yard.robot.getPosition();
       return ((p.x - x) * Math.cos(angle) + (p.y - y) * Math.sin(angle)) * 100 * (way === 'ahead' ? 1 : -1);
     };
-    return this.begin(
-      `drive ${way}`,
-      length * 100,
-      'cm',
-      [this.follow(left, sign, w.leftDiameterMm), this.follow(right, sign, w.rightDiameterMm)],
-      Math.abs(length),
-      speed,
-      ending,
-      got
-    );
+    return this.begin(`drive ${way}`, length * 100, 'cm', rolled.list, rolled.length, speed, ending, got);
   }
 
   turn(side: Side, angleDeg: number, power: number, ending: Ending): MoveId {
-    const { left, right } = this.wheels();
+    this.wheels();
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
-    const w = this.kit.wheels;
     const way = side === 'left' ? -1 : 1;
-    const sign = way * Math.sign(angleDeg);
-    // on the spot each wheel rolls angle x track / 2 (Dudek and Jenkin, Computational Principles of Mobile Robotics)
-    const length = ((Math.abs(angleDeg) / DEG) * w.trackMm) / 2000;
+    // on the spot each of two wheels rolls angle x track / 2 (Dudek and Jenkin, Computational Principles of Mobile Robotics)
+    const rolled = this.rolled({ ahead: 0, left: 0, turn: (-way * angleDeg) / DEG });
     const from = this.yard.robot.getAngle();
     const got = (): number => (this.yard.robot.getAngle() - from) * DEG * -way;
-    return this.begin(
-      `turn ${side}`,
-      angleDeg,
-      '°',
-      [this.follow(left, sign, w.leftDiameterMm), this.follow(right, -sign, w.rightDiameterMm)],
-      length,
-      speed,
-      ending,
-      got
-    );
+    return this.begin(`turn ${side}`, angleDeg, '°', rolled.list, rolled.length, speed, ending, got);
   }
 
   runWheels(left: number, right: number): void {
@@ -290,9 +276,9 @@ export class Machine extends Face implements Device {
   }
 
   driveFacing(cm: number, facingDeg: number, power: number, ending: Ending): MoveId {
-    const { left, right } = this.wheels();
+    this.wheels();
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
-    const w = this.kit.wheels;
+    const rolled = this.rolled({ ahead: Math.abs(cm) / 100, left: 0, turn: 0 });
     const { x, y } = this.yard.robot.getPosition();
     const zero = this.zero.heading;
     const from = (): number => {
@@ -303,13 +289,13 @@ export class Machine extends Face implements Device {
       'drive facing',
       cm,
       'cm',
-      [this.follow(left, 1, w.leftDiameterMm), this.follow(right, 1, w.rightDiameterMm)],
-      Math.abs(cm) / 100,
+      rolled.list,
+      rolled.length,
       speed,
       ending,
       from,
       // the heading as it is zeroed now, whatever another stack does to it meanwhile
-      { off: () => shortWay(facingDeg - (this.yard.headingDeg - zero)), trackMm: w.trackMm }
+      { off: () => shortWay(facingDeg - (this.yard.headingDeg - zero)), rims: this.clockwise() }
     );
   }
   turnByGyro(side: Side, angleDeg: number, power: number, ending: Ending): MoveId {
@@ -321,10 +307,9 @@ export class Machine extends Face implements Device {
   }
   /** Turns on the spot until the gyro has turned by `by` degrees, clockwise positive. */
   private gyroTurn(what: string, by: number, asked: number, power: number, ending: Ending): MoveId {
-    const { left, right } = this.wheels();
+    this.wheels();
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
-    const w = this.kit.wheels;
-    const length = ((Math.abs(by) / DEG) * w.trackMm) / 2000;
+    const rolled = this.rolled({ ahead: 0, left: 0, turn: -by / DEG });
     const from = this.yard.robot.getAngle();
     const way = Math.sign(by);
     const began = this.spunDeg;
@@ -332,35 +317,35 @@ export class Machine extends Face implements Device {
       what,
       asked,
       '°',
-      [this.follow(left, way, w.leftDiameterMm), this.follow(right, -way, w.rightDiameterMm)],
-      length,
+      rolled.list,
+      rolled.length,
       speed,
       ending,
       () => (from - this.yard.robot.getAngle()) * DEG * (way || 1) * Math.sign(asked || 1),
       {
         // where the gyro should be by now: as far as the wheels' reference has come
         off: (share) => by * share - (this.spunDeg - began),
-        trackMm: w.trackMm
+        rims: this.clockwise()
       }
     );
   }
   curve(side: Side, radiusCm: number, angleDeg: number, power: number, ending: Ending): MoveId {
-    const { left, right } = this.wheels();
+    this.wheels();
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
-    const w = this.kit.wheels;
     // each wheel rolls its own circle about the centre (Dudek and Jenkin, Computational Principles of Mobile Robotics)
-    const radius = Math.abs(radiusCm) / 100;
-    const outer = radius + w.trackMm / 2000;
-    const inner = (radius - w.trackMm / 2000) / outer;
-    const sign = Math.sign(angleDeg);
-    const [l, r] = side === 'left' ? [inner, 1] : [1, inner];
+    const angle = angleDeg / DEG;
+    const rolled = this.rolled({
+      ahead: (Math.abs(radiusCm) / 100) * angle,
+      left: 0,
+      turn: side === 'left' ? angle : -angle
+    });
     const from = this.yard.robot.getAngle();
     return this.begin(
       `curve ${side}`,
       angleDeg,
       '°',
-      [this.follow(left, l * sign, w.leftDiameterMm), this.follow(right, r * sign, w.rightDiameterMm)],
-      (outer * Math.abs(angleDeg)) / DEG,
+      rolled.list,
+      rolled.length,
       speed,
       ending,
       () => (this.yard.robot.getAngle() - from) * DEG * (side === 'left' ? 1 : -1)
@@ -381,6 +366,21 @@ export class Machine extends Face implements Device {
       default:
         return m.amount * Math.PI * diameter;
     }
+  }
+  /** What each wheel has to follow for a motion in metres and radians, and how far the one rolls that rolls furthest. */
+  private rolled(motion: Motion): { list: Following[]; length: number } {
+    const { left, right } = this.wheelMotors();
+    const { leftDiameterMm, rightDiameterMm } = this.kit.wheels;
+    const [l, r] = this.drives.rims(motion);
+    const length = Math.max(Math.abs(l), Math.abs(r));
+    const share = (rim: number): number => (length > 0 ? rim / length : 0);
+    return {
+      list: [this.follow(left, share(l), leftDiameterMm), this.follow(right, share(r), rightDiameterMm)],
+      length
+    };
+  }
+  private clockwise(): number[] {
+    return this.drives.rims({ ahead: 0, left: 0, turn: -1 });
   }
   private follow(motor: Motor, share: number, diameterMm: number): Following {
     return { motor, follower: new Follower(share, motor.counts, diameterMm / 1000, this.kit) };
@@ -532,15 +532,11 @@ export class Machine extends Face implements Device {
     for (const [socket, motor] of this.yard.motors) this.zero.motors.set(socket, motor.counts);
   }
   driven(): number {
-    return (
-      2 *
-      Math.PI *
-      50 *
-      (this.wheelTurns('left') * this.radiusM('left') + this.wheelTurns('right') * this.radiusM('right'))
-    );
+    const rolled = SIDES.map((side) => 2 * Math.PI * this.wheelTurns(side) * this.radiusM(side));
+    return this.drives.motion(rolled).ahead * 100;
   }
   speed(): number {
-    return (this.wheelSpeed('left') + this.wheelSpeed('right')) / 2;
+    return this.drives.motion(SIDES.map((side) => this.wheelSpeed(side))).ahead;
   }
   private shaft(socket: string): { motor: Motor; sign: number } {
     const part = partAt(this.kit, socket);

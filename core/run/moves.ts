@@ -7,7 +7,10 @@ import { NEAR, reference, type Follower, type Profile } from '../yard/profile.ts
 export type Clock = { readonly now: number; readonly worldUs: number };
 export type Following = { motor: Motor; follower: Follower };
 /** A move that is steered by the gyro: how many degrees clockwise it is off now, at this share of its way. */
-export type Steering = { off: (share: number) => number; trackMm: number };
+export type Steering = {
+  off: (share: number) => number;
+  /** m at each wheel for a radian clockwise */ rims: readonly number[];
+};
 /** s in which a heading that is off is put right. */
 const PUT_RIGHT_S = 0.15;
 /** A gyro turn is over when less than this is left, degrees. */
@@ -24,6 +27,7 @@ type Plan = {
   got: () => number;
 };
 type Move = Plan & {
+  /** radians clockwise that it was put right by so far */
   bias: number;
   id: MoveId;
   startUs: number;
@@ -83,12 +87,13 @@ export class Moves {
     for (const move of this.active) {
       reference(move.profile, (this.clock.worldUs - move.startUs) / 1e6, this.ref);
       if (move.heeds) {
-        const { off, trackMm } = move.heeds;
+        const { off, rims } = move.heeds;
         const share = move.profile.length > 0 ? Math.min(1, this.ref.x / move.profile.length) : 1;
-        // each wheel rolls angle x track / 2 more, or less
-        const rate = ((off(share) / DEG) * trackMm) / 2000 / PUT_RIGHT_S;
-        move.bias += Math.max(-FASTEST, Math.min(FASTEST, rate)) * 0.001;
-        move.list.forEach(({ follower }, i) => (follower.bias = i === 0 ? move.bias : -move.bias));
+        // each wheel rolls its part of the angle more, or less
+        const fastest = FASTEST / Math.max(...rims.map(Math.abs));
+        const rate = off(share) / DEG / PUT_RIGHT_S;
+        move.bias += Math.max(-fastest, Math.min(fastest, rate)) * 0.001;
+        move.list.forEach(({ follower }, i) => (follower.bias = move.bias * rims[i]));
       }
       for (const { motor, follower } of move.list) motor.duty = follower.control(this.ref, motor.counts);
     }

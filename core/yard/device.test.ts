@@ -34,8 +34,8 @@ const ticks = (yard: Yard, n: number, each?: (i: number) => void) => {
 /** Both wheels held as by a brake, or driven with a duty. */
 const wheels = (yard: Yard, left: number, right = left) => {
   for (const [wheel, duty] of [
-    [yard.left, left],
-    [yard.right, right]
+    [yard.wheels[0], left],
+    [yard.wheels[1], right]
   ] as const) {
     wheel.motor!.state = 'driven';
     wheel.motor!.duty = duty;

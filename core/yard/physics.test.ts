@@ -413,7 +413,7 @@ describe('laws that hold in any yard', () => {
         (made, duties) => {
           const mat = matOf(made);
           const yard = new Yard({ kit: barrow, mat, seed: 1, noise: false });
-          const motors = [yard.left.motor!, yard.right.motor!];
+          const motors = yard.wheels.map((w) => w.motor!);
           let put = 0;
           for (const [l, r] of duties)
             for (let i = 0; i < 120; i++) {

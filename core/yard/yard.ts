@@ -4,6 +4,7 @@
  */
 import { testOverlap, Vec2, type Body, type Contact, type Shape, type World } from 'planck';
 import { hasWheels, reckoned, wheelMotor, type Kit } from '../kit/kit.ts';
+import { axle } from '../kit/drive.ts';
 import { isFaultless, noQuirks, type Quirks } from '../kit/quirks.ts';
 import { FURTHEST_CM } from '../kit/ranges.ts';
 import { normals } from '../random.ts';
@@ -17,6 +18,7 @@ import type { Floor, Mat, Pose } from './mat.ts';
 import { Motor, motorConstants } from './motor.ts';
 import { Servo, SpinServo } from './servo.ts';
 import { DT, RAD, rub, Site } from './site.ts';
+import { loads } from './statics.ts';
 import { Tilt } from './tilt.ts';
 
 const LINE_NOISE = 1.5;
@@ -45,7 +47,22 @@ export type YardOptions = {
 };
 /** A push by a hand: newtons along and across the device (to its left), newton metres about its middle. */
 export type Push = { along: number; across: number; torque: number; seconds: number };
-type Wheel = { motor: Motor | undefined; y: number; radius: number; rim: number };
+type Wheel = {
+  motor: Motor | undefined;
+  /** its place from the middle of the axle, ahead and to the left; from the centre of mass ahead; m */
+  x: number;
+  y: number;
+  ahead: number;
+  /** of the direction in which it rolls */
+  cos: number;
+  sin: number;
+  tyre: boolean;
+  radius: number;
+  /** r^2 / J, 1/kg */
+  inert: number;
+  /** N on it */
+  load: number;
+};
 
 export class Yard {
   readonly world: World;
@@ -65,8 +82,8 @@ export class Yard {
   private liftedAt = -1;
   private pushes: (Push & { untilTick: number })[] = [];
   private readonly rolls: boolean;
-  readonly left: Wheel;
-  readonly right: Wheel;
+  /** of a machine on two wheels the left one, then the right one */
+  readonly wheels: readonly Wheel[];
   readonly start: Pose;
   /** readings as of the last tick */
   headingDeg = 0;
@@ -81,8 +98,6 @@ export class Yard {
   private readonly contacts = new Map<string, { since: number; places: number; apart: number; newton: number }>();
   private readonly nose: unknown;
   private noseContacts = 0;
-  /** N on each wheel */
-  private readonly wheelLoad: number;
   private readonly perMass: number;
   private readonly back: number;
   private readonly bias: number;
@@ -140,23 +155,34 @@ export class Yard {
     this.servoList = [...this.servos.values(), ...this.spins.values()];
     // a device is as it was built, with its quirks; without any it is as the kit sheet knows it
     const wheels = isFaultless(quirks) ? reckoned(kit) : kit.wheels;
-    const halfTrack = (wheels.trackMm / 2000) * quirks.track;
-    const wheel = (side: 'left' | 'right', diameterMm: number): Wheel => {
-      const other = side === 'left' ? 'right' : 'left';
+    this.back = kit.body.massBehindAxleMm / 1000;
+    const sides = [
+      { side: 'left', other: 'right', diameterMm: wheels.leftDiameterMm * quirks.leftDiameter },
+      { side: 'right', other: 'left', diameterMm: wheels.rightDiameterMm * quirks.rightDiameter }
+    ] as const;
+    const places = this.rolls ? axle(wheels.trackMm * quirks.track) : [];
+    const carried = loads(kit.body.massKg * GRAVITY, [
+      ...places.map(({ x, y }) => ({ x: x + this.back, y })),
+      { x: -kit.body.casterBehindMassMm / 1000, y: 0 }
+    ]);
+    this.wheels = places.map(({ x, y, rolls, rim }, i): Wheel => {
+      const { side, other, diameterMm } = sides[i];
       const part = wheelMotor(kit, quirks.swapped ? other : side);
       const radius = diameterMm / 2000;
       return {
         motor: part && this.motors.get(part.socket),
-        y: side === 'left' ? halfTrack : -halfTrack,
+        x,
+        y,
+        ahead: x + this.back,
+        cos: Math.cos(rolls),
+        sin: Math.sin(rolls),
+        tyre: rim === 'tyre',
         radius,
-        rim: (radius * radius) / kit.motor.inertiaKgM2
+        inert: (radius * radius) / kit.motor.inertiaKgM2,
+        load: carried[i]
       };
-    };
-    this.left = wheel('left', wheels.leftDiameterMm * quirks.leftDiameter);
-    this.right = wheel('right', wheels.rightDiameterMm * quirks.rightDiameter);
-    this.wheelLoad = wheelLoad(kit.body);
-    this.perMass = 2 / kit.body.massKg;
-    this.back = kit.body.massBehindAxleMm / 1000;
+    });
+    this.perMass = places.length / kit.body.massKg;
     const none = () => 0;
     const source = (name: string) => (noise ? normals(seed, name) : none);
     this.bias = quirks.gyroBiasDegS + (noise ? 0.05 * source('gyro bias')() : 0);
@@ -270,24 +296,28 @@ export class Yard {
     const v = robot.getLinearVelocity();
     const turn = robot.getAngularVelocity();
     const along = v.x * cos + v.y * sin;
-    // the wheels stand ahead of the centre of mass
-    const across = -v.x * sin + v.y * cos + turn * this.back;
+    const aside = -v.x * sin + v.y * cos;
     const position = robot.getPosition();
     let fx = 0;
     let fy = 0;
     let torque = 0;
     this.slips = false;
-    for (const wheel of [this.left, this.right]) {
-      const { motor, y } = wheel;
-      const limit = this.floor.friction(position.x - sin * y, position.y + cos * y) * this.wheelLoad;
-      const ground = along - turn * y;
-      const slip = motor ? motor.omega * wheel.radius - ground : 0;
-      groundForce(slip, across, wheel.rim, this.perMass, DT, limit, this.force);
+    for (const wheel of this.wheels) {
+      const { motor, x, y, ahead, cos: c, sin: s } = wheel;
+      const floor = this.floor.friction(position.x + cos * x - sin * y, position.y + sin * x + cos * y);
+      // over the ground where the wheel stands, in the machine's frame
+      const vx = along - turn * y;
+      const vy = aside + turn * ahead;
+      const slip = motor ? motor.omega * wheel.radius - (c * vx + s * vy) : 0;
+      const side = wheel.tyre ? c * vy - s * vx : 0;
+      groundForce(slip, side, wheel.inert, this.perMass, DT, floor * wheel.load, this.force);
       if (this.force.slips) this.slips = true;
       if (motor) motor.omega -= ((this.force.along * wheel.radius) / motor.constants.inertiaKgM2) * DT;
-      fx += this.force.along;
-      fy += this.force.across;
-      torque += this.force.across * this.back - this.force.along * y;
+      const px = c * this.force.along - s * this.force.across;
+      const py = s * this.force.along + c * this.force.across;
+      fx += px;
+      fy += py;
+      torque += py * ahead - px * y;
     }
     for (const motor of this.motorList) motor.turn(DT);
     this.shove.set(fx * cos - fy * sin, fx * sin + fy * cos);
@@ -451,9 +481,5 @@ export class Yard {
     }
     return best;
   }
-}
-/** Weight on each of the two wheels, N: moments about the caster (statics); no caster ahead of them carries less than nothing. */
-export function wheelLoad({ massKg, casterBehindMassMm: caster, massBehindAxleMm: axle }: Kit['body']): number {
-  return (massKg * GRAVITY * Math.min(1, caster / (caster + Math.max(0, axle)))) / 2;
 }
 const limit100 = (v: number): number => (v < 0 ? 0 : v > 100 ? 100 : v);
