@@ -1,4 +1,5 @@
 import { ESLint } from 'eslint';
+import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 
 const eslint = new ESLint();
@@ -43,4 +44,19 @@ describe('the layers', () => {
   it.each(allowed)('%s may import %s', async (file, from) => {
     expect(await said(file, imports(from))).toEqual([]);
   });
+});
+
+it('no code outside core/kit names a device: only kits, demo data, tests and pictures do', () => {
+  const root = new URL('..', import.meta.url);
+  /** the picture that chooses between drawings */
+  const PICTURES = ['src/lib/ui/DeviceShape.svelte'];
+  const named = ['core', 'src', 'cli', 'board']
+    .flatMap((folder) =>
+      readdirSync(new URL(`${folder}/`, root), { recursive: true, encoding: 'utf8' }).map((f) => `${folder}/${f}`)
+    )
+    .filter((f) => /\.(ts|svelte)$/.test(f) && !/\.test\.ts$|^core\/(kit|testing)\//.test(f))
+    .filter((f) =>
+      /['"`](barrow|trowel|dibber|lantern|trug|saucer|hauler)['"`]/.test(readFileSync(new URL(f, root), 'utf8'))
+    );
+  expect(named).toEqual(PICTURES);
 });

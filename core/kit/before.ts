@@ -3,6 +3,8 @@ import type { BoardName } from './boards.ts';
 
 const row = (sockets: string): Readonly<Record<string, string>> =>
   Object.fromEntries(sockets.split(' ').map((socket, i) => [socket, `J${i + 1}`]));
+/** Of a run of then there is only whether its machine had wheels. */
+export const boardBefore = (wheels: boolean): BoardName => (wheels ? 'barrow' : 'trowel');
 const BEFORE: Readonly<Record<BoardName, Readonly<Record<string, string>>>> = {
   barrow: row('P Q R U V W 10 20 30 40'),
   trowel: row('U L')

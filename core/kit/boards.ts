@@ -2,25 +2,18 @@
  * Boards as data: the sockets in one row, what each takes, and what is built in. Sockets are labelled J1, J2, ... as
  * connectors are on circuit boards (reference designators, IEEE 315).
  */
-import type { Part } from './kit.ts';
+import { later } from '../words.ts';
 
 export type SocketKind = 'motor' | 'servo' | 'sensor' | 'lamp';
 export type Board = {
+  /** what it is, for those who choose one */
+  about: string;
   sockets: Readonly<Record<string, SocketKind>>;
+  /** it stands on wheels; one without lies in the hand */
+  wheels: boolean;
   /** what its blocks need and is always there */
   builtIn: readonly string[];
 };
-/** The socket that a kind of part fits. */
-export const FITS = {
-  motor: 'motor',
-  servo: 'servo',
-  spin: 'servo',
-  line: 'sensor',
-  distance: 'sensor',
-  colour: 'sensor',
-  lamp: 'lamp'
-} as const satisfies Record<Part['type'], SocketKind>;
-
 /** One row of sockets: so many of each kind, in this order. */
 const row = (...kinds: readonly (readonly [SocketKind, number])[]): Board['sockets'] =>
   Object.fromEntries(
@@ -28,10 +21,14 @@ const row = (...kinds: readonly (readonly [SocketKind, number])[]): Board['socke
   );
 export const BOARDS = {
   barrow: {
+    about: later('two-wheeled robot'),
+    wheels: true,
     sockets: row(['motor', 3], ['servo', 3], ['sensor', 4]),
     builtIn: ['lamps', 'motion', 'gyro', 'nose']
   },
   trowel: {
+    about: later('board for the hand'),
+    wheels: false,
     sockets: row(['servo', 1], ['lamp', 1]),
     builtIn: ['motion', 'edges', 'light', 'temperature', 'moisture']
   }

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { PARTS, PART_TYPES } from './parts/parts.ts';
 import { currentOf, rightOhm } from '../circuit/led.ts';
 import { newStep } from '../language/catalogue.ts';
 import {
@@ -12,12 +13,14 @@ import {
   partAt,
   partName,
   firstSocket,
+  plugged,
   socketsFor,
   socketsOf,
   trowel,
   typeName,
   wheelMotor,
-  type Kit
+  type Kit,
+  type Part
 } from './kit.ts';
 
 describe('a kit sheet', () => {
@@ -126,6 +129,47 @@ describe('a kit sheet', () => {
     expect(firstSocket(trowel, 'motor')).toBeUndefined();
     expect(newStep('servo.angle', 'a', undefined, trowel).slots.servo).toBe('J1');
     expect(newStep('motor.run', 'a', undefined, trowel).slots.motor).toBe('J1');
+  });
+  it('plugs a part in as its kind is: the wheel that has no motor, the side that has no line sensor', () => {
+    const without = (...sockets: string[]) => ({
+      ...barrow,
+      parts: barrow.parts.filter((p) => !sockets.includes(p.socket))
+    });
+    expect(plugged(without('J2'), 'J3', 'motor')).toEqual({
+      socket: 'J3',
+      type: 'motor',
+      name: 'right wheel',
+      drives: 'right',
+      mounted: 'normal'
+    });
+    expect(plugged(without('J1', 'J2'), 'J1', 'motor')).toMatchObject({ name: 'left wheel', drives: 'left' });
+    expect(plugged(barrow, 'J3', 'motor')).toEqual({ socket: 'J3', type: 'motor', name: 'motor', mounted: 'normal' });
+    expect(plugged(without('J8', 'J9'), 'J8', 'line')).toMatchObject({ name: 'left', side: 'left' });
+    expect(plugged(without('J9'), 'J9', 'line')).toMatchObject({ name: 'right', side: 'right' });
+    expect(plugged(barrow, 'J6', 'spin')).toEqual({ socket: 'J6', type: 'spin', name: 'servo', hornDeg: 0 });
+    for (const kit of [barrow, trowel])
+      for (const type of PART_TYPES)
+        for (const socket of socketsFor(kit, type))
+          if (!partAt(kit, socket))
+            expect(kitSchema.safeParse({ ...kit, parts: [...kit.parts, plugged(kit, socket, type)] }).success).toBe(
+              true
+            );
+  });
+  it('tells in one line how a part sits there', () => {
+    const sits = (part: Part, kit = barrow) => PARTS[part.type].sits(part, kit);
+    expect(barrow.parts.map((p) => sits(p))).toEqual([
+      'mirrored',
+      'normal',
+      'horn fitted at +20°',
+      'horn at 0°',
+      '4 to 180 cm, 22° cone',
+      'line, 18 mm apart',
+      'line, 18 mm apart'
+    ]);
+    expect(sits({ socket: 'J3', type: 'motor', name: 'hoist' })).toBe('normal, no wheel');
+    expect(sits({ socket: 'J4', type: 'servo', name: 'arm', hornDeg: -5 })).toBe('horn fitted at -5°');
+    expect(trowel.parts.map((p) => sits(p, trowel))[1]).toBe('a lamp with its own resistor');
+    expect(sits({ socket: 'J2', type: 'lamp', name: 'lamp', ohm: 220 })).toBe('220 Ω before it');
   });
   it('lets two parts change places', () => {
     const swapped = movePart(barrow, 'J4', 'J5');

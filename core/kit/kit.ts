@@ -4,14 +4,15 @@
  * choice for the invented device.
  */
 import * as z from 'zod';
-import { BOARDS, FITS, type Board } from './boards.ts';
+import { BOARDS, type Board, type BoardName } from './boards.ts';
+import { PARTS } from './parts/parts.ts';
 import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../circuit/led.ts';
-import { later, say, word } from '../words.ts';
+import { say, word } from '../words.ts';
 
 const mm = (min: number, max: number) => z.number().min(min).max(max);
 /** The sockets of its board that a kind of part fits. */
 export const socketsFor = (kit: Kit, type: Part['type']): readonly string[] =>
-  socketsOf(kit).filter((socket) => boardOf(kit).sockets[socket] === FITS[type]);
+  socketsOf(kit).filter((socket) => boardOf(kit).sockets[socket] === PARTS[type].fits);
 export const boardOf = (kit: Kit): Board => BOARDS[kit.device];
 export const socketsOf = (kit: Kit): readonly string[] => Object.keys(boardOf(kit).sockets);
 /** Where a block that names such a part looks first: at the first one there is, or where one would go. */
@@ -43,7 +44,7 @@ export const partSchema = z.strictObject({
 export type Part = z.infer<typeof partSchema>;
 
 export const kitSchema = z.strictObject({
-  device: z.enum(['barrow', 'trowel']),
+  device: z.enum(Object.keys(BOARDS) as [BoardName, ...BoardName[]]),
   name: z.string().trim().min(1).max(60),
   body: z.strictObject({
     lengthMm: mm(40, 600),
@@ -148,7 +149,7 @@ export const trowel: Kit = {
   ]
 };
 export const kits = { barrow, trowel } as const;
-export const hasWheels = (kit: Kit): boolean => kit.device === 'barrow';
+export const hasWheels = (kit: Kit): boolean => boardOf(kit).wheels;
 
 /** The wheels that measured moves reckon with: as measured, or as the kit sheet has them. */
 export const reckoned = ({ wheels, measured }: Kit): Kit['wheels'] =>
@@ -177,9 +178,8 @@ export function partName(kit: Kit, socket: string): string {
 /** What one can do with the kit, for offering blocks: part types, and 'wheels' where both wheels are driven. */
 export const abilities = (kit: Kit): Set<string> =>
   new Set([
-    ...kit.parts.map((p) => p.type),
+    ...kit.parts.flatMap((p) => [p.type, ...(PARTS[p.type].abilities ?? [])]),
     ...boardOf(kit).builtIn,
-    ...(kit.parts.some((p) => p.type === 'lamp') ? ['lamps'] : []),
     ...(hasWheels(kit) && wheelMotor(kit, 'left') && wheelMotor(kit, 'right') ? ['wheels'] : [])
   ]);
 export type Wiring = { socket: string; text: string };
@@ -232,16 +232,13 @@ export function doesNotFit(kit: Kit, type: Part['type'], socket: string): string
     ? say('A {typeName} does not fit socket {socket}. It goes into {n}.', { typeName: typeName(type), socket, n })
     : say('{name} has no socket for {aPart}.', { name: kit.name, aPart: aPart(type) });
 }
-const TYPES: Record<Part['type'], readonly [string, string]> = {
-  motor: [later('motor'), later('a motor')],
-  servo: [later('angle servo'), later('an angle servo')],
-  spin: [later('spin servo'), later('a spin servo')],
-  line: [later('line sensor'), later('a line sensor')],
-  distance: [later('distance sensor'), later('a distance sensor')],
-  colour: [later('colour sensor'), later('a colour sensor')],
-  lamp: [later('lamp'), later('a lamp')]
-};
-export const typeName = (type: Part['type']): string => word(TYPES[type][0]);
+export const typeName = (type: Part['type']): string => word(PARTS[type].words[0]);
+/** The part as it is when it is plugged in. */
+export const plugged = (kit: Kit, socket: string, type: Part['type']): Part => ({
+  socket,
+  type,
+  ...PARTS[type].comesWith(kit)
+});
 
 /**
  * Moves the part in `from` to `to`; what was in `to` changes places with it.
@@ -257,4 +254,4 @@ export const changePart = (kit: Kit, socket: string, change: Partial<Part>): Kit
   parts: kit.parts.map((p) => (p.socket === socket ? { ...p, ...change } : p))
 });
 /** With its article. */
-export const aPart = (type: Part['type']): string => word(TYPES[type][1]);
+export const aPart = (type: Part['type']): string => word(PARTS[type].words[1]);

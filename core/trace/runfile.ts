@@ -6,7 +6,7 @@
 import * as z from 'zod';
 import { base64Of, bytesOf, unzipped, zipped } from '../bytes.ts';
 import type { BoardName } from '../kit/boards.ts';
-import { renewedSocket } from '../kit/before.ts';
+import { boardBefore, renewedSocket } from '../kit/before.ts';
 import { checkProject, type Project } from '../project.ts';
 import { predictionSchema, type Prediction } from '../predict.ts';
 import { say } from '../words.ts';
@@ -296,7 +296,7 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
     );
   }
   const h = read.data;
-  const board: BoardName = h.header.wheels ? 'barrow' : 'trowel';
+  const board: BoardName = boardBefore(!!h.header.wheels);
   const isBefore = h.version < 4;
   if (isBefore && h.header.wheels)
     h.header.wheels = {

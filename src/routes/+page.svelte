@@ -7,7 +7,7 @@
   import { goto } from '$app/navigation';
   import { onMount } from 'svelte';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
-  import { kits, type Kit } from '../../core/kit/kit.ts';
+  import { boardOf, kits, type Kit } from '../../core/kit/kit.ts';
   import NewProject from '$lib/shelf/NewProject.svelte';
   import Thumb from '$lib/shelf/Thumb.svelte';
   import ShelfCard from '$lib/shelf/ShelfCard.svelte';
@@ -28,10 +28,6 @@
 
   let { data } = $props();
   let making = $state.raw<Kit>();
-  const ABOUT: Record<Kit['device'], string> = {
-    barrow: later('two-wheeled robot'),
-    trowel: later('board for the hand')
-  };
   let dropping = $state(false);
   let field = $state<HTMLInputElement>();
   let picker = $state<OpenFile>();
@@ -163,7 +159,7 @@
         >
           <DeviceArt {kit} />
           <span
-            ><b class="block leading-tight">{kit.name}</b><small class="text-soft">{word(ABOUT[kit.device])}</small
+            ><b class="block leading-tight">{kit.name}</b><small class="text-soft">{word(boardOf(kit).about)}</small
             ></span
           >
         </Button>

@@ -1,20 +1,22 @@
 /** The parts that a text names at its top, taken into a kit: their sockets and the measures of the wheels. */
 import {
-  barrow,
+  boardOf,
   doesNotFit,
+  kits,
   partAt,
   reckoned,
   socketsFor,
-  trowel,
   typeName,
   wheelMotor,
   type Kit,
   type Part
 } from '../../kit/kit.ts';
 import { renewedText } from '../../kit/before.ts';
+import type { Board } from '../../kit/boards.ts';
+import { PARTS } from '../../kit/parts/parts.ts';
 import { say } from '../../words.ts';
 import { identifier, natural } from './names.ts';
-import { typeOf, type NamedType } from './parts.ts';
+import { CLASSES, typeOf, type NamedType } from './parts.ts';
 import { partIdentifier } from './print.ts';
 
 type NamedPart = { line: number; name: string; type: NamedType; socket: string };
@@ -56,12 +58,36 @@ function namedIn(text: string): { parts: NamedPart[]; wheels?: NamedWheels } {
   return { parts, ...(wheels ? { wheels } : {}) };
 }
 
-/** The device that a text is for: by what only one of them has. */
+/** What a text may name that not every board has. */
+const NAMED: readonly (readonly [RegExp, (board: Board) => boolean])[] = [
+  [/\bWheels\b/, (board) => board.wheels],
+  ...Object.entries({
+    nose: 'Nose',
+    gyro: 'Gyro',
+    edges: 'Edge|edge',
+    light: 'light',
+    temperature: 'temperature',
+    moisture: 'moisture'
+  }).map(
+    ([needs, names]) => [new RegExp(`\\b(${names})\\b`), (board: Board) => board.builtIn.includes(needs)] as const
+  ),
+  ...Object.entries(CLASSES).map(
+    ([type, name]) =>
+      [
+        new RegExp(`\\b${name}\\b`),
+        (board: Board) => Object.values(board.sockets).includes(PARTS[type as NamedType].fits)
+      ] as const
+  )
+];
+/** The device that a text is for: the one that lacks the least of what it names; the first of several. */
 export function deviceOf(text: string): Kit {
   const code = text.replace(/#.*/g, '');
-  const only = (names: string): boolean => new RegExp(`\\b(${names})\\b`).test(code);
-  if (only('Wheels|Motor|Line|Distance|Colour|Spin|Nose|Gyro')) return barrow;
-  return only('Edge|light|temperature|moisture') || /\bedge\b/.test(code) ? trowel : barrow;
+  const named = NAMED.filter(([name]) => name.test(code));
+  const lacks = (kit: Kit): number => named.filter(([, has]) => !has(boardOf(kit))).length;
+  return Object.values(kits).reduce<Kit>(
+    (best, kit) => (lacks(kit) < lacks(best) ? kit : best),
+    Object.values(kits)[0]
+  );
 }
 
 /** @returns the kit with what the text says of it, and line by line what of that could not be taken */

@@ -2,6 +2,7 @@
 <script lang="ts">
   import { later, say, word } from '../../../core/words.ts';
   import type { Kit, Part } from '../../../core/kit/kit.ts';
+  import { PARTS } from '../../../core/kit/parts/parts.ts';
   import { boardOf, socketsFor } from '../../../core/kit/kit.ts';
   import BarrowShape from '../ui/BarrowShape.svelte';
   let {
@@ -43,18 +44,7 @@
     { socket: 'J10', x: 688, y: 654, tx: CX + 30 * S, ty: CY + 40 * S }
   ]);
   const partOf = (socket: string) => kit.parts.find((p) => p.socket === socket);
-  function line(p: Part | undefined): string {
-    if (!p) return say('empty');
-    if (p.type === 'motor') return `${word(p.mounted ?? 'normal')}${p.drives ? '' : say(', no wheel')}`;
-    if (p.type === 'servo')
-      return p.hornDeg
-        ? say('horn fitted at {x}{hornDeg}°', { x: p.hornDeg > 0 ? '+' : '', hornDeg: p.hornDeg })
-        : say('horn at 0°');
-    if (p.type === 'colour') return say('looks down, {aheadMm} mm ahead', { aheadMm: kit.lineSensors.aheadMm });
-    return p.type === 'distance'
-      ? say('4 to 180 cm, 22° cone')
-      : say('line, {apartMm} mm apart', { apartMm: kit.lineSensors.apartMm });
-  }
+  const line = (p: Part | undefined): string => (p ? PARTS[p.type].sits(p, kit) : say('empty'));
   let drag = $state<{ from: string; dx: number; dy: number; x: number; y: number }>();
   let svg: SVGSVGElement;
   const at = (e: PointerEvent) => new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()!.inverse());

@@ -17,13 +17,14 @@
     checkWiring,
     movePart,
     partAt,
+    plugged,
     socketsFor,
     hasWheels,
     socketsOf,
     typeName,
     type Part
   } from '../../../../../core/kit/kit.ts';
-  import { FITS } from '../../../../../core/kit/boards.ts';
+  import { PART_TYPES } from '../../../../../core/kit/parts/parts.ts';
   import { followPart } from '../../../../../core/language/edit.ts';
   import { circumference, turnsForAngle } from '../../../../../core/reckon/wheels.ts';
   import BoardDrawing from '$lib/kits/BoardDrawing.svelte';
@@ -70,37 +71,13 @@
   }
   /** What can be plugged into an empty socket. */
   function plug(socket: string, type: Part['type']) {
-    const name =
-      type === 'servo' || type === 'spin'
-        ? 'servo'
-        : type === 'lamp'
-          ? 'lamp'
-          : type === 'motor'
-            ? 'motor'
-            : type === 'distance'
-              ? 'nose'
-              : type === 'colour'
-                ? 'colour'
-                : 'line';
-    const side = kit.parts.some((p) => p.type === 'line' && p.side === 'left') ? ('right' as const) : ('left' as const);
-    const missing = (['left', 'right'] as const).find((s) => !kit.parts.some((p) => p.drives === s));
-    const part: Part = {
-      socket,
-      type,
-      name,
-      ...(type === 'motor'
-        ? {
-            mounted: 'normal',
-            ...(missing ? { drives: missing, name: missing === 'left' ? say('left wheel') : say('right wheel') } : {})
-          }
-        : {}),
-      ...(type === 'servo' || type === 'spin' ? { hornDeg: 0 } : {}),
-      ...(type === 'line' ? { side, name: side } : {})
-    };
-    session.kit(say('plug in: {typeName}', { typeName: typeName(type) }), { ...kit, parts: [...kit.parts, part] });
+    session.kit(say('plug in: {typeName}', { typeName: typeName(type) }), {
+      ...kit,
+      parts: [...kit.parts, plugged(kit, socket, type)]
+    });
   }
   const canPlug = (socket: string): Part['type'][] =>
-    (Object.keys(FITS) as Part['type'][]).filter((type) => socketsFor(kit, type).includes(socket));
+    PART_TYPES.filter((type) => socketsFor(kit, type).includes(socket));
   function measure(what: 'diameter' | 'track', value: number) {
     if (!Number.isFinite(value)) return;
     const [low, high] = what === 'diameter' ? [20, 200] : [40, 500];
