@@ -1,5 +1,6 @@
 <script lang="ts">
   import '../app.css';
+  import ThemeProvider from 'flowbite-svelte/ThemeProvider.svelte';
   import { toasts } from '$lib/ui/toasts.svelte.ts';
   let { children } = $props();
   /** what is explained at the moment: a hard word that is pointed at or has the focus */
@@ -20,7 +21,8 @@
   onfocusout={() => look(null, 0)}
   onkeydown={(e) => e.key === 'Escape' && look(null, 0)}
 />
-{@render children()}
+<!-- our looks are given in src/lib/ui; where there is no theme at all, every component looks for one and fails -->
+<ThemeProvider theme={{}}>{@render children()}</ThemeProvider>
 <!-- there from the start, so that it is read aloud when something comes into it -->
 <div role="status" aria-live="polite" data-testid="toasts">
   {#if toasts.list.length}{#await import('$lib/ui/Toasts.svelte') then { default: Toasts }}<Toasts />{/await}{/if}

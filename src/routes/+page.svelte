@@ -3,7 +3,7 @@
   import OpenFile from '../lib/ui/OpenFile.svelte';
   import Field from '../lib/ui/Field.svelte';
   import Button from '../lib/ui/Button.svelte';
-  import { clockIn, later, say, word } from '../../core/words.ts';
+  import { clockIn, say, word } from '../../core/words.ts';
   import { goto } from '$app/navigation';
   import { onMount } from 'svelte';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
@@ -28,6 +28,8 @@
 
   let { data } = $props();
   let making = $state.raw<Kit>();
+  /** cards that are seen before one scrolls, on most screens: the others come once the page stands */
+  const AT_FIRST_SIGHT = 8;
   let dropping = $state(false);
   let field = $state<HTMLInputElement>();
   let picker = $state<OpenFile>();
@@ -215,7 +217,7 @@
         </p>
       {:else}
         <ul class="grid grid-cols-[repeat(auto-fill,minmax(205px,1fr))] gap-3.5">
-          {#each shelf.cards as card (card.id)}
+          {#each stands ? shelf.cards : shelf.cards.slice(0, AT_FIRST_SIGHT) as card (card.id)}
             <ShelfCard
               {card}
               when={when(card.changedAt)}

@@ -18,6 +18,8 @@
   /** buttons behind a button, as the component's types do not know it */
   const as: object = $derived({ role: 'group', 'aria-label': label });
   let open = $state(false);
+  /** it is made when it is first asked for: a shelf has many */
+  let made = $state(false);
   let list = $state<HTMLElement>();
   const items = () => [...(list?.querySelectorAll<HTMLElement>('a, button:enabled') ?? [])];
 
@@ -26,6 +28,7 @@
   /** after the click is over: the component takes what is left of it for one beside the menu */
   function toggle() {
     const next = !open;
+    made = true;
     setTimeout(() => (open = next), 0);
   }
   function close() {
@@ -58,29 +61,29 @@
   onkeydown={(e: KeyboardEvent) => {
     if (open) keys(e);
     else if (e.key === 'ArrowDown') {
-      open = true;
+      toggle();
       e.preventDefault();
     }
   }}><Ellipsis size={16} /></Button
 >
 <span id="{id}-none" hidden></span>
-<Dropdown
-  bind:isOpen={open}
-  triggeredBy="#{id}-none"
-  reference="#{id}"
-  placement="bottom-end"
-  strategy="fixed"
-  triggerDelay={0}
-  {...as}
-  transitionParams={{ duration: 0 }}
-  class="mt-0 max-h-[min(70vh,calc(100vh-150px))] w-60 divide-y-0 overflow-auto! rounded-lg border border-rule bg-card p-1 text-ink shadow-lg dark:bg-card"
-  onclickcapture={(e) => (e.target as Element).closest('a, button') && setTimeout(close, 0)}
-  onkeydown={keys}
-  ><DropdownGroup
-    class="flex flex-col py-0 text-[length:inherit] text-ink dark:text-ink"
-    {@attach (node: HTMLElement) => {
-      list = node;
-      items()[0]?.focus();
-    }}>{@render children()}</DropdownGroup
-  ></Dropdown
->
+{#if made}<Dropdown
+    bind:isOpen={open}
+    triggeredBy="#{id}-none"
+    reference="#{id}"
+    placement="bottom-end"
+    strategy="fixed"
+    triggerDelay={0}
+    {...as}
+    transitionParams={{ duration: 0 }}
+    class="mt-0 max-h-[min(70vh,calc(100vh-150px))] w-60 divide-y-0 overflow-auto! rounded-lg border border-rule bg-card p-1 text-ink shadow-lg dark:bg-card"
+    onclickcapture={(e) => (e.target as Element).closest('a, button') && setTimeout(close, 0)}
+    onkeydown={keys}
+    ><DropdownGroup
+      class="flex flex-col py-0 text-[length:inherit] text-ink dark:text-ink"
+      {@attach (node: HTMLElement) => {
+        list = node;
+        items()[0]?.focus();
+      }}>{@render children()}</DropdownGroup
+    ></Dropdown
+  >{/if}
