@@ -2,6 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { barrow } from '../core/kit/kit.ts';
 import { newProject } from '../core/project.ts';
+import { b, log, program, start, wait } from '../core/testing/build.ts';
 import { longAisle } from '../core/yard/mats.ts';
 import { kinds, project, workbench } from './room.ts';
 
@@ -69,4 +70,49 @@ test('a program is built, changed, tidied and run by keys alone', async ({ page,
   await keys(page, 'Space');
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeDisabled();
   await expect(page.getByTestId('clock')).not.toHaveText('00:00.00');
+});
+
+test('arrows walk down over all stacks and up again the same way; what has the focus is the chosen block, and nothing else', async ({
+  page,
+  request,
+  baseURL
+}) => {
+  const made = await request.post('/api/projects', {
+    data: {
+      ...newProject('Two stacks', barrow, longAisle),
+      program: {
+        ...program(start(wait(1), b('repeat.times', { count: 2 }, { do: [b('sound.beep')] }), wait(2)), [
+          b('begin.button'),
+          log(3)
+        ])
+      }
+    }
+  });
+  await page.goto(`${baseURL}/project/${(await made.json()).id}`);
+  await workbench(page);
+  await page
+    .locator('.begin\\.start')
+    .first()
+    .click({ position: { x: 12, y: 12 }, force: true });
+  /** the block that the focus is in, and all that wear the outline of a chosen one */
+  const seen = () =>
+    page.evaluate(() => ({
+      focus: document.activeElement?.closest('.blocklyBlock, [data-id]')?.getAttribute('data-id'),
+      chosen: [...document.querySelectorAll('.blocklySelected')].map((e) => e.getAttribute('data-id'))
+    }));
+  const walk = async (key: string): Promise<string[]> => {
+    const way: string[] = [];
+    for (let i = 0; i < 30; i++) {
+      const { focus, chosen } = await seen();
+      expect(chosen.length, JSON.stringify({ focus, chosen })).toBeLessThanOrEqual(1);
+      if (!focus || way.includes(focus)) break;
+      way.push(focus);
+      await keys(page, key);
+    }
+    return way;
+  };
+  const down = await walk('ArrowDown');
+  expect(down.length).toBeGreaterThan(6);
+  // after the last one comes the first again: from there up it is the same way back
+  expect(await walk('ArrowUp')).toEqual([down[0], ...down.slice(1).reverse()]);
 });

@@ -85,6 +85,80 @@ for (const scheme of ['light', 'dark'] as const)
     expect(await faults(page)).toEqual([]);
   });
 
+for (const scheme of ['light', 'dark'] as const)
+  test(`axe finds no fault on the other views, panels, dialogs and pages, ${scheme}`, async ({ page }) => {
+    test.setTimeout(240_000);
+    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
+    await openDemo(page, 'The square bed');
+    const at = page.url();
+    const found: Record<string, string[]> = {};
+    const look = async (what: string, ...ready: string[]): Promise<void> => {
+      for (const one of ready) await page.locator(one).first().waitFor();
+      await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+      const there = await faults(page);
+      if (there.length) found[what] = there;
+    };
+    const program = page.getByRole('region', { name: 'Program', exact: true });
+    const more = async (item: string): Promise<void> => {
+      await program.getByRole('button', { name: 'More', exact: true }).click();
+      await page.getByRole('button', { name: item }).click();
+    };
+    for (const [mode, there] of [
+      ['Notebook', '[data-testid=notebook]'],
+      ['Blocks + text', '.cm-content'],
+      ['Flow', '[data-testid=flows]']
+    ]) {
+      await program.getByRole('button', { name: mode, exact: true }).click();
+      await look(mode, there);
+    }
+    await program.getByRole('button', { name: 'Notebook', exact: true }).click();
+    await page.getByRole('button', { name: 'Beside the program' }).click();
+    await look('notebook beside');
+    await program.getByRole('button', { name: 'Blocks', exact: true }).click();
+    for (const item of ['Find in the program', 'Names of the program', 'Compare, still the same?']) {
+      await more(item);
+      await look(item, '[role=dialog]');
+      await page.keyboard.press('Escape');
+    }
+    await more('Versions of this project');
+    await look('versions', 'dialog[open]');
+    await page.keyboard.press('Escape');
+    await program.getByRole('button', { name: 'More', exact: true }).click();
+    await look('a menu');
+    await page.keyboard.press('Escape');
+    await rehearse(page);
+    for (const tool of [
+      'Measure between two cursors',
+      'Table',
+      'Times of the blocks',
+      'Search log and events',
+      'Runs of this project'
+    ]) {
+      await page.getByRole('button', { name: 'More about the trace' }).click();
+      await page.getByRole('button', { name: tool, exact: true }).click();
+      await look(tool);
+    }
+    await page.keyboard.press('?');
+    await look('keys', 'dialog[open]');
+    await page.keyboard.press('Escape');
+    await more('Make it a text project');
+    await look('text project', '.cm-content');
+    await page.goto(`${at}/worksheet`);
+    await look('worksheet', '[data-testid=program-picture]');
+    await page.goto('/handbook/it-drives-into-the-wall');
+    await look('handbook', 'article, main');
+    await page.goto('/');
+    await page.locator('[data-stands]').waitFor();
+    await page.getByRole('button', { name: 'Taken off the shelf' }).click();
+    await look('taken off', 'dialog[open]');
+    await page.goto('/nowhere');
+    await look('an unknown address', 'h1');
+    await page.setViewportSize({ width: 820, height: 1180 });
+    await page.goto(at);
+    await look('with tabs', '[role=tablist]');
+    expect(found).toEqual({});
+  });
+
 const digest = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 /** Of the bytes of runs that are made in the page's worker. */
 const digestsThere = (page: Page, runs: RunOptions[]): Promise<string[]> =>

@@ -1,6 +1,7 @@
 <script lang="ts">
   import '../app.css';
   import ThemeProvider from 'flowbite-svelte/ThemeProvider.svelte';
+  import { say } from '../../core/words.ts';
   import { toasts } from '$lib/ui/toasts.svelte.ts';
   let { children } = $props();
   /** what is explained at the moment: a hard word that is pointed at or has the focus */
@@ -27,4 +28,6 @@
 <div role="status" aria-live="polite" data-testid="toasts">
   {#if toasts.list.length}{#await import('$lib/ui/Toasts.svelte') then { default: Toasts }}<Toasts />{/await}{/if}
 </div>
-{#if explained}{#await import('$lib/ui/Tips.svelte') then { default: Tips }}<Tips of={explained} />{/await}{/if}
+{#if explained}{#await import('$lib/ui/Tips.svelte') then { default: Tips }}<aside aria-label={say('What it means')}>
+      <Tips of={explained} />
+    </aside>{/await}{/if}

@@ -161,7 +161,7 @@
     <text x={CX + (kit.lineSensors.aheadMm * S) / 2} y={CY + half + 58} text-anchor="middle"
       >{say('{aheadMm} mm', { aheadMm: kit.lineSensors.aheadMm })}</text
     >
-    <text x={CX - b.axleFromRearMm * S + 30} y={CY + 88} font-size="11.5">{say('x down, y to the left')}</text>
+    <text x={CX - b.axleFromRearMm * S + 30} y={CY + half - 40} font-size="11.5">{say('x down, y to the left')}</text>
   </g>
   {#each spots as s (s.socket)}
     {@const p = partOf(s.socket)}

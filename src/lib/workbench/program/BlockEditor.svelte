@@ -34,6 +34,7 @@
   import { bringIn, readWorkspace, stateOf, tagsOf } from './blockly/convert.ts';
   import { hooks, NameField } from './blockly/fields.ts';
   import { marquee } from './blockly/marquee.ts';
+  import { hideMeasuring } from './blockly/measuring.ts';
   import { ownKeys, registerMenu } from './blockly/menu.ts';
   import { album } from './blockly/album.ts';
   import { offstage } from './blockly/offstage.ts';
@@ -311,7 +312,7 @@
     host.addEventListener('pointerdown', aim, true);
     bringIn(ws, session.project.program);
     shown = session.project.program;
-    document.querySelectorAll('.blocklyComputeCanvas').forEach((e) => e.setAttribute('aria-hidden', 'true'));
+    hideMeasuring();
     requestAnimationFrame(() => {
       host.dataset.ready = '1';
       void loadPython();

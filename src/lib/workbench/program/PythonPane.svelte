@@ -104,7 +104,11 @@
             due = setTimeout(takeNotes, 400);
           }),
           EditorView.domEventHandlers({ blur: takeNotes }),
-          EditorView.contentAttributes.of({ 'aria-label': say('Python text of the program'), spellcheck: 'false' }),
+          EditorView.contentAttributes.of({
+            tabindex: '0',
+            'aria-label': say('Python text of the program'),
+            spellcheck: 'false'
+          }),
           litField,
           EditorView.theme({
             '&': { height: '100%', fontSize: '13px', backgroundColor: 'var(--paper)', color: 'var(--ink)' },

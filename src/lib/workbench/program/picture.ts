@@ -3,6 +3,7 @@ import * as Blockly from 'blockly/core';
 import type { Kit } from '../../../../core/kit/kit.ts';
 import type { Program } from '../../../../core/language/program.ts';
 import { around, defineBlocks } from './blockly/blocks.ts';
+import { hideMeasuring } from './blockly/measuring.ts';
 import { bringIn } from './blockly/convert.ts';
 import { THEMES } from './blockly/renderer.ts';
 import { say } from '../../../../core/words.ts';
@@ -27,6 +28,7 @@ const STYLES = [
 
 /** @returns SVG with its own styles and its size in pixels */
 export function svgOf(ws: Blockly.WorkspaceSvg): { svg: string; width: number; height: number } {
+  hideMeasuring();
   const canvas = ws.getCanvas();
   const copy = canvas.cloneNode(true) as SVGGElement;
   const from = [canvas, ...canvas.querySelectorAll('*')];

@@ -86,7 +86,7 @@
               >{say('Beside')}</Button
             ><Button
               look="quiet"
-              class="px-1"
+              class="min-h-6 min-w-6 px-1"
               aria-pressed={card.pinned}
               aria-label={card.pinned ? say('Unpin') : say('Pin')}
               title={card.pinned
@@ -95,7 +95,7 @@
               onclick={() => pin(card)}><Pin size={14} /></Button
             ><Button
               look="quiet"
-              class="px-1"
+              class="min-h-6 min-w-6 px-1"
               aria-label={say('Take the run out')}
               title={say('Take the run out')}
               onclick={() => history.remove(card)}><Trash size={14} /></Button

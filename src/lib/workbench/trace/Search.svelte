@@ -35,7 +35,7 @@
     {#each hits as h, i (i)}<li>
         <Button
           look="bare"
-          class="w-full rounded-md px-2 py-0.5 text-left hover:bg-linen"
+          class="min-h-6 w-full rounded-md px-2 py-0.5 text-left hover:bg-linen"
           onclick={() => lead(h.tUs, h.block)}
           ><span class="font-mono text-[12px] text-soft">{(h.tUs / 1e6).toFixed(3)} s</span> {h.text}</Button
         >

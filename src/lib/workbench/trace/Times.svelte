@@ -26,7 +26,7 @@
     <tbody>
       {#each rows as r (r.block)}<tr class="border-t border-rule text-right font-mono"
           ><td class="max-w-[300px] truncate px-1 text-left font-sans"
-            ><Button look="bare" class="hover:underline" onclick={() => lead(r.firstUs, r.block)}
+            ><Button look="bare" class="min-h-6 hover:underline" onclick={() => lead(r.firstUs, r.block)}
               >{names.get(r.block) ?? lineOf(r.block)}</Button
             ></td
           ><td class="px-1">{r.times}</td><td class="px-1">{time(r.shortestUs)}</td><td class="px-1"

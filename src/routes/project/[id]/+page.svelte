@@ -126,20 +126,21 @@
       </PaneGroup>
     </main>
   {:else}
-    <div
+    <nav
       class="flex h-11 shrink-0 items-stretch gap-1 border-b border-rule bg-linen px-2 py-1"
-      role="tablist"
       aria-label={say('Panes')}
     >
-      {#each tabs as [key, title] (key)}<Button
-          look="quiet"
-          class="min-w-16 px-4 text-[15px]"
-          role="tab"
-          id="tab-{key}"
-          aria-controls="pane-{key}"
-          aria-selected={tab === key}
-          onclick={() => (w.tab = key)}>{title}</Button
-        >{/each}
+      <div class="flex items-stretch gap-1" role="tablist" aria-label={say('Panes')}>
+        {#each tabs as [key, title] (key)}<Button
+            look="quiet"
+            class="min-w-16 px-4 text-[15px]"
+            role="tab"
+            id="tab-{key}"
+            aria-controls="pane-{key}"
+            aria-selected={tab === key}
+            onclick={() => (w.tab = key)}>{title}</Button
+          >{/each}
+      </div>
       <span class="flex-1"></span>
       {#if tab === 'program' && w.hasTray}<Button
           look="quiet"
@@ -148,7 +149,7 @@
           aria-controls="drawer"
           onclick={() => (w.drawer = !w.drawer)}>{w.side === 'inside' ? say('Inside') : say('Tray')}</Button
         >{/if}
-    </div>
+    </nav>
     <main class="grid min-h-0 flex-1 {screen.tall ? 'grid-rows-[minmax(0,1fr)_34%]' : ''}">
       <!-- hidden, not gone: what sounds goes on, and what was typed stays -->
       <div class="relative min-h-0">

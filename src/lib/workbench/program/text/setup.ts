@@ -184,6 +184,6 @@ export const extensions = (stops: () => ReadonlySet<number>, toggle: (line: numb
   guides,
   running,
   keymap.of([...defaultKeymap, ...historyKeymap, indentWithTab]),
-  EditorView.contentAttributes.of({ 'aria-label': say('Python text of the program') }),
+  EditorView.contentAttributes.of({ tabindex: '0', 'aria-label': say('Python text of the program') }),
   look
 ];

@@ -70,7 +70,10 @@
 </script>
 
 <svelte:head><title>{say('{name} · worksheet', { name: project.name })}</title></svelte:head>
-<div class="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-linen px-4 py-2">
+<nav
+  aria-label={say('Worksheet to print')}
+  class="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-linen px-4 py-2"
+>
   <Button href="/project/{page.params.id}">{say('Back to the workbench')}</Button>
   {#each Object.entries(NAMES) as [key, name] (key)}
     <label class="flex items-center gap-1.5"
@@ -79,7 +82,7 @@
   {/each}
   <span class="flex-1"></span>
   <Button look="go" onclick={() => window.print()}>{say('Print')}</Button>
-</div>
+</nav>
 <main class="sheet" data-testid="worksheet">
   <header class="flex items-end justify-between border-b-2 border-black pb-1">
     <h1 class="font-display text-[24px]">{project.name}</h1>
