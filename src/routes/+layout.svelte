@@ -1,9 +1,14 @@
 <script lang="ts">
   import '../app.css';
   import ThemeProvider from 'flowbite-svelte/ThemeProvider.svelte';
+  import { onMount } from 'svelte';
   import { say } from '../../core/words.ts';
   import { toasts } from '$lib/ui/toasts.svelte.ts';
   let { children } = $props();
+  // what is told when something went wrong must be there before it does
+  onMount(() => {
+    void import('$lib/ui/Toasts.svelte');
+  });
   /** what is explained at the moment: a hard word that is pointed at or has the focus */
   let explained = $state.raw<HTMLElement>();
   let due: ReturnType<typeof setTimeout>;

@@ -32,5 +32,5 @@
     }
   }
   classes={{ div: around }}
-  class="w-full rounded-md text-[length:inherit] text-ink dark:text-ink {LOOKS[look]} {own}"
+  class="w-full rounded-md pointer-coarse:min-h-10 text-[length:inherit] text-ink dark:text-ink {LOOKS[look]} {own}"
 />

@@ -9,7 +9,7 @@
   import TracePane from '$lib/workbench/trace/TracePane.svelte';
   import Tray from '$lib/workbench/tray/Tray.svelte';
   import YardPane from '$lib/workbench/yard/YardPane.svelte';
-  import { tick } from 'svelte';
+  import { onMount, tick } from 'svelte';
   import { screen } from '$lib/ui/screen.svelte.ts';
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
 
@@ -42,6 +42,10 @@
   const tab = $derived(w.tab === 'trace' && screen.tall ? 'yard' : w.tab);
 
   $effect(() => w.keepLayout());
+  // what says that the server does not answer cannot be fetched when it is needed
+  onMount(() => {
+    void import('$lib/project/Trouble.svelte');
+  });
 
   type Foldable = { collapse: () => void; expand: () => void; isCollapsed: () => boolean };
   const panes = $state<Record<'yard' | 'tray' | 'below', Foldable | undefined>>({
