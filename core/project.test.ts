@@ -62,6 +62,10 @@ describe('projects of before', () => {
         }
       ]
     });
+    // a word that every object answers to is no socket
+    expect(renewedProject({ kit: { device: 'barrow', parts: [{ socket: 'constructor' }] } })).toMatchObject({
+      kit: { parts: [{ socket: 'constructor' }] }
+    });
     expect(of(board)).toMatchObject({
       kit: { parts: [{ socket: 'J1' }, { socket: 'J2' }] },
       text: expect.stringContaining('vent = Servo("J1")')

@@ -1,16 +1,16 @@
 /** Files and texts from before sockets were one row: P Q R, U V W, 10 to 40, and L on the board for the hand. */
 import type { BoardName } from './boards.ts';
 
-const row = (sockets: string): Readonly<Record<string, string>> =>
-  Object.fromEntries(sockets.split(' ').map((socket, i) => [socket, `J${i + 1}`]));
+const row = (sockets: string): ReadonlyMap<string, string> =>
+  new Map(sockets.split(' ').map((socket, i) => [socket, `J${i + 1}`]));
 /** Of a run of then there is only whether its machine had wheels. */
 export const boardBefore = (wheels: boolean): BoardName => (wheels ? 'barrow' : 'trowel');
-const BEFORE: Readonly<Record<BoardName, Readonly<Record<string, string>>>> = {
+const BEFORE: Readonly<Record<BoardName, ReadonlyMap<string, string>>> = {
   barrow: row('P Q R U V W 10 20 30 40'),
   trowel: row('U L')
 };
 /** @returns the socket as it is called now; one that never was stays */
-export const renewedSocket = (socket: string, board: BoardName): string => BEFORE[board][socket] ?? socket;
+export const renewedSocket = (socket: string, board: BoardName): string => BEFORE[board].get(socket) ?? socket;
 
 const PART = /^(\s*[A-Za-z_]\w*\s*=\s*(?:Motor|Servo|Spin|Line|Colour|Distance)\(\s*["'])(\w+)(["'])/gm;
 const WHEEL = /(\b(?:left|right)\s*=\s*["'])(\w+)(["'])/g;
@@ -53,7 +53,7 @@ const renewedKit = (kit: Json, board: BoardName): Json => ({
 /** A project of version 1 as one of version 2; what is wrong with it is left for the check. */
 export function renewedProject(project: Json): Json {
   const renewed = (one: Json): Json => {
-    const board = isJson(one.kit) && one.kit.device === 'trowel' ? 'trowel' : 'barrow';
+    const board = boardBefore(!isJson(one.kit) || one.kit.device !== 'trowel');
     return {
       ...one,
       ...('program' in one ? { program: renewedBlocks(one.program, board) } : {}),

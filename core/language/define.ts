@@ -41,7 +41,8 @@ export type SlotSpec =
       type: 'choice';
       options: readonly string[];
       default: string;
-      /** what the words to choose from mean */ hint?: string;
+      /** what the words to choose from mean */
+      hint?: string;
     }
   /** a socket of the kit; the block shows the name of the part that sits there */
   | { type: 'part'; part: PartType; default: string }

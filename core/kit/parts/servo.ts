@@ -1,15 +1,13 @@
 import { later, say } from '../../words.ts';
 import type { PartDef } from './part.ts';
 
-const sits: PartDef['sits'] = ({ hornDeg = 0 }) =>
-  hornDeg ? say('horn fitted at {x}{hornDeg}°', { x: hornDeg > 0 ? '+' : '', hornDeg }) : say('horn at 0°');
-
 export const servo: PartDef = {
   words: [later('angle servo'), later('an angle servo')],
   fits: 'servo',
   className: 'Servo',
   comesWith: () => ({ name: 'servo', hornDeg: 0 }),
-  sits
+  sits: ({ hornDeg = 0 }) =>
+    hornDeg ? say('horn fitted at {x}{hornDeg}°', { x: hornDeg > 0 ? '+' : '', hornDeg }) : say('horn at 0°')
 };
 export const spin: PartDef = {
   words: [later('spin servo'), later('a spin servo')],
