@@ -2,6 +2,9 @@
   import Remark from '../lib/ui/Remark.svelte';
   import OpenFile from '../lib/ui/OpenFile.svelte';
   import Field from '../lib/ui/Field.svelte';
+  import DropPlace from '../lib/ui/DropPlace.svelte';
+  import Path from '../lib/ui/Path.svelte';
+  import Card from '../lib/ui/Card.svelte';
   import Button from '../lib/ui/Button.svelte';
   import { clockIn, say, word } from '../../core/words.ts';
   import { goto } from '$app/navigation';
@@ -23,20 +26,19 @@
   import { isTyping, singleKeys } from '$lib/ui/keys.svelte.ts';
   import DeviceArt from '$lib/ui/DeviceArt.svelte';
 
-  import type { Card } from '$lib/shelf/cards.ts';
+  import type { Card as ShelfItem } from '$lib/shelf/cards.ts';
   import Deleted from '$lib/shelf/Deleted.svelte';
 
   let { data } = $props();
   let making = $state.raw<Kit>();
   /** cards that are seen before one scrolls, on most screens: the others come once the page stands */
   const AT_FIRST_SIGHT = 8;
-  let dropping = $state(false);
   let field = $state<HTMLInputElement>();
   let picker = $state<OpenFile>();
   let names = $state<NameDialog>();
   const shelf = new Shelf(() => data);
   const holds = (text: string) => text.toLowerCase().includes(shelf.words.trim().toLowerCase());
-  const wanted = (c: Card) => holds(c.name) || holds(word(c.label)) || holds(c.device);
+  const wanted = (c: ShelfItem) => holds(c.name) || holds(word(c.label)) || holds(c.device);
   // words are asked for when the person pauses, the rest at once
   let asked = '';
   $effect(() => {
@@ -52,7 +54,7 @@
     );
     return () => clearTimeout(timer);
   });
-  let demos = $state.raw<Card[]>();
+  let demos = $state.raw<ShelfItem[]>();
   const demo = $derived((data.demo ?? demos ?? []).filter(wanted));
   /** groups in the order in which the demo projects come */
   const groups = $derived([...new Set(demo.map((c) => c.label))]);
@@ -63,7 +65,7 @@
   let stands = $state(false);
   onMount(async () => {
     stands = true;
-    if (!data.demo) demos = (await (await fetch('/api/projects?demo')).json()) as Card[];
+    if (!data.demo) demos = (await (await fetch('/api/projects?demo')).json()) as ShelfItem[];
   });
 
   async function take(file: File | undefined) {
@@ -81,7 +83,7 @@
     else await goto(`/project/${made.id}`);
   }
   let showsOff = $state(false);
-  async function label(list: readonly Card[]) {
+  async function label(list: readonly ShelfItem[]) {
     const text = await names?.ask(say('Which label?'), 'label', list[0].label);
     if (text === undefined) return;
     await shelf.put(
@@ -94,8 +96,9 @@
   // made once: a formatter costs more than all cards
   const clock = $derived(new Intl.DateTimeFormat(clockIn(), { hour: '2-digit', minute: '2-digit' }));
   const day = $derived(new Intl.DateTimeFormat(clockIn(), { day: 'numeric', month: 'short' }));
+  const tonight = new Date().setHours(24, 0, 0, 0);
   function when(at: number): string {
-    const days = Math.floor((new Date().setHours(24, 0, 0, 0) - at) / 86_400_000);
+    const days = Math.floor((tonight - at) / 86_400_000);
     const date = new Date(at);
     if (days <= 0) return say('today {x}', { x: clock.format(date) });
     return days === 1 ? say('yesterday') : day.format(date);
@@ -111,25 +114,9 @@
 <svelte:head><title>{say('Shelf · Moss Bell')}</title></svelte:head>
 <svelte:window onkeydown={keys} />
 
-<div
-  class="flex h-full flex-col"
-  data-stands={stands || undefined}
-  role="presentation"
-  ondragover={(e) => {
-    e.preventDefault();
-    dropping = true;
-  }}
-  ondragleave={(e) => {
-    if (e.relatedTarget === null) dropping = false;
-  }}
-  ondrop={(e) => {
-    e.preventDefault();
-    dropping = false;
-    void take(e.dataTransfer?.files[0]);
-  }}
->
-  <TopBar home={false} crumb={say('Shelf')}>
-    {#snippet name()}<h1 class="text-[18px]">{say('Moss Bell')}</h1>{/snippet}
+<div class="flex h-full flex-col" data-stands={stands || undefined}>
+  <TopBar home={false}>
+    {#snippet name()}<Path steps={[{ name: say('Moss Bell') }, { name: say('Shelf') }]} />{/snippet}
     <span class="flex-1"></span>
     <label class="flex items-center gap-1.5 rounded-md border border-[#51665a] px-2.5 py-0.5 text-[#eef2e4]">
       <span class="sr-only">{say('Find a project')}</span>
@@ -154,17 +141,19 @@
       <h2 class="text-[19px]">{say('Start something')}</h2>
       <span class="-mt-2 text-soft">{say('Which device is it for?')}</span>
       {#each Object.values(kits) as kit (kit.device)}
-        <Button
-          look="bare"
-          class="grid cursor-pointer grid-cols-[64px_1fr] items-center gap-3 rounded-xl border border-rule bg-card px-2.5 py-2 text-left hover:border-brass"
-          onclick={() => (making = kit)}
-        >
-          <DeviceArt {kit} />
-          <span
-            ><b class="block leading-tight">{kit.name}</b><small class="text-soft">{word(boardOf(kit).about)}</small
-            ></span
+        <Card>
+          <Button
+            look="bare"
+            class="grid w-full grid-cols-[64px_1fr] items-center gap-3 px-2.5 py-2 text-left"
+            onclick={() => (making = kit)}
           >
-        </Button>
+            <DeviceArt {kit} />
+            <span
+              ><b class="block leading-tight">{kit.name}</b><small class="text-soft">{word(boardOf(kit).about)}</small
+              ></span
+            >
+          </Button></Card
+        >
       {/each}
       <p class="mt-auto text-[12.5px] text-soft">
         {say(
@@ -243,20 +232,18 @@
           <ul class="grid grid-cols-[repeat(auto-fill,minmax(205px,1fr))] gap-3.5">
             {#each demo.filter((c) => c.label === group) as card (card.id)}
               <li>
-                <Button
-                  look="bare"
-                  class="block w-full cursor-pointer overflow-hidden rounded-t-xl rounded-b border border-rule bg-card text-left hover:border-brass"
-                  onclick={() => copyOf(card.id)}
+                <Card>
+                  <Button look="bare" class="block w-full text-left" onclick={() => copyOf(card.id)}>
+                    <Thumb bars={card.bars} />
+                    <span class="block px-3 py-2 leading-snug"
+                      ><b class="block truncate" title={card.name}>{card.name}</b><small class="text-soft"
+                        >{say('{device} · opens as a copy', {
+                          device: kits[card.device as keyof typeof kits]?.name ?? card.device
+                        })}</small
+                      ></span
+                    >
+                  </Button></Card
                 >
-                  <Thumb bars={card.bars} />
-                  <span class="block px-3 py-2 leading-snug"
-                    ><b class="block truncate" title={card.name}>{card.name}</b><small class="text-soft"
-                      >{say('{device} · opens as a copy', {
-                        device: kits[card.device as keyof typeof kits]?.name ?? card.device
-                      })}</small
-                    ></span
-                  >
-                </Button>
               </li>
             {/each}
           </ul>
@@ -264,11 +251,7 @@
       {/each}
     </main>
   </div>
-  {#if dropping}<div
-      class="pointer-events-none fixed inset-3 z-50 grid place-items-center rounded-2xl border-2 border-dashed border-brass bg-[#26352ccc] text-xl font-semibold text-white"
-    >
-      {say('Drop the project file to open it')}
-    </div>{/if}
+  <DropPlace {take}>{say('Drop the project file to open it')}</DropPlace>
 </div>
 <NewProject bind:kit={making} />
 <Deleted bind:open={showsOff} onback={() => shelf.again()} />

@@ -1,6 +1,7 @@
 <!-- The versions of a project, newest first, each with its picture: looked at as a project of its own, or taken back. -->
 <script lang="ts">
   import Remark from '../ui/Remark.svelte';
+  import Card from '../ui/Card.svelte';
   import Button from '../ui/Button.svelte';
   import type { Project } from '../../../core/project.ts';
   import { clockIn, say } from '../../../core/words.ts';
@@ -69,19 +70,22 @@
   {#if problem}<Remark look="line">{problem}</Remark>{/if}
   <ol class="grid max-h-[56vh] grid-cols-2 gap-3 overflow-auto" data-testid="versions">
     {#each list as card, i (card.id)}
-      <li class="overflow-hidden rounded-lg border border-rule">
-        <Thumb bars={card.bars} />
-        <div class="px-2.5 py-1.5 text-[13px] leading-snug">
-          <b class="block truncate">{i === 0 ? say('{name}, the newest', { name: card.name }) : card.name}</b>
-          <span class="text-soft tabular-nums"
-            >{when(card.at)} · {say('{n, plural, one {# block} other {# blocks}}', { n: card.blocks })}</span
-          >
-          <div class="flex gap-1">
-            {#if i > 0}<Button look="quiet" class="underline" onclick={() => takeBack(card)}>{say('Take back')}</Button
-              >{/if}
-            <Button look="quiet" class="underline" onclick={() => look(card)}>{say('Open as a copy')}</Button>
-          </div>
-        </div>
+      <li>
+        <Card>
+          <Thumb bars={card.bars} />
+          <div class="px-2.5 py-1.5 text-[13px] leading-snug">
+            <b class="block truncate">{i === 0 ? say('{name}, the newest', { name: card.name }) : card.name}</b>
+            <span class="text-soft tabular-nums"
+              >{when(card.at)} · {say('{n, plural, one {# block} other {# blocks}}', { n: card.blocks })}</span
+            >
+            <div class="flex gap-1">
+              {#if i > 0}<Button look="quiet" class="underline" onclick={() => takeBack(card)}
+                  >{say('Take back')}</Button
+                >{/if}
+              <Button look="quiet" class="underline" onclick={() => look(card)}>{say('Open as a copy')}</Button>
+            </div>
+          </div></Card
+        >
       </li>
     {/each}
   </ol>

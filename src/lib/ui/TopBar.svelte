@@ -1,12 +1,7 @@
 <script lang="ts">
   import { say } from '../../../core/words.ts';
   import type { Snippet } from 'svelte';
-  let {
-    name,
-    crumb = '',
-    home = true,
-    children
-  }: { name: Snippet; crumb?: string; home?: boolean; children?: Snippet } = $props();
+  let { name, home = true, children }: { name: Snippet; home?: boolean; children?: Snippet } = $props();
 </script>
 
 <header
@@ -34,6 +29,5 @@
     >
   </svelte:element>
   {@render name()}
-  {#if crumb}<span class="truncate text-[13px] text-[#c9d2c4]">{crumb}</span>{/if}
   {@render children?.()}
 </header>

@@ -35,6 +35,7 @@
   import Trouble from '$lib/project/Trouble.svelte';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
   import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
+  import Path from '$lib/ui/Path.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
 
@@ -119,8 +120,13 @@
 
 <svelte:head><title>{say('Kit sheet · {name} · Moss Bell', { name: session.project.name })}</title></svelte:head>
 <div class="flex h-full flex-col">
-  <TopBar crumb={say('Kit sheet · {name}', { name: kit.name })}>
-    {#snippet name()}<h1 class="text-[17px]">{session.project.name}</h1>{/snippet}
+  <TopBar>
+    {#snippet name()}<Path
+        steps={[
+          { name: session.project.name, href: `/project/${session.id}` },
+          { name: say('Kit sheet · {name}', { name: kit.name }) }
+        ]}
+      />{/snippet}
     <SaveState {session} />
     <span class="flex-1"></span>
     <UndoButtons {session} />

@@ -21,6 +21,8 @@
   import { download, fileName } from '$lib/shelf/files.ts';
   import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
+  import DropPlace from '$lib/ui/DropPlace.svelte';
+  import Path from '$lib/ui/Path.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
 
@@ -28,7 +30,7 @@
   const session = $derived(bench.session);
   const mat = $derived(session.project.mat);
   const editor = new MatEditor(() => session);
-  let importer: Import;
+  let importer = $state<Import>();
   const troubles = $derived(matTroubles(mat, session.project.kit));
   const GRIDS = [0, 0.005, 0.01, 0.05, 0.1];
   function lay(name: string) {
@@ -40,17 +42,14 @@
 </script>
 
 <svelte:head><title>{say('Mat · {name} · Moss Bell', { name: session.project.name })}</title></svelte:head>
-<div
-  class="flex h-full flex-col"
-  role="presentation"
-  ondragover={(e) => e.preventDefault()}
-  ondrop={(e) => {
-    e.preventDefault();
-    void importer.take(e.dataTransfer?.files[0]);
-  }}
->
-  <TopBar crumb={say('Mat · {name}', { name: mat.name })}>
-    {#snippet name()}<h1 class="text-[17px]">{session.project.name}</h1>{/snippet}
+<div class="flex h-full flex-col">
+  <TopBar>
+    {#snippet name()}<Path
+        steps={[
+          { name: session.project.name, href: `/project/${session.id}` },
+          { name: say('Mat · {name}', { name: mat.name }) }
+        ]}
+      />{/snippet}
     <SaveState {session} />
     <span class="flex-1"></span>
     <UndoButtons {session} />
@@ -59,7 +58,7 @@
       class="px-2"
       aria-label={say('Take in a drawing (SVG) or a picture')}
       title={say('Take in a drawing (SVG) or a picture')}
-      onclick={() => importer.choose()}><FileUp size={17} /></Button
+      onclick={() => importer?.choose()}><FileUp size={17} /></Button
     >
     <Button
       look="ghost"
@@ -164,3 +163,4 @@
   </main>
 </div>
 <Import bind:this={importer} {editor} />
+<DropPlace take={(file) => importer?.take(file)}>{say('Drop a drawing (SVG) or a picture to take it in')}</DropPlace>
