@@ -247,7 +247,7 @@ async function main(): Promise<number> {
     limitS: until,
     name: p.name,
     others: p.others,
-    quirks: unit && quirksOf(unit.serial),
+    quirks: unit && quirksOf(unit.serial, kit),
     device: unit?.serial ?? 'Rehearsal'
   };
   const trace =

@@ -4,21 +4,22 @@
  */
 import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import * as z from 'zod';
-import { renewedProject } from './kit/before.ts';
+import { placedProject, renewedProject } from './kit/before.ts';
 import { kitSchema, type Kit } from './kit/kit.ts';
 import { bodiesOf, catalogue, slotSpec } from './language/catalogue.ts';
 import { allSteps, isStep, programSchema, type Program, type Step } from './language/program.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
 
-export const VERSION = 2;
+export const VERSION = 3;
 /**
  * What makes a project of one version one of the next: `UPGRADES[1]` takes version 1 to 2, and so on. A change of the schema
  * that an old file does not meet goes with a new version and its upgrade here; a file of each version is a fixture
  * (core/testing/projects), so that no old project ever comes to an error page.
  */
 const UPGRADES: Readonly<Record<number, (old: Record<string, unknown>) => Record<string, unknown>>> = {
-  1: renewedProject
+  1: renewedProject,
+  2: placedProject
 };
 /** @param upgrades, to other versions than this program's in tests */
 export function migrate(value: unknown, to: number = VERSION, upgrades = UPGRADES): unknown {

@@ -229,7 +229,7 @@ describe('demo projects', () => {
   });
   it('Eighty centimetres: Barrow 5 misses by more than 5 mm, and by less once it is calibrated', () => {
     const { project } = run('eighty-centimetres');
-    const quirks = quirksOf('MB-BAR-0005');
+    const quirks = quirksOf('MB-BAR-0005', barrow);
     const offBy = (kit: Project['kit']) => {
       const trace = rehearse({ ...project, kit, seed: 1, quirks, onBattery: true });
       const { x, y } = stateAt(trace, trace.ticks * 1000);

@@ -288,10 +288,20 @@ def _measure(cm, turns, seconds, degrees):
     raise ProgramError("not-a-number|no amount")
 
 
+def _sockets(names):
+    return names if type(names) is str else " ".join(names)
+
+
 class Wheels:
-    def __init__(self, left, right, diameter_mm, track_mm):
+    def __init__(self, left=(), right=(), diameter_mm=0, track_mm=0, at=()):
+        # the motors of each side; or, where wheels roll in several directions, each with its place and direction
+        if at:
+            for i, (socket, x, y, deg) in enumerate(at):
+                d = diameter_mm[i] if type(diameter_mm) is tuple else diameter_mm
+                _ok(port.wheel_at(i, socket, x, y, deg, d))
+            return
         both = diameter_mm if type(diameter_mm) is tuple else (diameter_mm, diameter_mm)
-        _ok(port.wheels(left, right, both[0], both[1], track_mm))
+        _ok(port.wheels(_sockets(left), _sockets(right), both[0], both[1], track_mm))
 
     def drive(self, power, ending, cm=None, turns=None, seconds=None):
         amount, unit = _measure(cm, turns, seconds, None)

@@ -283,7 +283,12 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     arc_tangent_2: (y: unknown, x: unknown) => guard(() => arcTangent2(n(y), n(x))),
     // ---- parts ----
     wheels: (left: string, right: string, dl: number, dr: number, track: number) =>
-      guard(() => machine().useWheels(at(left), at(right), dl, dr, track)),
+      guard(() => {
+        const sockets = (names: string): string[] => names.split(' ').filter(Boolean).map(at);
+        machine().useSides({ left: sockets(left), right: sockets(right) }, dl, dr, track);
+      }),
+    wheel_at: (i: number, socket: string, x: number, y: number, deg: number, d: number) =>
+      guard(() => machine().useWheel(i, at(socket), { xMm: x, yMm: y, deg }, d)),
     drive: (way: 'ahead' | 'back', amount: unknown, unit: unknown, power: unknown, ending: Ending) =>
       guard(() => handle({ move: machine().drive(way, measure(amount, unit), n(power), ending) })),
     turn_on_spot: (side: Side, angle: unknown, power: unknown, ending: Ending) =>

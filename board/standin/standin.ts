@@ -5,6 +5,7 @@
  */
 import CRC32 from 'crc-32';
 import type { Kit } from '../../core/kit/kit.ts';
+import { kitOf } from '../../core/kit/units.ts';
 import { quirksOf, type Quirks } from '../../core/kit/quirks.ts';
 import { ERRORS, type ErrorKind } from '../../core/language/meaning.ts';
 import { emptyProgram, type Value } from '../../core/language/program.ts';
@@ -83,7 +84,7 @@ export class StandIn {
   private readonly port: ReturnType<typeof makePort>;
 
   private constructor(private readonly options: StandInOptions) {
-    this.quirks = options.quirks ?? quirksOf(options.serial);
+    this.quirks = options.quirks ?? quirksOf(options.serial, kitOf(options.serial));
     this.charge = this.quirks.charge;
     this.port = makePort(
       {

@@ -1,4 +1,7 @@
-/** Files and texts from before sockets were one row: P Q R, U V W, 10 to 40, and L on the board for the hand. */
+/**
+ * Files and texts from before. Version 1: sockets were not one row but P Q R, U V W, 10 to 40, and L on the board for the
+ * hand. Version 2: a kit had two wheels and a pair of line sensors, told by their measures.
+ */
 import type { BoardName } from './boards.ts';
 
 const row = (sockets: string): ReadonlyMap<string, string> =>
@@ -65,5 +68,113 @@ export function renewedProject(project: Json): Json {
   return {
     ...renewed(project),
     ...(Array.isArray(others) ? { others: others.map((o: unknown) => (isJson(o) ? renewed(o) : o)) } : {})
+  };
+}
+
+const numbers = (value: unknown, names: readonly string[]): Record<string, number> | undefined =>
+  isJson(value) && names.every((n) => typeof value[n] === 'number')
+    ? Object.fromEntries(names.map((n) => [n, value[n] as number]))
+    : undefined;
+const BODY = [
+  'lengthMm',
+  'widthMm',
+  'axleFromRearMm',
+  'massKg',
+  'massBehindAxleMm',
+  'casterBehindMassMm',
+  'heightOfMassMm'
+];
+const at = (xMm: number, yMm: number): Json => ({ xMm, yMm });
+/** The kit of version 2 as one of version 3: its body as a chassis, its wheels and sensors each with a place. */
+function placedKit(kit: Json): Json {
+  const body = numbers(kit.body, BODY);
+  const wheels = numbers(kit.wheels, ['leftDiameterMm', 'rightDiameterMm', 'widthMm', 'trackMm']);
+  const line = numbers(kit.lineSensors, ['apartMm', 'aheadMm', 'threshold']);
+  if (!body || !wheels || !line || !Array.isArray(kit.parts)) return kit;
+  const { body: _, wheels: _w, lineSensors: _l, measured, ...rest } = kit;
+  const rear = -body.axleFromRearMm;
+  const front = rear + body.lengthMm;
+  const half = body.widthMm / 2;
+  const rolls = kit.device !== 'trowel';
+  const shoulder = rear + body.lengthMm * 0.28;
+  const cut = 12;
+  const outline = rolls
+    ? [
+        at(rear, -half + cut),
+        at(rear + cut, -half),
+        at(front - cut, -half),
+        at(front, -half + cut),
+        at(front, half - cut),
+        at(front - cut, half),
+        at(rear + cut, half),
+        at(rear, half - cut)
+      ]
+    : [at(rear, 0), at(shoulder, -half), at(front, -half), at(front, half), at(shoulder, half)];
+  const sides = [
+    ['left', 1],
+    ['right', -1]
+  ] as const;
+  const was = numbers(measured, ['leftDiameterMm', 'rightDiameterMm', 'trackMm']);
+  const sensor = (p: Json): Json => {
+    const { side, ...part } = p;
+    if (p.type === 'distance') return { ...part, at: { ...at(front + 6, 0), deg: 0 } };
+    if (p.type === 'colour') return { ...part, at: { ...at(line.aheadMm, 0), deg: 0 } };
+    if (p.type !== 'line') return part;
+    const aside = (line.apartMm / 2) * (side === 'right' ? -1 : 1);
+    return { ...part, at: { ...at(line.aheadMm, aside), deg: 0 }, threshold: line.threshold };
+  };
+  return {
+    ...rest,
+    chassis: {
+      outline,
+      massKg: body.massKg,
+      massAt: at(-body.massBehindAxleMm || 0, 0),
+      heightOfMassMm: body.heightOfMassMm,
+      supports: [rolls ? at(-body.massBehindAxleMm - body.casterBehindMassMm, 0) : at(0, 0)],
+      bars: rolls ? [{ name: 'nose', from: at(front, -21), to: at(front + 6, 21) }] : []
+    },
+    wheels: rolls
+      ? sides.map(([id, way]) => ({
+          id,
+          name: `${id} wheel`,
+          at: { ...at(0, (way * wheels.trackMm) / 2), deg: 0 },
+          diameterMm: wheels[`${id}DiameterMm`],
+          widthMm: wheels.widthMm,
+          rim: 'tyre'
+        }))
+      : [],
+    ...(was && isJson(measured)
+      ? {
+          measured: {
+            device: measured.device,
+            wheels: Object.fromEntries(
+              sides.map(([id, way]) => [id, { diameterMm: was[`${id}DiameterMm`], ...at(0, (way * was.trackMm) / 2) }])
+            )
+          }
+        }
+      : {}),
+    parts: kit.parts.map((p: unknown) => (isJson(p) ? sensor(p) : p))
+  };
+}
+/** A project of version 2 as one of version 3. */
+export function placedProject(project: Json): Json {
+  const placed = (one: Json): Json => (isJson(one.kit) ? { ...one, kit: placedKit(one.kit) } : one);
+  const { others } = project;
+  return {
+    ...placed(project),
+    ...(Array.isArray(others) ? { others: others.map((o: unknown) => (isJson(o) ? placed(o) : o)) } : {})
+  };
+}
+/** The quirks of a run of then, by its wheels. */
+export function placedQuirks(quirks: unknown): unknown {
+  if (!isJson(quirks) || !('leftDiameter' in quirks)) return quirks;
+  const { leftDiameter, rightDiameter, track, leftMotor, rightMotor, leftFree, rightFree, ...rest } = quirks;
+  return {
+    ...rest,
+    wheels: {
+      left: { diameter: leftDiameter, torque: leftMotor, free: leftFree },
+      right: { diameter: rightDiameter, torque: rightMotor, free: rightFree }
+    },
+    spread: track
   };
 }

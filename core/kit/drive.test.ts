@@ -1,7 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { axle, Drive, type WheelPlace } from './drive.ts';
+import { Drive, type WheelPlace } from './drive.ts';
 
+/** Two wheels on one axle: left, then right. */
+const axle = (trackMm: number): WheelPlace[] =>
+  [1, -1].map((side) => ({ x: 0, y: (side * trackMm) / 2000, rolls: 0, rim: 'tyre' }));
 const THIRD = (2 * Math.PI) / 3;
 /** Wheels on a ring, each rolling along the ring, clockwise seen from above: direction = place - 90 degrees. */
 const ring = (r: number, places: number[]): WheelPlace[] =>

@@ -61,6 +61,3 @@ export class Drive {
     return { ahead, left, turn };
   }
 }
-/** Two wheels on one axle, as far apart as the track: left, then right. */
-export const axle = (trackMm: number): WheelPlace[] =>
-  [1, -1].map((side) => ({ x: 0, y: (side * trackMm) / 2000, rolls: 0, rim: 'tyre' }));

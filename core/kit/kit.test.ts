@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { PARTS, PART_TYPES } from './parts/parts.ts';
+import { aPart, PART_TYPES, sits, typeName } from './parts/parts.ts';
 import { currentOf, rightOhm } from '../circuit/led.ts';
 import { newStep } from '../language/catalogue.ts';
 import {
   abilities,
-  aPart,
   barrow,
   changePart,
   checkWiring,
@@ -12,15 +11,19 @@ import {
   movePart,
   partAt,
   partName,
+  diameterMm,
   firstSocket,
+  reach,
+  resized,
+  trackMm,
+  wheelOf,
+  wheelsAt,
   plugged,
   socketsFor,
   socketsOf,
   trowel,
-  typeName,
-  wheelMotor,
-  type Kit,
-  type Part
+  motorsAt,
+  type Kit
 } from './kit.ts';
 
 describe('a kit sheet', () => {
@@ -29,6 +32,7 @@ describe('a kit sheet', () => {
     expect(checkWiring(barrow)).toEqual([]);
     expect([...abilities(barrow)].sort()).toEqual([
       'distance',
+      'drive',
       'gyro',
       'lamps',
       'line',
@@ -38,7 +42,7 @@ describe('a kit sheet', () => {
       'servo',
       'wheels'
     ]);
-    expect(wheelMotor(barrow, 'left')!.socket).toBe('J1');
+    expect(motorsAt(barrow, 'left')[0].socket).toBe('J1');
   });
   it('of Trowel is a board for the hand: what it can do is on the board, and it has two sockets', () => {
     expect(kitSchema.parse(trowel)).toEqual(trowel);
@@ -110,7 +114,7 @@ describe('a kit sheet', () => {
     const motors = barrow.parts.filter((p) => p.type === 'motor');
     expect(has({ ...trowel, parts: motors })).toBe(false);
     const servo = changePart(barrow, 'J1', { type: 'servo' });
-    expect([has(servo), wheelMotor(servo, 'left')]).toEqual([false, undefined]);
+    expect([has(servo), motorsAt(servo, 'left')[0]]).toEqual([false, undefined]);
     expect([abilities(barrow).has('lamp'), abilities(trowel).has('lamps')]).toEqual([false, true]);
   });
   it('takes an angle servo and a spin servo in the same sockets, and says each by its name', () => {
@@ -144,8 +148,9 @@ describe('a kit sheet', () => {
     });
     expect(plugged(without('J1', 'J2'), 'J1', 'motor')).toMatchObject({ name: 'left wheel', drives: 'left' });
     expect(plugged(barrow, 'J3', 'motor')).toEqual({ socket: 'J3', type: 'motor', name: 'motor', mounted: 'normal' });
-    expect(plugged(without('J8', 'J9'), 'J8', 'line')).toMatchObject({ name: 'left', side: 'left' });
-    expect(plugged(without('J9'), 'J9', 'line')).toMatchObject({ name: 'right', side: 'right' });
+    expect(plugged(without('J8', 'J9'), 'J8', 'line')).toEqual(partAt(barrow, 'J8'));
+    expect(plugged(without('J9'), 'J9', 'line')).toEqual(partAt(barrow, 'J9'));
+    expect(plugged(without('J7'), 'J7', 'distance')).toEqual(partAt(barrow, 'J7'));
     expect(plugged(barrow, 'J6', 'spin')).toEqual({ socket: 'J6', type: 'spin', name: 'servo', hornDeg: 0 });
     for (const kit of [barrow, trowel])
       for (const type of PART_TYPES)
@@ -156,8 +161,7 @@ describe('a kit sheet', () => {
             );
   });
   it('tells in one line how a part sits there', () => {
-    const sits = (part: Part, kit = barrow) => PARTS[part.type].sits(part, kit);
-    expect(barrow.parts.map((p) => sits(p))).toEqual([
+    expect(barrow.parts.map((p) => sits(p, barrow))).toEqual([
       'mirrored',
       'normal',
       'horn fitted at +20°',
@@ -166,10 +170,28 @@ describe('a kit sheet', () => {
       'line, 18 mm apart',
       'line, 18 mm apart'
     ]);
-    expect(sits({ socket: 'J3', type: 'motor', name: 'hoist' })).toBe('normal, no wheel');
-    expect(sits({ socket: 'J4', type: 'servo', name: 'arm', hornDeg: -5 })).toBe('horn fitted at -5°');
+    expect(sits({ socket: 'J3', type: 'motor', name: 'hoist' }, barrow)).toBe('normal, no wheel');
+    expect(sits({ socket: 'J4', type: 'servo', name: 'arm', hornDeg: -5 }, barrow)).toBe('horn fitted at -5°');
     expect(trowel.parts.map((p) => sits(p, trowel))[1]).toBe('a lamp with its own resistor');
-    expect(sits({ socket: 'J2', type: 'lamp', name: 'lamp', ohm: 220 })).toBe('220 Ω before it');
+    expect(sits({ socket: 'J2', type: 'lamp', name: 'lamp', ohm: 220 }, trowel)).toBe('220 Ω before it');
+  });
+  it('tells of its wheels by their side, how far apart they stand, and which motor turns each', () => {
+    expect((['left', 'right'] as const).map((side) => wheelsAt(barrow, side).map((w) => w.id))).toEqual([
+      ['left'],
+      ['right']
+    ]);
+    expect([trackMm(barrow), trackMm(trowel), diameterMm(barrow, 'left')]).toEqual([124, 0, 68]);
+    expect(wheelOf(barrow, partAt(barrow, 'J2'))!.id).toBe('right');
+    expect([wheelOf(barrow, partAt(barrow, 'J4')), wheelOf(barrow, undefined)]).toEqual([undefined, undefined]);
+    const other = resized(barrow, { left: 60, trackMm: 130 });
+    expect(other.wheels.map((w) => [w.diameterMm, w.at.yMm])).toEqual([
+      [60, 65],
+      [68, -65]
+    ]);
+    // one that rolls aside belongs to no side
+    const crab = { ...barrow, wheels: barrow.wheels.map((w) => ({ ...w, at: { ...w.at, deg: 90 } })) };
+    expect([wheelsAt(crab, 'left'), trackMm(crab)]).toEqual([[], 0]);
+    expect(reach(barrow)).toEqual({ rear: -85, front: 65, right: -52, left: 52 });
   });
   it('lets two parts change places', () => {
     const swapped = movePart(barrow, 'J4', 'J5');

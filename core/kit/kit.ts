@@ -5,9 +5,11 @@
  */
 import * as z from 'zod';
 import { BOARDS, type Board, type BoardName } from './boards.ts';
-import { PARTS } from './parts/parts.ts';
-import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../circuit/led.ts';
-import { say, word } from '../words.ts';
+import { Drive, type WheelPlace } from './drive.ts';
+import { place } from './parts/part.ts';
+import { aPart, PARTS, partSchema, typeName } from './parts/parts.ts';
+import { currentOf, PIN_A, rightOhm } from '../circuit/led.ts';
+import { later, say, word } from '../words.ts';
 
 const mm = (min: number, max: number) => z.number().min(min).max(max);
 /** The sockets of its board that a kind of part fits. */
@@ -19,59 +21,56 @@ export const socketsOf = (kit: Kit): readonly string[] => Object.keys(boardOf(ki
 export const firstSocket = (kit: Kit, type: Part['type']): string | undefined =>
   kit.parts.find((p) => p.type === type)?.socket ?? socketsFor(kit, type).find((s) => !partAt(kit, s));
 
-export const partSchema = z.strictObject({
-  socket: z.string().min(1).max(8),
-  type: z.enum(['motor', 'servo', 'spin', 'line', 'distance', 'colour', 'lamp']),
-  /** what the builder calls it; shown in the blocks and printed in the text */
-  name: z.string().trim().min(1).max(40),
-  /** a motor that drives a wheel says which */
-  drives: z.enum(['left', 'right']).optional(),
-  /** how a motor is mounted: mirrored turns the wheel the other way */
-  mounted: z.enum(['normal', 'mirrored']).optional(),
-  /** where a servo's horn stands at 0, degrees */
-  hornDeg: z.number().min(-90).max(90).optional(),
-  /** how its plug is put in; the wrong way round a servo is dead */
-  plug: z.enum(['right', 'wrong']).optional(),
-  /** angles beyond which something is in the horn's way, degrees */
-  freeFromDeg: z.number().min(0).max(180).optional(),
-  freeToDeg: z.number().min(0).max(180).optional(),
-  /** a bare LED in the lamp's socket: the resistor before it, ohms, and its colour; a lamp without these has its own */
-  ohm: z.number().min(0).max(1e6).optional(),
-  colour: z.enum(LED_COLOURS).optional(),
-  /** a line sensor sits left or right of the middle */
-  side: z.enum(['left', 'right']).optional()
-});
 export type Part = z.infer<typeof partSchema>;
+
+const point = z.strictObject({ xMm: z.number().min(-1000).max(1000), yMm: z.number().min(-1000).max(1000) });
+/** Ahead is x, to the left is y; the origin is the point that measured moves reckon with. */
+const chassis = z.strictObject({
+  outline: z.array(point).min(3).max(64),
+  massKg: z.number().min(0.01).max(20),
+  massAt: point,
+  heightOfMassMm: mm(1, 300),
+  /** where it stands on something that is no wheel */
+  supports: z.array(point).max(8),
+  /** bars that feel a touch: rectangles from one corner to the other */
+  bars: z.array(z.strictObject({ name: z.string().min(1).max(20), from: point, to: point })).max(4)
+});
+export type Chassis = z.infer<typeof chassis>;
+const wheel = z.strictObject({
+  /** a motor says by it which wheel it drives */
+  id: z.string().min(1).max(40),
+  name: z.string().trim().min(1).max(40),
+  /** `deg`: the direction in which it rolls, 0 is ahead */
+  at: place,
+  diameterMm: mm(20, 200),
+  widthMm: mm(2, 60),
+  /** a tyre resists sideways, rollers do not */
+  rim: z.enum(['tyre', 'rollers'])
+});
+export type Wheel = z.infer<typeof wheel>;
+export type Side = 'left' | 'right';
 
 export const kitSchema = z.strictObject({
   device: z.enum(Object.keys(BOARDS) as [BoardName, ...BoardName[]]),
   name: z.string().trim().min(1).max(60),
-  body: z.strictObject({
-    lengthMm: mm(40, 600),
-    widthMm: mm(20, 600),
-    axleFromRearMm: mm(0, 600),
-    massKg: z.number().min(0.01).max(20),
-    /** centre of mass behind the axle; caster behind the centre of mass */
-    massBehindAxleMm: mm(-200, 200),
-    casterBehindMassMm: mm(1, 300),
-    heightOfMassMm: mm(1, 300)
-  }),
-  wheels: z.strictObject({
-    leftDiameterMm: mm(20, 200),
-    rightDiameterMm: mm(20, 200),
-    widthMm: mm(2, 60),
-    trackMm: mm(40, 500)
-  }),
-  /** what was measured of one device: its program reckons with this instead */
+  chassis,
+  /** none: a board for the hand */
+  wheels: z.array(wheel).max(8),
+  /** what was measured of one device, by its wheels' ids: its program reckons with this instead */
   measured: z
     .strictObject({
       device: z.string().min(1).max(60),
-      leftDiameterMm: mm(10, 300),
-      rightDiameterMm: mm(10, 300),
-      trackMm: mm(20, 700)
+      wheels: z.record(
+        z.string(),
+        z.strictObject({
+          diameterMm: mm(10, 300),
+          xMm: z.number().min(-1000).max(1000),
+          yMm: z.number().min(-1000).max(1000)
+        })
+      )
     })
     .optional(),
-  /** at the wheel, at `volts` */
+  /** the motors that come with the kit, all alike: at the wheel, at `volts` */
   motor: z.strictObject({
     stallNm: z.number().min(0.01).max(5),
     freeTurnsPerS: z.number().min(0.1).max(20),
@@ -86,7 +85,6 @@ export const kitSchema = z.strictObject({
     ohm: z.number().min(0).max(20),
     ampereHours: z.number().min(0.05).max(50)
   }),
-  lineSensors: z.strictObject({ apartMm: mm(4, 200), aheadMm: mm(0, 300), threshold: z.number().min(0).max(100) }),
   /** a board for the hand: how its display is turned, and after how many minutes without a touch it sleeps (0: never) */
   display: z.strictObject({ turnedDeg: z.literal([0, 90, 180, 270]) }).optional(),
   sleepMin: z.number().min(0).max(120).optional(),
@@ -95,50 +93,80 @@ export const kitSchema = z.strictObject({
 });
 export type Kit = z.infer<typeof kitSchema>;
 
+/** A chassis with its four corners cut off. */
+const cut = (rear: number, front: number, half: number, by: number): Chassis['outline'] =>
+  [
+    [rear, -half + by],
+    [rear + by, -half],
+    [front - by, -half],
+    [front, -half + by],
+    [front, half - by],
+    [front - by, half],
+    [rear + by, half],
+    [rear, half - by]
+  ].map(([xMm, yMm]) => ({ xMm, yMm }));
+/** Two wheels on one axle, as far apart as the track. */
+const axle = (diameterMm: number, widthMm: number, trackMm: number): Wheel[] =>
+  (
+    [
+      ['left', later('left wheel'), 1],
+      ['right', later('right wheel'), -1]
+    ] as const
+  ).map(([id, name, way]) => ({
+    id,
+    name,
+    at: { xMm: 0, yMm: (way * trackMm) / 2, deg: 0 },
+    diameterMm,
+    widthMm,
+    rim: 'tyre'
+  }));
+
 export const barrow: Kit = {
   device: 'barrow',
   name: 'Barrow',
-  body: {
-    lengthMm: 150,
-    widthMm: 104,
-    axleFromRearMm: 85,
+  chassis: {
+    outline: cut(-85, 65, 52, 12),
     massKg: 0.62,
-    massBehindAxleMm: 12,
-    casterBehindMassMm: 48,
-    heightOfMassMm: 45
+    massAt: { xMm: -12, yMm: 0 },
+    heightOfMassMm: 45,
+    supports: [{ xMm: -60, yMm: 0 }],
+    bars: [{ name: 'nose', from: { xMm: 65, yMm: -21 }, to: { xMm: 71, yMm: 21 } }]
   },
-  wheels: { leftDiameterMm: 68, rightDiameterMm: 68, widthMm: 14, trackMm: 124 },
+  wheels: axle(68, 14, 124),
   motor: { stallNm: 0.14, freeTurnsPerS: 2.3, frictionNm: 0.012, inertiaKgM2: 6e-4, countsPerTurn: 480, volts: 7.4 },
   battery: { fullV: 8.4, emptyV: 6.6, ohm: 0.25, ampereHours: 1.2 },
-  lineSensors: { apartMm: 18, aheadMm: 45, threshold: 50 },
   board: { stepUs: 100, accelerationCmS2: 60 },
   parts: [
     { socket: 'J1', type: 'motor', name: 'left wheel', drives: 'left', mounted: 'mirrored' },
     { socket: 'J2', type: 'motor', name: 'right wheel', drives: 'right', mounted: 'normal' },
     { socket: 'J4', type: 'servo', name: 'striker', hornDeg: 20 },
     { socket: 'J5', type: 'servo', name: 'pan', hornDeg: 0 },
-    { socket: 'J7', type: 'distance', name: 'nose' },
-    { socket: 'J8', type: 'line', name: 'left', side: 'left' },
-    { socket: 'J9', type: 'line', name: 'right', side: 'right' }
+    { socket: 'J7', type: 'distance', name: 'nose', at: { xMm: 71, yMm: 0, deg: 0 } },
+    { socket: 'J8', type: 'line', name: 'left', at: { xMm: 45, yMm: 9, deg: 0 }, threshold: 50 },
+    { socket: 'J9', type: 'line', name: 'right', at: { xMm: 45, yMm: -9, deg: 0 }, threshold: 50 }
   ]
 };
-/**
- * A board for the hand, shaped like a plant label: no wheels. What a kit says of wheels and motors holds for none of its
- * parts; `volts` is the rated voltage of its battery.
- */
+/** A board for the hand, shaped like a plant label: no wheels. `volts` is the rated voltage of its battery. */
 export const trowel: Kit = {
   ...barrow,
   device: 'trowel',
   name: 'Trowel',
-  body: {
-    lengthMm: 92,
-    widthMm: 34,
-    axleFromRearMm: 46,
+  chassis: {
+    // square at its head, pointed at its foot
+    outline: [
+      { xMm: -46, yMm: 0 },
+      { xMm: -20.24, yMm: -17 },
+      { xMm: 46, yMm: -17 },
+      { xMm: 46, yMm: 17 },
+      { xMm: -20.24, yMm: 17 }
+    ],
     massKg: 0.028,
-    massBehindAxleMm: 0,
-    casterBehindMassMm: 1,
-    heightOfMassMm: 4
+    massAt: { xMm: 0, yMm: 0 },
+    heightOfMassMm: 4,
+    supports: [{ xMm: 0, yMm: 0 }],
+    bars: []
   },
+  wheels: [],
   motor: { ...barrow.motor, volts: 3 },
   battery: { fullV: 3.2, emptyV: 2.2, ohm: 0.4, ampereHours: 0.7 },
   display: { turnedDeg: 0 },
@@ -149,22 +177,54 @@ export const trowel: Kit = {
   ]
 };
 export const kits = { barrow, trowel } as const;
-export const hasWheels = (kit: Kit): boolean => boardOf(kit).wheels;
+export const hasWheels = (kit: Kit): boolean => kit.wheels.length > 0;
 
-/** The wheels that measured moves reckon with: as measured, or as the kit sheet has them. */
-export const reckoned = ({ wheels, measured }: Kit): Kit['wheels'] =>
-  measured
-    ? {
-        ...wheels,
-        leftDiameterMm: measured.leftDiameterMm,
-        rightDiameterMm: measured.rightDiameterMm,
-        trackMm: measured.trackMm
-      }
-    : wheels;
+/** How far a chassis reaches from its origin, mm. */
+export function reach({ chassis: { outline } }: Kit): { rear: number; front: number; right: number; left: number } {
+  const [x, y] = [outline.map((p) => p.xMm), outline.map((p) => p.yMm)];
+  return { rear: Math.min(...x), front: Math.max(...x), right: Math.min(...y), left: Math.max(...y) };
+}
+/** The kit that measured moves reckon with: with its wheels as they were measured, or as the kit sheet has them. */
+export const reckoned = ({ measured, ...kit }: Kit): Kit => ({
+  ...kit,
+  wheels: kit.wheels.map((w) => {
+    const m = measured?.wheels[w.id];
+    return m ? { ...w, diameterMm: m.diameterMm, at: { ...w.at, xMm: m.xMm, yMm: m.yMm } } : w;
+  })
+});
+/** Where the wheels stand, for the drive; metres and radians. */
+export const placesOf = (wheels: readonly Wheel[]): WheelPlace[] =>
+  wheels.map(({ at, rim }) => ({ x: at.xMm / 1000, y: at.yMm / 1000, rolls: (at.deg * Math.PI) / 180, rim }));
+/** The wheels of one side, where all of them roll ahead; of wheels that roll in several directions there are no sides. */
+export const wheelsAt = ({ wheels }: Kit, side: Side): Wheel[] =>
+  wheels.every((w) => w.at.deg === 0) ? wheels.filter((w) => (side === 'left' ? w.at.yMm > 0 : w.at.yMm < 0)) : [];
+/** How far apart the sides are, mm; 0 where there are none. */
+export function trackMm(kit: Kit): number {
+  const mean = (side: Side): number => wheelsAt(kit, side).reduce((sum, w, _, all) => sum + w.at.yMm / all.length, 0);
+  return mean('left') - mean('right');
+}
+/** The diameter of the wheels of a side: of the first one, mm. */
+export const diameterMm = (kit: Kit, side: Side): number => wheelsAt(kit, side)[0]?.diameterMm ?? 0;
+/** The kit with other measures of its sides. */
+export const resized = (kit: Kit, to: { left?: number; right?: number; trackMm?: number }): Kit => ({
+  ...kit,
+  wheels: kit.wheels.map((w) => ({
+    ...w,
+    diameterMm: (w.at.yMm > 0 ? to.left : to.right) ?? w.diameterMm,
+    at: to.trackMm === undefined ? w.at : { ...w.at, yMm: (Math.sign(w.at.yMm) * to.trackMm) / 2 }
+  }))
+});
 
 export const partAt = (kit: Kit, socket: string): Part | undefined => kit.parts.find((p) => p.socket === socket);
-export const wheelMotor = (kit: Kit, side: 'left' | 'right'): Part | undefined =>
-  kit.parts.find((p) => p.type === 'motor' && p.drives === side);
+type MotorPart = Extract<Part, { type: 'motor' }>;
+export const motorOf = (kit: Kit, wheelId: string): MotorPart | undefined =>
+  kit.parts.find((p): p is MotorPart => p.type === 'motor' && p.drives === wheelId);
+/** The wheel that a part drives, if it drives one. */
+export const wheelOf = (kit: Kit, part: Part | undefined): Wheel | undefined =>
+  part?.type === 'motor' ? kit.wheels.find((w) => w.id === part.drives) : undefined;
+/** The motors of a side, the first one first. */
+export const motorsAt = (kit: Kit, side: Side): MotorPart[] =>
+  wheelsAt(kit, side).flatMap((w) => motorOf(kit, w.id) ?? []);
 
 /** The name of what sits in a socket, with the socket beside it where two parts share the name, or where it is empty. */
 export function partName(kit: Kit, socket: string): string {
@@ -175,13 +235,23 @@ export function partName(kit: Kit, socket: string): string {
     : part.name;
 }
 
-/** What one can do with the kit, for offering blocks: part types, and 'wheels' where both wheels are driven. */
+/** What one can do with the kit, for offering blocks: part types, and 'drive', 'slide' and 'wheels' for what its wheels can do. */
 export const abilities = (kit: Kit): Set<string> =>
   new Set([
     ...kit.parts.flatMap((p) => [p.type, ...(PARTS[p.type].abilities ?? [])]),
     ...boardOf(kit).builtIn,
-    ...(hasWheels(kit) && wheelMotor(kit, 'left') && wheelMotor(kit, 'right') ? ['wheels'] : [])
+    ...drivenBy(kit)
   ]);
+/** What its wheels can do, where each has a motor: drive and turn, slide, and be told side by side. */
+function drivenBy(kit: Kit): string[] {
+  if (!hasWheels(kit) || kit.wheels.some((w) => !motorOf(kit, w.id))) return [];
+  const { can } = new Drive(placesOf(kit.wheels));
+  return [
+    ...(can.drive && can.turn ? ['drive'] : []),
+    ...(can.slide ? ['slide'] : []),
+    ...(wheelsAt(kit, 'left').length && wheelsAt(kit, 'right').length ? ['wheels'] : [])
+  ];
+}
 export type Wiring = { socket: string; text: string };
 /** The wiring check: what cannot work about the kit itself, whatever the program is. */
 export function checkWiring(kit: Kit): Wiring[] {
@@ -195,7 +265,7 @@ export function checkWiring(kit: Kit): Wiring[] {
       });
     seen.add(part.socket);
     const ampere = part.type === 'lamp' ? currentOf(part) : undefined;
-    if (ampere !== undefined && ampere > PIN_A)
+    if (part.type === 'lamp' && ampere !== undefined && ampere > PIN_A)
       found.push({
         socket: part.socket,
         text: say('{mA} mA would flow through the LED in {socket}; it and the pin take 20 mA. Put {ohm} Ω before it.', {
@@ -220,9 +290,9 @@ export function checkWiring(kit: Kit): Wiring[] {
     else if (!socketsFor(kit, part.type).includes(part.socket))
       found.push({ socket: part.socket, text: doesNotFit(kit, part.type, part.socket) });
   }
-  for (const side of hasWheels(kit) ? (['left', 'right'] as const) : [])
-    if (kit.parts.filter((p) => p.drives === side).length !== 1)
-      found.push({ socket: '', text: say('The {side} wheel needs exactly one motor.', { side }) });
+  for (const { id, name } of kit.wheels)
+    if (kit.parts.filter((p) => p.type === 'motor' && p.drives === id).length !== 1)
+      found.push({ socket: '', text: say('The {name} needs exactly one motor.', { name: word(name) }) });
   return found;
 }
 /** What is said of a part in a socket that does not take it. */
@@ -232,13 +302,9 @@ export function doesNotFit(kit: Kit, type: Part['type'], socket: string): string
     ? say('A {typeName} does not fit socket {socket}. It goes into {n}.', { typeName: typeName(type), socket, n })
     : say('{name} has no socket for {aPart}.', { name: kit.name, aPart: aPart(type) });
 }
-export const typeName = (type: Part['type']): string => word(PARTS[type].words[0]);
 /** The part as it is when it is plugged in. */
-export const plugged = (kit: Kit, socket: string, type: Part['type']): Part => ({
-  socket,
-  type,
-  ...PARTS[type].comesWith(kit)
-});
+export const plugged = (kit: Kit, socket: string, type: Part['type']): Part =>
+  ({ socket, type, ...PARTS[type].comesWith(kit) }) as Part;
 
 /**
  * Moves the part in `from` to `to`; what was in `to` changes places with it.
@@ -251,7 +317,5 @@ export function movePart(kit: Kit, from: string, to: string): Kit {
 }
 export const changePart = (kit: Kit, socket: string, change: Partial<Part>): Kit => ({
   ...kit,
-  parts: kit.parts.map((p) => (p.socket === socket ? { ...p, ...change } : p))
+  parts: kit.parts.map((p) => (p.socket === socket ? ({ ...p, ...change } as Part) : p))
 });
-/** With its article. */
-export const aPart = (type: Part['type']): string => word(PARTS[type].words[1]);

@@ -1,4 +1,5 @@
 /** The stand-ins that ship: each an individual with a serial number of its own. */
+import { kits, type Kit } from './kit.ts';
 import { SWAPPED } from './quirks.ts';
 
 export const STAND_INS = [
@@ -9,3 +10,5 @@ export const STAND_INS = [
 ] as const;
 export const standIn = (serial: string): (typeof STAND_INS)[number] | undefined =>
   STAND_INS.find((s) => s.serial === serial);
+/** The kit that a stand-in was built from. */
+export const kitOf = (serial: string): Kit => kits[standIn(serial)?.device ?? STAND_INS[0].device];

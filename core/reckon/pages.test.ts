@@ -1,3 +1,4 @@
+import { worn } from '../testing/kits.ts';
 import { describe, expect, it } from 'vitest';
 import { currentOf, ledCurrent, nextE24 } from '../circuit/led.ts';
 import { barrow, trowel } from '../kit/kit.ts';
@@ -195,10 +196,11 @@ describe('what the reckoner answers, rehearsed', () => {
     }
   });
   it('the real diameter, put on the kit sheet as measured, drives what is asked', () => {
-    const big = { ...noQuirks, leftDiameter: 1.03, rightDiameter: 1.03 };
+    const big = worn({ left: { diameter: 1.03 }, right: { diameter: 1.03 } });
     const g = drove(run([b('drive.measure', { amount: 80 })], { quirks: big }));
     const mm = values('wheel', { d: 6.8, a: 80, g })[0] * 10;
-    const measured = { device: 'it', leftDiameterMm: mm, rightDiameterMm: mm, trackMm: 124 };
+    const at = (yMm: number) => ({ diameterMm: mm, xMm: 0, yMm });
+    const measured = { device: 'it', wheels: { left: at(62), right: at(-62) } };
     expect(drove(run([b('drive.measure', { amount: 80 })], { quirks: big, kit: { ...barrow, measured } }))).toBeCloseTo(
       80,
       1

@@ -2,7 +2,7 @@
  * The bench: clock, world, device and recorder. Whoever runs a program on it (the interpreter, or MicroPython on the
  * stand-in) charges board time and idles; the world advances in ticks of 1 ms. Wall time never enters.
  */
-import { hasWheels, wheelMotor, type Kit } from '../kit/kit.ts';
+import { motorsAt, type Kit } from '../kit/kit.ts';
 import { allSteps } from '../language/program.ts';
 import { Recorder } from '../trace/recorder.ts';
 import type { Ended, TimedInput, TraceHeader } from '../trace/trace.ts';
@@ -22,8 +22,8 @@ const LONGEST_WAIT_US = 1800e6;
 export class Halt extends Error {}
 
 const wheelsOf = (kit: Kit): Pick<TraceHeader, 'wheels'> => {
-  const [left, right] = (['left', 'right'] as const).map((side) => wheelMotor(kit, side)?.socket);
-  return hasWheels(kit) && left && right ? { wheels: { left, right } } : {};
+  const [left, right] = (['left', 'right'] as const).map((side) => motorsAt(kit, side)[0]?.socket);
+  return left && right ? { wheels: { left, right } } : {};
 };
 /** What does not wait for a boundary. */
 const isAtOnce = ({ input, to }: TimedInput): boolean => to === undefined && isOfTheRun(input);

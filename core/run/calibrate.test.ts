@@ -10,17 +10,18 @@ describe('calibrating a device', () => {
   it('finds the diameters and the track that the device really has', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 9999 }), (n) => {
-        const quirks = quirksOf(`MB-BAR-${n}`);
+        const quirks = quirksOf(`MB-BAR-${n}`, barrow);
         const found = calibrate(barrow, quirks);
-        expect(found.leftDiameterMm / (68 * quirks.leftDiameter)).toBeCloseTo(1, 3);
-        expect(found.rightDiameterMm / (68 * quirks.rightDiameter)).toBeCloseTo(1, 3);
-        expect(found.trackMm / (124 * quirks.track)).toBeCloseTo(1, 3);
+        const { left, right } = found.wheels;
+        expect(left.diameterMm / (68 * quirks.wheels.left.diameter)).toBeCloseTo(1, 3);
+        expect(right.diameterMm / (68 * quirks.wheels.right.diameter)).toBeCloseTo(1, 3);
+        expect((left.yMm - right.yMm) / (124 * quirks.spread)).toBeCloseTo(1, 3);
       }),
       { numRuns: 12 }
     );
   });
   it('brings Barrow 5 to within 5 mm in 80 cm, where it missed by more before', () => {
-    const quirks = quirksOf('MB-BAR-0005');
+    const quirks = quirksOf('MB-BAR-0005', barrow);
     const kit = calibrated(barrow, 'Barrow 5', calibrate(barrow, quirks));
     const off = (kit: typeof barrow) => {
       const { x, y } = end(run([b('drive.measure', { amount: 80 })], { kit, quirks, onBattery: true, noise: true }));

@@ -1,12 +1,15 @@
 /** Calibrating one device: two measured runs on a bare floor; what follows from them is worked out in kit/calibration.ts. */
 import { calibration, STRAIGHT_CM, TURNS, type Calibration } from '../kit/calibration.ts';
+import type { Motion } from '../kit/drive.ts';
 import type { Kit } from '../kit/kit.ts';
 import type { Quirks } from '../kit/quirks.ts';
 import { newStep } from '../language/catalogue.ts';
 import { emptyProgram, type Program, type Slot } from '../language/program.ts';
-import { sampleAt, travelled } from '../trace/query.ts';
+import { sampleAt } from '../trace/query.ts';
 import { channel, type Trace } from '../trace/trace.ts';
 import type { Mat } from '../yard/mat.ts';
+import { planeAngle } from '../yard/bodies.ts';
+import { wheelKey } from './channels.ts';
 import { rehearse } from './interpreter.ts';
 
 const RAD = Math.PI / 180;
@@ -55,8 +58,21 @@ export function turnedIn(trace: Trace): number {
   }
   return sum;
 }
-const wheelTurns = (trace: Trace, side: 'Left' | 'Right'): number =>
-  Math.abs(sampleAt(channel(trace, `turns${side}`)!, trace.ticks - 1));
+/** How the machine moved as a whole, as one twist from its first pose to its last (the logarithm of SE(2)); m and rad. */
+function motionIn(trace: Trace): Motion {
+  const turn = -turnedIn(trace) * RAD;
+  const [x, y] = ['x', 'y'].map((key) => sampleAt(channel(trace, key)!, trace.ticks - 1));
+  const { start } = trace.header.run;
+  const facing = planeAngle(start.facingDeg);
+  const [dx, dy] = [x - start.x, y - start.y];
+  const [ahead, left] = [dx * Math.cos(facing) + dy * Math.sin(facing), dy * Math.cos(facing) - dx * Math.sin(facing)];
+  const half = turn / 2;
+  // a whole turn leads back to where it began: then nothing can be told of the way
+  const stretch = Math.abs(Math.sin(half)) < 1e-9 ? 1 : half / Math.tan(half);
+  return { ahead: stretch * ahead + half * left, left: stretch * left - half * ahead, turn };
+}
+const turnsIn = (kit: Kit, trace: Trace): number[] =>
+  kit.wheels.map(({ id }) => sampleAt(channel(trace, wheelKey('turns', id))!, trace.ticks - 1));
 
 /** @param quirks of the device that is measured @returns what was measured, and the measures that follow from it */
 export function calibrate({ measured: _, ...kit }: Kit, quirks: Quirks, seed = 1): Calibration {
@@ -66,16 +82,9 @@ export function calibrate({ measured: _, ...kit }: Kit, quirks: Quirks, seed = 1
     only('drive.measure', { way: 'ahead', amount: STRAIGHT_CM, unit: 'cm', power: 40, ending: 'brake' })
   );
   const spin = run(only('turn.angle', { side: 'right', angle: 360 * TURNS, power: 30, ending: 'brake' }));
-  const driven = travelled(straight);
-  const bent = turnedIn(straight) * RAD;
-  const turned = turnedIn(spin) * RAD;
-  const around = (wheelTurns(spin, 'Left') + wheelTurns(spin, 'Right')) / 2;
-  return calibration(kit, {
-    driven,
-    bent,
-    turned,
-    left: wheelTurns(straight, 'Left'),
-    right: wheelTurns(straight, 'Right'),
-    around
-  });
+  return calibration(
+    kit,
+    { motion: motionIn(straight), turns: turnsIn(kit, straight) },
+    { motion: { ahead: 0, left: 0, turn: -turnedIn(spin) * RAD }, turns: turnsIn(kit, spin) }
+  );
 }

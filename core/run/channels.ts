@@ -1,7 +1,7 @@
 /** What a run of a kit records, a sample a tick: each channel with how it is read off the machine. */
 import { headingAt } from '../units.ts';
 import { later } from '../words.ts';
-import { hasWheels, type Kit } from '../kit/kit.ts';
+import { hasWheels, type Kit, type Wheel } from '../kit/kit.ts';
 import type { ChannelSpec } from '../trace/trace.ts';
 import type { Hand } from '../yard/hand.ts';
 import type { Mat } from '../yard/mat.ts';
@@ -25,31 +25,7 @@ const turns = (motor: Motor | undefined): number => (motor ? motor.angle / (2 * 
 
 /** @param things how many loose things lie on the mat */
 export function channelsOf(kit: Kit, things: number): ReadChannel[] {
-  const wheel = (i: 0 | 1, name: string): ReadChannel[] => [
-    {
-      key: `power${name}`,
-      title: i === 0 ? later('Wheel power left') : later('Wheel power right'),
-      unit: '%',
-      scale: 0.01,
-      read: (m) => power(m.yard.wheels[i].motor)
-    },
-    {
-      key: `speed${name}`,
-      title: i === 0 ? later('Wheel speed left') : later('Wheel speed right'),
-      unit: 'cm/s',
-      scale: 0.01,
-      read: (m) => (m.yard.wheels[i].motor?.omega ?? 0) * m.yard.wheels[i].radius * 100
-    },
-    {
-      key: `turns${name}`,
-      title: i === 0 ? later('Wheel left') : later('Wheel right'),
-      unit: 'turns',
-      scale: 1e-4,
-      wide: true,
-      read: (m) => turns(m.yard.wheels[i].motor)
-    }
-  ];
-  const [left, right] = [wheel(0, 'Left'), wheel(1, 'Right')];
+  const rolling = kit.wheels.map((w, i) => wheel(w, i));
   return [
     {
       key: 'x',
@@ -75,7 +51,7 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
       wide: true,
       read: (m) => headingAt(m.yard.facingDeg, 4)
     },
-    ...(hasWheels(kit) ? rolling(left, right) : inHand),
+    ...(hasWheels(kit) ? [...[0, 1, 2].flatMap((k) => rolling.map((w) => w[k])), ...sensing(kit)] : inHand),
     { key: 'accelX', title: later('Acceleration x'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.x },
     { key: 'accelY', title: later('Acceleration y'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.y },
     { key: 'accelZ', title: later('Acceleration z'), unit: 'g', scale: 0.001, read: (m) => m.hand.seen.z },
@@ -136,10 +112,59 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
     ).flat()
   ];
 }
-/** What a robot on wheels records. */
-const rolling = (left: ReadChannel[], right: ReadChannel[]): ReadChannel[] => [
-  ...left.flatMap((l, i) => [l, right[i]]),
-  { key: 'distance', title: later('Distance ahead'), unit: 'cm', scale: 0.1, read: (m) => m.yard.distance.cm },
+/** The first line sensor on each side goes by that side, any other by its socket. */
+export function lineKey(kit: Kit, socket: string): string {
+  const first = (way: number): string | undefined =>
+    kit.parts.find((p) => p.type === 'line' && Math.sign(p.at.yMm) === way)?.socket;
+  return first(1) === socket ? 'lineLeft' : first(-1) === socket ? 'lineRight' : `line${socket}`;
+}
+const LINES: Record<string, string> = { lineLeft: later('Line left'), lineRight: later('Line right') };
+/** The channel of a wheel, by its id. */
+export const wheelKey = (what: 'power' | 'speed' | 'turns', id: string): string =>
+  what + id.charAt(0).toUpperCase() + id.slice(1);
+/** Of a wheel: its power, its speed and its turns. */
+function wheel({ id, name }: Wheel, i: number): ReadChannel[] {
+  const title = (said: string, of: Record<string, string>): string => of[id] ?? `${said}, ${name}`;
+  return [
+    {
+      key: wheelKey('power', id),
+      title: title('Power', { left: later('Wheel power left'), right: later('Wheel power right') }),
+      unit: '%',
+      scale: 0.01,
+      read: (m) => power(m.yard.wheels[i].motor)
+    },
+    {
+      key: wheelKey('speed', id),
+      title: title('Speed', { left: later('Wheel speed left'), right: later('Wheel speed right') }),
+      unit: 'cm/s',
+      scale: 0.01,
+      read: (m) => (m.yard.wheels[i].motor?.omega ?? 0) * m.yard.wheels[i].radius * 100
+    },
+    {
+      key: wheelKey('turns', id),
+      title: title('Turns', { left: later('Wheel left'), right: later('Wheel right') }),
+      unit: 'turns',
+      scale: 1e-4,
+      wide: true,
+      read: (m) => turns(m.yard.wheels[i].motor)
+    }
+  ];
+}
+/** What a robot on wheels senses. */
+const sensing = (kit: Kit): ReadChannel[] => [
+  ...kit.parts.flatMap(({ type, socket, name }, _, all): ReadChannel[] =>
+    type === 'distance'
+      ? [
+          {
+            key: all.find((p) => p.type === type)?.socket === socket ? 'distance' : `distance${socket}`,
+            title: later('Distance ahead'),
+            unit: 'cm',
+            scale: 0.1,
+            read: (m) => m.yard.distances.get(socket)!.reads.cm
+          }
+        ]
+      : []
+  ),
   {
     key: 'heading',
     title: later('Heading'),
@@ -147,8 +172,19 @@ const rolling = (left: ReadChannel[], right: ReadChannel[]): ReadChannel[] => [
     scale: 0.02,
     read: (m) => (m.yard.headingDeg >= 359.99 ? 0 : m.yard.headingDeg)
   },
-  { key: 'lineLeft', title: later('Line left'), unit: '', scale: 0.01, read: (m) => m.yard.lineLeft },
-  { key: 'lineRight', title: later('Line right'), unit: '', scale: 0.01, read: (m) => m.yard.lineRight },
+  ...kit.parts.flatMap((p): ReadChannel[] =>
+    p.type === 'line'
+      ? [
+          {
+            key: lineKey(kit, p.socket),
+            title: LINES[lineKey(kit, p.socket)] ?? p.name,
+            unit: '',
+            scale: 0.01,
+            read: (m) => m.yard.lines.get(p.socket)!.reads
+          }
+        ]
+      : []
+  ),
   { key: 'nose', title: later('Nose'), unit: '', scale: 1, read: (m) => (m.noseTouched() ? 1 : 0) }
 ];
 /** What a board for the hand records. */

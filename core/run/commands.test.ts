@@ -172,7 +172,7 @@ describe('the face', () => {
 
 describe('a motor that drives no wheel', () => {
   const motor = (power: number) => b('motor.run', { motor: 'J3', power });
-  const circumference = (Math.PI * barrow.wheels.leftDiameterMm) / 1000;
+  const circumference = (Math.PI * barrow.wheels[0].diameterMm) / 1000;
   it('runs either way, mirrored or not, and is told of once', () => {
     const turnsOf = (...steps: Step[]) => {
       const trace = run([...steps, wait(1), log(b('sense.motor', { motor: 'J3', what: 'turns' }))], { kit: hoist });
@@ -319,7 +319,7 @@ describe('servos', () => {
 
 describe('what a program reads of its wheels', () => {
   it('is each wheel on its own, their mean, and the way between', () => {
-    const kit: Kit = { ...barrow, wheels: { ...barrow.wheels, leftDiameterMm: 68, rightDiameterMm: 60 } };
+    const kit: Kit = resized(barrow, { left: 68, right: 60 });
     const trace = run(
       [
         b('wheels.run', { left: 40, right: 20 }),

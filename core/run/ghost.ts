@@ -2,7 +2,7 @@
  * The path that a move block asks for, by geometry alone: no motors, no slip. Arcs go round the instantaneous centre of
  * curvature, R = (l/2) (v_l + v_r) / (v_r - v_l) (Dudek and Jenkin, Computational Principles of Mobile Robotics).
  */
-import { wheelMotor, type Kit } from '../kit/kit.ts';
+import { abilities, diameterMm, trackMm, type Kit } from '../kit/kit.ts';
 import type { Step } from '../language/program.ts';
 import { typedNumber } from '../language/values.ts';
 import type { Pose } from '../yard/mat.ts';
@@ -37,9 +37,8 @@ export function ghostOf(step: Step, kit: Kit, from: Pose, startFacingDeg: number
     const number = typeof value === 'number' ? value : typeof value === 'string' ? typedNumber(value) : undefined;
     return number ?? NaN;
   };
-  if (!wheelMotor(kit, 'left') || !wheelMotor(kit, 'right')) return undefined;
-  const { leftDiameterMm, rightDiameterMm, trackMm } = kit.wheels;
-  const mean = (leftDiameterMm + rightDiameterMm) / 2000;
+  if (!abilities(kit).has('drive')) return undefined;
+  const mean = kit.wheels.reduce((sum, w) => sum + w.diameterMm, 0) / kit.wheels.length / 1000;
   const speed = (Math.min(100, Math.abs(n('power'))) / 100) * FULL_SPEED;
   const inTime = (s: number, v: number): number =>
     v > 0 && s > 0 ? lengthIn(s, v, kit.board.accelerationCmS2 / 100, step.slots.ending === 'brake') : 0;
@@ -69,9 +68,9 @@ export function ghostOf(step: Step, kit: Kit, from: Pose, startFacingDeg: number
     case 'wheels.span': {
       const [l, r] = [n('left') / 100, n('right') / 100].map((v) => Math.max(-1, Math.min(1, v)));
       const top = Math.max(Math.abs(l), Math.abs(r));
-      const faster = (Math.abs(l) >= Math.abs(r) ? leftDiameterMm : rightDiameterMm) / 1000;
+      const faster = diameterMm(kit, Math.abs(l) >= Math.abs(r) ? 'left' : 'right') / 1000;
       const length = top > 0 ? measured(faster, top * FULL_SPEED) / top : 0;
-      return sound(path(from, (length * (l + r)) / 2, (length * (l - r)) / (trackMm / 1000) / RAD));
+      return sound(path(from, (length * (l + r)) / 2, (length * (l - r)) / (trackMm(kit) / 1000) / RAD));
     }
     default:
       return undefined;

@@ -1,4 +1,5 @@
 /** The device's own electronics, block by block: what it shows, what it limits, what it refuses. */
+import { worn } from '../testing/kits.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { noQuirks } from '../kit/quirks.ts';
@@ -193,7 +194,7 @@ describe('measured moves', () => {
     expect(end(run([b('turn.angle', { side: 'left', angle: -30 })])).facingDeg).toBeCloseTo(120, 0);
   });
   it('hold their speed on a weak motor, where plain power does not', () => {
-    const weak = { ...noQuirks, leftMotor: 0.9, leftFree: 0.9 };
+    const weak = worn({ left: { torque: 0.9, free: 0.9 } });
     const measured = end(run([b('drive.measure', { amount: 60 })], { quirks: weak }));
     const plain = end(run([b('wheels.run', { left: 45, right: 45 }), wait(3), b('wheels.stop')], { quirks: weak }));
     expect(Math.abs(measured.facingDeg - 90)).toBeLessThan(0.6);

@@ -3,8 +3,20 @@
  * yard's motors, runs measured moves, keeps lamps, display and buttons, and writes events into the trace.
  */
 import { currentOf } from '../circuit/led.ts';
-import { axle, Drive, type Motion } from '../kit/drive.ts';
-import { partAt, reckoned, wheelMotor, type Kit, type Part } from '../kit/kit.ts';
+import { Drive, type Motion } from '../kit/drive.ts';
+import {
+  diameterMm,
+  motorOf,
+  partAt,
+  placesOf,
+  reckoned,
+  resized,
+  wheelOf,
+  wheelsAt,
+  type Kit,
+  type Part
+} from '../kit/kit.ts';
+import type { Place } from '../kit/parts/part.ts';
 import { RunError, type Device, type Ending, type Measure, type MoveId, type Side } from '../language/meaning.ts';
 import { remainder, show, sound } from '../language/values.ts';
 import { stream, uniform, wholeBetween, type Source } from '../random.ts';
@@ -21,8 +33,6 @@ import { Moves, round6, type Clock, type Following, type Steering } from './move
 
 /** 100 % of a measured move, m/s. */
 export const FULL_SPEED = 0.4;
-/** The wheels as they stand in the drive. */
-const SIDES = ['left', 'right'] as const;
 const DEG = 180 / Math.PI;
 const HOLD_US = 1_000_000;
 
@@ -54,7 +64,7 @@ export class Machine extends Face implements Device {
   private readonly held = new Map<Motor, { follower: Follower; speed: number; x: number }>();
   private readonly ramps: { socket: string; from: number; to: number; fromUs: number; toUs: number }[] = [];
   private readonly spins = new Map<string, number>();
-  private readonly zero = { left: 0, right: 0, heading: 0, spun: 0, timerUs: 0, motors: new Map<string, number>() };
+  private readonly zero = { heading: 0, spun: 0, timerUs: 0, motors: new Map<string, number>() };
   /** turned since the run began, degrees clockwise; zeroing the heading leaves it */
   private spunDeg = 0;
   private lastHeading = 0;
@@ -65,9 +75,9 @@ export class Machine extends Face implements Device {
   private readonly moves: Moves;
   private pending: (() => void)[] = [];
   private readonly chanceSource: Source;
-  private leftSocket: string | undefined;
-  private rightSocket: string | undefined;
-  private readonly distancePart: boolean;
+  /** of each wheel's motor, in the kit's order */
+  private wheelSockets: readonly (string | undefined)[];
+  private readonly firstDistance: string | undefined;
   private readonly servoSockets: string[];
   private readonly channels: ReadChannel[];
   private readonly values: Float64Array;
@@ -84,12 +94,11 @@ export class Machine extends Face implements Device {
     seed: number
   ) {
     super(clock, recorder);
-    this.kit = { ...kit, wheels: reckoned(kit) };
-    this.drives = new Drive(axle(this.kit.wheels.trackMm));
+    this.kit = reckoned(kit);
+    this.drives = new Drive(placesOf(this.kit.wheels));
     this.chanceSource = stream(seed, 'program');
-    this.leftSocket = wheelMotor(kit, 'left')?.socket;
-    this.rightSocket = wheelMotor(kit, 'right')?.socket;
-    this.distancePart = kit.parts.some((p) => p.type === 'distance');
+    this.wheelSockets = kit.wheels.map((w) => motorOf(kit, w.id)?.socket);
+    this.firstDistance = kit.parts.find((p) => p.type === 'distance')?.socket;
     this.servoSockets = kit.parts.filter((p) => p.type === 'servo').map((p) => p.socket);
     this.ledAmpere = kit.parts.map((p) => (p.type === 'lamp' ? currentOf(p) : undefined)).find((a) => a !== undefined);
     this.channels = channelsOf(kit, yard.things.length);
@@ -99,12 +108,29 @@ export class Machine extends Face implements Device {
     for (let i = 0; i < this.channels.length; i++) this.values[i] = this.channels[i].read(this);
   }
 
-  /** The wheels as the program's text has them: sockets, diameters and track that measured moves reckon with. */
-  useWheels(left: string, right: string, leftDiameterMm: number, rightDiameterMm: number, trackMm: number): void {
-    this.leftSocket = left;
-    this.rightSocket = right;
-    this.kit = { ...this.kit, wheels: { ...this.kit.wheels, leftDiameterMm, rightDiameterMm, trackMm } };
-    this.drives = new Drive(axle(trackMm));
+  /** The sides as the program's text has them: sockets, diameters and track that measured moves reckon with. */
+  useSides(
+    sockets: Readonly<Record<Side, readonly string[]>>,
+    leftDiameterMm: number,
+    rightDiameterMm: number,
+    trackMm: number
+  ): void {
+    this.kit = resized(this.kit, { left: leftDiameterMm, right: rightDiameterMm, trackMm });
+    const [left, right] = (['left', 'right'] as const).map((side) => wheelsAt(this.kit, side));
+    this.wheelSockets = this.kit.wheels.map((w) =>
+      left.includes(w) ? sockets.left[left.indexOf(w)] : sockets.right[right.indexOf(w)]
+    );
+    this.drives = new Drive(placesOf(this.kit.wheels));
+  }
+
+  /** One wheel of several that roll in their own directions, as the program's text has it. @param index in the kit's order */
+  useWheel(index: number, socket: string, at: Place, diameterMm: number): void {
+    const one = this.kit.wheels[index];
+    if (!one) throw new RunError('out-of-range', `wheel ${index + 1} of ${this.kit.wheels.length}`);
+    const instead = <T>(list: readonly T[], value: T): T[] => list.map((v, i) => (i === index ? value : v));
+    this.kit = { ...this.kit, wheels: instead(this.kit.wheels, { ...one, at, diameterMm }) };
+    this.wheelSockets = instead(this.wheelSockets, socket);
+    this.drives = new Drive(placesOf(this.kit.wheels));
   }
 
   /** Commands act from the next tick's boundary, in the order they were given. */
@@ -117,32 +143,44 @@ export class Machine extends Face implements Device {
     const motor = this.yard.motors.get(socket);
     if (!part) throw new RunError('empty-socket', `socket ${socket}`);
     if (!motor) throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
-    if (part.drives) this.mayMove();
+    if (wheelOf(this.kit, part)) this.mayMove();
     return { motor, sign: this.signOf(part), part };
   }
   /** A motor that is mounted mirrored turns its wheel the other way; so does one that counts mirrored from here on. */
   private signOf(part: Part): number {
-    const mounted = !!part.drives && part.mounted === 'mirrored';
+    const mounted = part.type === 'motor' && !!part.drives && part.mounted === 'mirrored';
     return mounted !== this.mirrored.has(part.socket) ? -1 : 1;
   }
   private mayMove(): void {
     if (this.holdWheels) throw new RunError('not-yet');
   }
-  private wheels(): { left: Motor; right: Motor } {
+  private wheels(): Motor[] {
     this.mayMove();
     return this.wheelMotors();
   }
-  private wheelMotors(): { left: Motor; right: Motor } {
-    const left = this.leftSocket && this.yard.motors.get(this.leftSocket);
-    const right = this.rightSocket && this.yard.motors.get(this.rightSocket);
-    if (!left || !right) throw new RunError('empty-socket', 'the motors of the wheels');
-    return { left, right };
+  /** In the kit's order. */
+  private wheelMotors(): Motor[] {
+    const motors = this.wheelSockets.flatMap((socket) => (socket && this.yard.motors.get(socket)) || []);
+    if (!motors.length || motors.length < this.kit.wheels.length)
+      throw new RunError('empty-socket', 'the motors of the wheels');
+    return motors;
+  }
+  private sideOf(index: number): Side {
+    return this.kit.wheels[index].at.yMm > 0 ? 'left' : 'right';
+  }
+  /** Of the wheels of a side the first one, where there are sides. */
+  private wheelAt(side: Side): { motor: Motor; socket: string; radiusM: number } {
+    const motors = this.wheelMotors();
+    const wheel = wheelsAt(this.kit, side)[0];
+    if (!wheel) throw new RunError('empty-socket', `the motors of the ${side} wheels`);
+    const i = this.kit.wheels.indexOf(wheel);
+    return { motor: motors[i], socket: this.wheelSockets[i]!, radiusM: wheel.diameterMm / 2000 };
   }
   drive(way: 'ahead' | 'back', measure: Measure, power: number, ending: Ending): MoveId {
     this.wheels();
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
-    const w = this.kit.wheels;
-    const mean = (w.leftDiameterMm + w.rightDiameterMm) / 2000;
+    const { wheels } = this.kit;
+    const mean = wheels.reduce((sum, w) => sum + w.diameterMm, 0) / wheels.length / 1000;
     const length = this.length(measure, speed, mean, ending);
     const rolled = this.rolled({ ahead: way === 'ahead' ? length : -length, left: 0, turn: 0 });
     const { x, y } = this.yard.robot.getPosition();
@@ -170,19 +208,17 @@ export class Machine extends Face implements Device {
     const l = this.percent('power', left, -100);
     const r = this.percent('power', right, -100);
     this.tellWheels(l, r, 'power');
-    this.command(() => {
-      this.setMotor(motors.left, 'driven', l / 100);
-      this.setMotor(motors.right, 'driven', r / 100);
-    });
+    this.command(() =>
+      motors.forEach((motor, i) => this.setMotor(motor, 'driven', (this.sideOf(i) === 'left' ? l : r) / 100))
+    );
   }
 
   private tellWheels(left: number, right: number, how: 'power' | Ending): void {
     this.tells('wheels', `${left} ${right} ${how}`, { type: 'wheels', left, right, how });
-    for (const socket of [this.leftSocket, this.rightSocket]) this.untold(`motor ${socket}`);
+    for (const socket of this.wheelSockets) this.untold(`motor ${socket}`);
   }
   private tellMotor(socket: string, power: number, how: 'power' | Ending): void {
-    const part = partAt(this.kit, socket);
-    if (part?.drives) this.untold('wheels');
+    if (wheelOf(this.kit, partAt(this.kit, socket))) this.untold('wheels');
     this.tells(`motor ${socket}`, `${power} ${how}`, { type: 'motor', socket, power, how });
   }
 
@@ -192,15 +228,13 @@ export class Machine extends Face implements Device {
     const r = this.percent('power', right, -100);
     const top = Math.max(Math.abs(l), Math.abs(r));
     const speed = (top / 100) * FULL_SPEED;
-    const w = this.kit.wheels;
-    const faster = Math.abs(l) >= Math.abs(r) ? w.leftDiameterMm : w.rightDiameterMm;
-    const length = this.length(measure, speed, faster / 1000, ending);
+    const faster: Side = Math.abs(l) >= Math.abs(r) ? 'left' : 'right';
+    const length = this.length(measure, speed, diameterMm(this.kit, faster) / 1000, ending);
     const share = (p: number): number => (top > 0 ? (p / top) * Math.sign(length) : 0);
-    const list = [
-      this.follow(motors.left, share(l), w.leftDiameterMm),
-      this.follow(motors.right, share(r), w.rightDiameterMm)
-    ];
-    const lead = Math.abs(l) >= Math.abs(r) ? list[0] : list[1];
+    const list = motors.map((motor, i) =>
+      this.follow(motor, share(this.sideOf(i) === 'left' ? l : r), this.kit.wheels[i].diameterMm)
+    );
+    const lead = list[motors.findIndex((_, i) => this.sideOf(i) === faster)];
     return this.begin(
       'run wheels',
       length * 100,
@@ -214,11 +248,10 @@ export class Machine extends Face implements Device {
   }
 
   stopWheels(ending: Ending): void {
-    const { left, right } = this.wheels();
+    const motors = this.wheels();
     this.tellWheels(0, 0, ending);
     this.command(() => {
-      this.setMotor(left, ending, 0);
-      this.setMotor(right, ending, 0);
+      for (const motor of motors) this.setMotor(motor, ending, 0);
     });
   }
 
@@ -261,8 +294,8 @@ export class Machine extends Face implements Device {
   }
 
   private diameterAt(socket: string): number {
-    const { leftDiameterMm, rightDiameterMm } = this.kit.wheels;
-    return partAt(this.kit, socket)?.drives === 'right' ? rightDiameterMm : leftDiameterMm;
+    const wheel = wheelOf(this.kit, partAt(this.kit, socket)) ?? this.kit.wheels[0];
+    return wheel?.diameterMm ?? 0;
   }
   motorSide(socket: string, side: 'normal' | 'mirrored'): void {
     this.motorAt(socket);
@@ -369,15 +402,13 @@ export class Machine extends Face implements Device {
   }
   /** What each wheel has to follow for a motion in metres and radians, and how far the one rolls that rolls furthest. */
   private rolled(motion: Motion): { list: Following[]; length: number } {
-    const { left, right } = this.wheelMotors();
-    const { leftDiameterMm, rightDiameterMm } = this.kit.wheels;
-    const [l, r] = this.drives.rims(motion);
-    const length = Math.max(Math.abs(l), Math.abs(r));
-    const share = (rim: number): number => (length > 0 ? rim / length : 0);
-    return {
-      list: [this.follow(left, share(l), leftDiameterMm), this.follow(right, share(r), rightDiameterMm)],
-      length
-    };
+    const rims = this.drives.rims(motion);
+    const length = rims.reduce((most, rim) => Math.max(most, Math.abs(rim)), 0);
+    const { wheels } = this.kit;
+    const list = this.wheelMotors().map((motor, i) =>
+      this.follow(motor, length > 0 ? rims[i] / length : 0, wheels[i].diameterMm)
+    );
+    return { list, length };
   }
   private clockwise(): number[] {
     return this.drives.rims({ ahead: 0, left: 0, turn: -1 });
@@ -471,20 +502,19 @@ export class Machine extends Face implements Device {
     for (const socket of this.servoSockets) this.servo(socket, 90);
   }
   /** @param socket where a text says that it is plugged in */
-  private lookAhead(socket: string | undefined): void {
-    if (!this.distancePart) throw new RunError('empty-socket', 'no distance sensor');
-    if (socket === undefined) return;
-    const part = partAt(this.kit, socket);
-    if (!part) throw new RunError('empty-socket', `socket ${socket}`);
-    if (part.type !== 'distance') throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
+  private lookAhead(socket: string | undefined): { cm: number; echo: boolean } {
+    if (!this.firstDistance) throw new RunError('empty-socket', 'no distance sensor');
+    const at = socket ?? this.firstDistance;
+    const part = partAt(this.kit, at);
+    if (!part) throw new RunError('empty-socket', `socket ${at}`);
+    if (part.type !== 'distance') throw new RunError('wrong-part', `socket ${at} holds the ${part.name}`);
+    return this.yard.distances.get(at)!.reads;
   }
   distance(socket?: string): number {
-    this.lookAhead(socket);
-    return this.yard.distance.cm;
+    return this.lookAhead(socket).cm;
   }
   somethingAhead(socket?: string): boolean {
-    this.lookAhead(socket);
-    return this.yard.distance.echo;
+    return this.lookAhead(socket).echo;
   }
   noseTouched(): boolean {
     return this.noseByHand || this.yard.noseTouched;
@@ -515,28 +545,30 @@ export class Machine extends Face implements Device {
     this.zero.heading = this.yard.headingDeg;
     this.zero.spun = this.spunDeg;
   }
+  private turnsSince(motor: Motor, socket: string): number {
+    return (motor.counts - (this.zero.motors.get(socket) ?? 0)) / this.kit.motor.countsPerTurn;
+  }
   wheelTurns(side: Side): number {
-    return (this.wheelMotors()[side].counts - this.zero[side]) / this.kit.motor.countsPerTurn;
+    const { motor, socket } = this.wheelAt(side);
+    return this.turnsSince(motor, socket);
   }
   wheelSpeed(side: Side): number {
-    return this.wheelMotors()[side].omega * this.radiusM(side) * 100;
-  }
-  private radiusM(side: Side): number {
-    const { leftDiameterMm, rightDiameterMm } = this.kit.wheels;
-    return (side === 'left' ? leftDiameterMm : rightDiameterMm) / 2000;
+    const { motor, radiusM } = this.wheelAt(side);
+    return motor.omega * radiusM * 100;
   }
   zeroWheels(): void {
-    const { left, right } = this.wheelMotors();
-    this.zero.left = left.counts;
-    this.zero.right = right.counts;
+    this.wheelMotors();
     for (const [socket, motor] of this.yard.motors) this.zero.motors.set(socket, motor.counts);
   }
   driven(): number {
-    const rolled = SIDES.map((side) => 2 * Math.PI * this.wheelTurns(side) * this.radiusM(side));
+    const rolled = this.wheelMotors().map(
+      (motor, i) => Math.PI * this.turnsSince(motor, this.wheelSockets[i]!) * (this.kit.wheels[i].diameterMm / 1000)
+    );
     return this.drives.motion(rolled).ahead * 100;
   }
   speed(): number {
-    return this.drives.motion(SIDES.map((side) => this.wheelSpeed(side))).ahead;
+    const rims = this.wheelMotors().map((motor, i) => motor.omega * (this.kit.wheels[i].diameterMm / 2000));
+    return this.drives.motion(rims).ahead * 100;
   }
   private shaft(socket: string): { motor: Motor; sign: number } {
     const part = partAt(this.kit, socket);
@@ -547,7 +579,7 @@ export class Machine extends Face implements Device {
   }
   motorTurns(socket: string): number {
     const { motor, sign } = this.shaft(socket);
-    return (sign * (motor.counts - (this.zero.motors.get(socket) ?? 0))) / this.kit.motor.countsPerTurn || 0;
+    return sign * this.turnsSince(motor, socket) || 0;
   }
   motorSpeed(socket: string): number {
     const { motor, sign } = this.shaft(socket);
@@ -579,16 +611,18 @@ export class Machine extends Face implements Device {
     const part = partAt(this.kit, socket);
     if (!part) throw new RunError('empty-socket', `socket ${socket}`);
     if (part.type !== 'line') throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
-    return part.side === 'right' ? this.yard.lineRight : this.yard.lineLeft;
+    return this.yard.lines.get(socket)!.reads;
   }
   colourBelow(socket: string): string {
     const part = partAt(this.kit, socket);
     if (!part) throw new RunError('empty-socket', `socket ${socket}`);
     if (part.type !== 'colour') throw new RunError('wrong-part', `socket ${socket} holds the ${part.name}`);
-    return this.yard.colourBelow();
+    return this.yard.colourBelow(socket);
   }
   lineOver(socket: string, what: 'dark' | 'light'): boolean {
-    return this.lineReads(socket) < this.kit.lineSensors.threshold === (what === 'dark');
+    const reads = this.lineReads(socket);
+    const part = partAt(this.kit, socket);
+    return reads < (part?.type === 'line' ? part.threshold : 50) === (what === 'dark');
   }
   timer(): number {
     return (this.clock.now - this.zero.timerUs) / 1e6;

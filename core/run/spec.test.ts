@@ -89,7 +89,7 @@ describe('a run', () => {
       { noise: false },
       { onBattery: true },
       { open: true },
-      { quirks: quirksOf('MB-BAR-0003') },
+      { quirks: quirksOf('MB-BAR-0003', barrow) },
       { text: 'run(main)' },
       { kit: { ...barrow, name: 'mine' } },
       { mat: { ...hall, airC: 25 } },

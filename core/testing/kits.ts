@@ -1,25 +1,38 @@
 /** Barrow as classes have it: measured, put together otherwise, worn. Both runners must drive each alike. */
-import { barrow, type Kit, type Part } from '../kit/kit.ts';
-import { quirksOf, type Quirks } from '../kit/quirks.ts';
+import { barrow, resized, type Kit, type Part } from '../kit/kit.ts';
+import { asBuilt, noQuirks, quirksOf, type Quirks, type WheelQuirks } from '../kit/quirks.ts';
 import { STAND_INS } from '../kit/units.ts';
 
 const parts = (change: (part: Part) => Partial<Part>): Kit => ({
   ...barrow,
-  parts: barrow.parts.map((p) => ({ ...p, ...change(p) }))
+  parts: barrow.parts.map((p) => ({ ...p, ...change(p) }) as Part)
+});
+/** A device whose wheels alone differ from its kit sheet. */
+export const worn = (wheels: Record<string, Partial<WheelQuirks>>): Quirks => ({
+  ...noQuirks,
+  wheels: Object.fromEntries(Object.entries(wheels).map(([id, w]) => [id, { ...asBuilt, ...w }]))
 });
 const MOVED: Record<string, string> = { J1: 'J3', J2: 'J1', J4: 'J6', J5: 'J4', J7: 'J10', J8: 'J7', J9: 'J8' };
 
 export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
   plain: { kit: barrow },
   measured: {
-    kit: { ...barrow, measured: { device: 'Barrow 3', leftDiameterMm: 66, rightDiameterMm: 66.4, trackMm: 121 } }
+    kit: {
+      ...barrow,
+      measured: {
+        device: 'Barrow 3',
+        wheels: { left: { diameterMm: 66, xMm: 0, yMm: 60.5 }, right: { diameterMm: 66.4, xMm: 0, yMm: -60.5 } }
+      }
+    }
   },
   'other wheels': {
-    kit: { ...barrow, wheels: { ...barrow.wheels, leftDiameterMm: 56, rightDiameterMm: 72, trackMm: 140 } }
+    kit: resized(barrow, { left: 56, right: 72, trackMm: 140 })
   },
   'other sockets': { kit: parts((p) => ({ socket: MOVED[p.socket] ?? p.socket })) },
   'mounted the other way': {
-    kit: parts((p) => (p.drives ? { mounted: p.mounted === 'mirrored' ? 'normal' : 'mirrored' } : {}))
+    kit: parts((p) =>
+      p.type === 'motor' && p.drives ? { mounted: p.mounted === 'mirrored' ? 'normal' : 'mirrored' } : {}
+    )
   },
   'crooked servos': {
     kit: parts((p) =>
@@ -29,9 +42,9 @@ export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
   'a strong motor and much weight': {
     kit: {
       ...barrow,
-      body: { ...barrow.body, massKg: 1.4 },
+      chassis: { ...barrow.chassis, massKg: 1.4 },
       motor: { ...barrow.motor, stallNm: 0.3, freeTurnsPerS: 3 }
     }
   },
-  ...Object.fromEntries(STAND_INS.slice(0, 3).map((s) => [s.name, { kit: barrow, quirks: quirksOf(s.serial) }]))
+  ...Object.fromEntries(STAND_INS.slice(0, 3).map((s) => [s.name, { kit: barrow, quirks: quirksOf(s.serial, barrow) }]))
 };

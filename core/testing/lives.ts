@@ -67,7 +67,7 @@ export const anyLife: fc.Arbitrary<Life> = fc
   .map(({ program, seed, unit, noise, onBattery, limitS, start, company, happenings }) => {
     const others = company ? [{ name: 'the other', program: company, kit: trowel }] : undefined;
     const project = { ...newProject('Life', barrow, hall), program, start, ...(others ? { others } : {}) };
-    const quirks = unit ? quirksOf(unit.serial) : undefined;
+    const quirks = unit ? quirksOf(unit.serial, barrow) : undefined;
     const options = specOf({ program, kit: barrow, mat: hall, seed, noise, onBattery, limitS, start, others, quirks });
     return { project, options: { ...options, name: 'Life' }, happenings };
   });

@@ -6,7 +6,8 @@
 import * as z from 'zod';
 import { base64Of, bytesOf, unzipped, zipped } from '../bytes.ts';
 import type { BoardName } from '../kit/boards.ts';
-import { boardBefore, renewedSocket } from '../kit/before.ts';
+import { boardBefore, placedQuirks, renewedSocket } from '../kit/before.ts';
+import { quirksSchema } from '../kit/quirks.ts';
 import { checkProject, type Project } from '../project.ts';
 import { predictionSchema, type Prediction } from '../predict.ts';
 import { say } from '../words.ts';
@@ -24,7 +25,7 @@ import {
   type TraceEvent
 } from './trace.ts';
 
-export const RUN_VERSION = 4;
+export const RUN_VERSION = 5;
 export const LARGEST_RUN = 256 * 1024 * 1024;
 const EVENTS_A_LINE = 2000;
 const LONGEST_TICKS = 3_600_000;
@@ -46,21 +47,8 @@ const header = z.object({
     noise: z.boolean(),
     onBattery: z.boolean(),
     open: z.boolean(),
-    quirks: z
-      .object({
-        leftDiameter: z.number(),
-        rightDiameter: z.number(),
-        track: z.number(),
-        leftMotor: z.number(),
-        rightMotor: z.number(),
-        leftFree: z.number(),
-        rightFree: z.number(),
-        gyroBiasDegS: z.number(),
-        servoOffsetDeg: z.number(),
-        charge: z.number(),
-        swapped: z.literal(true).optional()
-      })
-      .optional()
+    /** files before version 5 have them by the side of the wheel */
+    quirks: z.preprocess(placedQuirks, quirksSchema).optional()
   }),
   wheels: z.object({ left: z.string(), right: z.string() }).optional(),
   blocks: z.array(z.string())

@@ -192,7 +192,7 @@ describe('findings', () => {
   });
   it('compare what was asked with what came of it', () => {
     const trace = run([b('drive.measure', { amount: 50 }), b('turn.angle', { angle: 90 })], {
-      kit: { ...barrow, wheels: { ...barrow.wheels, trackMm: 118 } },
+      kit: resized(barrow, { trackMm: 118 }),
       quirks: undefined
     });
     expect(askedAndGot(trace).map((m) => [m.what, m.asked, m.unit])).toEqual([
@@ -200,16 +200,7 @@ describe('findings', () => {
       ['turn left', 90, '°']
     ]);
     const off = run([b('turn.angle', { angle: 90 })], {
-      quirks: {
-        leftDiameter: 1,
-        rightDiameter: 1,
-        track: 1.1,
-        leftMotor: 1,
-        rightMotor: 1,
-        gyroBiasDegS: 0,
-        servoOffsetDeg: 0,
-        charge: 1
-      }
+      quirks: { ...noQuirks, spread: 1.1 }
     });
     expect(findings(off)[0]).toMatchObject({ rule: 'asked-and-got' });
     expect(findings(off)[0].says).toMatch(/asked 90 °, got 8[12]/);

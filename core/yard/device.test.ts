@@ -1,6 +1,6 @@
 /** One device on its site, without a program: what it touches, what a hand does, where its sensors are. */
 import { describe, expect, it } from 'vitest';
-import { barrow, trowel, wheelMotor, type Kit } from '../kit/kit.ts';
+import { barrow, motorsAt, plugged, trowel, type Kit } from '../kit/kit.ts';
 import { noQuirks } from '../kit/quirks.ts';
 import { hall } from '../testing/build.ts';
 import type { Mat } from './mat.ts';
@@ -41,7 +41,7 @@ const wheels = (yard: Yard, left: number, right = left) => {
     wheel.motor!.duty = duty;
   }
 };
-const FRONT = (barrow.body.lengthMm - barrow.body.axleFromRearMm) / 1000;
+const FRONT = 0.065;
 
 describe('what a device touches', () => {
   it('is told once while it lasts, with where, how fast and by the nose; let go of after 40 ms apart', () => {
@@ -207,7 +207,7 @@ describe('what a hand does', () => {
       const { x, y, facingDeg: to } = yard.pose;
       return [x - 1.5, y - 1.5, ((to - facingDeg + 540) % 360) - 180];
     };
-    const { massKg } = trowel.body;
+    const { massKg } = trowel.chassis;
     // F - mu m g for 0.1 s, then mu g until it rests (Coulomb): s = a t^2 / 2 + (a t)^2 / (2 mu g)
     const friction = 0.4 * 9.80665;
     const a = 0.4 / massKg - friction;
@@ -228,10 +228,10 @@ describe('its parts', () => {
   it('are where the kit has them: swapped wheels drive the other side', () => {
     const turn = (quirks: object) => {
       const yard = yardOf({}, { quirks: { ...noQuirks, ...quirks } });
-      const motor = yard.motors.get(wheelMotor(barrow, 'left')!.socket)!;
+      const motor = yard.motors.get(motorsAt(barrow, 'left')[0].socket)!;
       motor.state = 'driven';
       motor.duty = 0.5;
-      const other = yard.motors.get(wheelMotor(barrow, 'right')!.socket)!;
+      const other = yard.motors.get(motorsAt(barrow, 'right')[0].socket)!;
       other.state = 'brake';
       ticks(yard, 400);
       return ((yard.facingDeg - 90 + 540) % 360) - 180;
@@ -258,8 +258,9 @@ describe('its parts', () => {
     expect([...yard.servos.keys()]).toEqual([]);
   });
   it('the line sensors lie ahead of the axle, apart to both sides, whichever way it faces', () => {
-    const ahead = barrow.lineSensors.aheadMm / 1000;
-    const apart = barrow.lineSensors.apartMm / 2000;
+    // devices.md: 18 mm apart, 45 mm ahead of the axle
+    const [ahead, apart] = [0.045, 0.009];
+    const kit: Kit = { ...barrow, parts: [...barrow.parts, plugged(barrow, 'J10', 'colour')] };
     for (const [facingDeg, dx, dy] of [
       [90, 1, 0],
       [0, 0, 1],
@@ -279,29 +280,38 @@ describe('its parts', () => {
         reflectance: 10
       });
       const yard = yardOf({ start: { x: 1.5, y: 1.5, facingDeg }, reflectance: 90, areas: [square(x, y)] });
-      expect([yard.lineLeft, yard.lineRight], String(facingDeg)).toEqual([10, 90]);
-      const middle = yardOf({
-        start: { x: 1.5, y: 1.5, facingDeg },
-        colour: '#f5f5f0',
-        areas: [square(1.5 + dx * ahead, 1.5 + dy * ahead)]
-      });
-      expect(middle.colourBelow()).toBe('red');
-      expect(yardOf({ start: { x: 1.5, y: 1.5, facingDeg }, colour: '#f5f5f0' }).colourBelow()).toBe('white');
+      expect(
+        [...yard.lines.values()].map((l) => l.reads),
+        String(facingDeg)
+      ).toEqual([10, 90]);
+      const middle = yardOf(
+        {
+          start: { x: 1.5, y: 1.5, facingDeg },
+          colour: '#f5f5f0',
+          areas: [square(1.5 + dx * ahead, 1.5 + dy * ahead)]
+        },
+        { kit }
+      );
+      expect(middle.colourBelow('J10')).toBe('red');
+      expect(yardOf({ start: { x: 1.5, y: 1.5, facingDeg }, colour: '#f5f5f0' }, { kit }).colourBelow('J10')).toBe(
+        'white'
+      );
     }
   });
   it('the distance sensor looks from the nose, has a value every 30 ms, and none where there is no sensor', () => {
     const yard = yardOf({ walls: [wall(2.5, 1.5, 0.1, 1)], airC: 20 });
+    const seenBy = (yard: Yard) => yard.distances.get('J7')!.reads;
     const gap = (2.45 - 1.5 - FRONT - 0.006) * 100;
-    expect(yard.distance).toEqual({ cm: expect.closeTo(gap, 0), echo: true });
+    expect(seenBy(yard)).toEqual({ cm: expect.closeTo(gap, 0), echo: true });
     const seen = new Set<number>();
     wheels(yard, 0.5);
-    ticks(yard, 300, () => seen.add(yard.distance.cm));
+    ticks(yard, 300, () => seen.add(seenBy(yard).cm));
     expect(seen.size).toBeLessThanOrEqual(11);
     expect(seen.size).toBeGreaterThan(6);
     const none = { ...barrow, parts: barrow.parts.filter((p) => p.type !== 'distance') };
-    expect(yardOf({ walls: [wall(2.5, 1.5, 0.1, 1)] }, { kit: none }).distance).toEqual({ cm: 180, echo: false });
+    expect(yardOf({ walls: [wall(2.5, 1.5, 0.1, 1)] }, { kit: none }).distances.size).toBe(0);
     // turned by 61 degrees off its normal the wall sends nothing back; by 59 it does
-    const turned = (deg: number) => yardOf({ walls: [{ ...wall(2, 1.5, 0.02, 2), turnDeg: deg }] }).distance;
+    const turned = (deg: number) => seenBy(yardOf({ walls: [{ ...wall(2, 1.5, 0.02, 2), turnDeg: deg }] }));
     expect(turned(72).echo).toBe(false);
     expect(turned(40).echo).toBe(true);
   });

@@ -130,7 +130,7 @@ describe('the colour sensor', () => {
     ]);
   });
   it('reads the floor under it in a program, on both sides of an edge', () => {
-    const kit: Kit = { ...barrow, parts: [...barrow.parts, { socket: 'J10', type: 'colour', name: 'colour' }] };
+    const kit: Kit = { ...barrow, parts: [...barrow.parts, plugged(barrow, 'J10', 'colour')] };
     const red: [number, number][] = [
       [1.6, 1.4],
       [1.8, 1.4],
@@ -454,7 +454,7 @@ describe('laws that hold in any yard', () => {
             mat,
             seed,
             limitS: 1,
-            quirks: quirksOf(`R${seed}`)
+            quirks: quirksOf(`R${seed}`, barrow)
           });
           // plain comparisons: this looks a million times
           const wrong = (): string | undefined => {

@@ -1,3 +1,4 @@
+import { worn } from '../testing/kits.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { barrow } from '../kit/kit.ts';
@@ -17,7 +18,7 @@ describe('a measured move', () => {
             if (cm === 150 && power === 10) continue;
             const volts = 7.4 * battery;
             const kit = { ...barrow, battery: { ...barrow.battery, fullV: volts, emptyV: volts - 1e-9, ohm: 0 } };
-            const quirks = { ...noQuirks, leftMotor: strength, rightMotor: strength };
+            const quirks = worn({ left: { torque: strength }, right: { torque: strength } });
             const trace = run([b('drive.measure', { amount: cm, power })], {
               kit,
               quirks,
@@ -86,7 +87,7 @@ describe('a measured move', () => {
     expect(follower().control(still(half - 0.001), 0)).toBeCloseTo(-0.04 - friction, 9);
     expect(follower(-1).control(still(-half + 0.001), 0)).toBeCloseTo(-0.04 - friction, 9);
     // driving at 0.15 m/s and speeding up with 0.2 m/s^2: v + lag a over the free speed at the rim; and 0.15 m/s are missing yet
-    const lag = ((inertiaKgM2 + (barrow.body.massKg * d * d) / 8) * freeTurnsPerS * 2 * Math.PI) / stallNm;
+    const lag = ((inertiaKgM2 + (barrow.chassis.massKg * d * d) / 8) * freeTurnsPerS * 2 * Math.PI) / stallNm;
     const rim = freeTurnsPerS * Math.PI * d;
     const g = follower();
     expect(g.control({ x: half, v: 0.15, a: 0.2 }, 0)).toBeCloseTo((0.15 + lag * 0.2) / rim + friction + 0.15, 9);

@@ -1,4 +1,5 @@
 /** The yard against closed forms. Real block programs on the real bench; the source stands beside each check. */
+import { worn } from '../testing/kits.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { barrow, type Kit } from '../kit/kit.ts';
@@ -25,7 +26,7 @@ describe('wheels roll as geometry has it', () => {
     expect(cmFrom(run([b('drive.measure', { amount: 3.74, unit: 'wheel turns' })]))).toBeCloseTo(79.9, 1);
   });
   it('rolls 17.6 cm a turn with a wheel of 5.6 cm, and 80 cm in 4.55 turns (common practice)', () => {
-    const kit: Kit = { ...barrow, wheels: { ...barrow.wheels, leftDiameterMm: 56, rightDiameterMm: 56 } };
+    const kit: Kit = resized(barrow, { left: 56, right: 56 });
     expect(cmFrom(run([b('drive.measure', { amount: 1, unit: 'wheel turns' })], { kit }))).toBeCloseTo(17.59, 1);
     expect(cmFrom(run([b('drive.measure', { amount: 4.55, unit: 'wheel turns' })], { kit }))).toBeCloseTo(80.05, 1);
   });
@@ -56,7 +57,7 @@ describe('wheels roll as geometry has it', () => {
     expect(Math.sqrt((x - 1.5) * (x - 1.5) + (y - 1.5) * (y - 1.5))).toBeLessThan(0.008);
   });
   it('bends by L e / track when one wheel is 1 % larger, as geometry gives', () => {
-    const quirks = { ...noQuirks, leftDiameter: 1.005, rightDiameter: 0.995 };
+    const quirks = worn({ left: { diameter: 1.005 }, right: { diameter: 0.995 } });
     const trace = run([b('drive.measure', { amount: 100 })], { quirks });
     // the wheels roll 1.005 m and 0.995 m: the heading changes by 0.01 m / 0.124 m
     expect(end(trace).facingDeg - 90).toBeCloseTo(((0.01 / 0.124) * 180) / Math.PI, 1);
@@ -196,7 +197,7 @@ describe('a measured move on another machine', () => {
     };
     const heavy = {
       ...barrow,
-      body: { ...barrow.body, massKg: 3 },
+      chassis: { ...barrow.chassis, massKg: 3 },
       motor: { ...barrow.motor, stallNm: 0.5, inertiaKgM2: 0.003, frictionNm: 0.05 }
     };
     expect(lag(barrow)).toBeLessThan(2.5);
@@ -217,9 +218,16 @@ describe('a measured move on another machine', () => {
 
 describe('ground', () => {
   it('carries the weight by the places of wheels and caster (moments about the caster, statics)', () => {
-    const carries = (more: Partial<Kit['body']>) => {
+    const carries = (massAhead: number, casterBehind: number) => {
       const yard = new Yard({
-        kit: { ...barrow, body: { ...barrow.body, ...more } },
+        kit: {
+          ...barrow,
+          chassis: {
+            ...barrow.chassis,
+            massAt: { xMm: massAhead, yMm: 0 },
+            supports: [{ xMm: massAhead - casterBehind, yMm: 0 }]
+          }
+        },
         mat: hall,
         seed: 1,
         noise: false
@@ -228,10 +236,10 @@ describe('ground', () => {
       return yard.wheels[0].load;
     };
     // 48 mm behind and 12 mm ahead of the mass: the wheels carry 48 / 60
-    expect(carries({})).toBeCloseTo((0.62 * GRAVITY * 0.8) / 2, 9);
-    expect(carries({ casterBehindMassMm: 12 })).toBeCloseTo((0.62 * GRAVITY * 0.5) / 2, 9);
-    expect(carries({ massBehindAxleMm: 0 })).toBeCloseTo((0.62 * GRAVITY) / 2, 9);
-    expect(carries({ massBehindAxleMm: -20 })).toBeCloseTo((0.62 * GRAVITY) / 2, 9);
+    expect(carries(-12, 48)).toBeCloseTo((0.62 * GRAVITY * 0.8) / 2, 9);
+    expect(carries(-12, 12)).toBeCloseTo((0.62 * GRAVITY * 0.5) / 2, 9);
+    expect(carries(0, 48)).toBeCloseTo((0.62 * GRAVITY) / 2, 9);
+    expect(carries(20, 48)).toBeCloseTo((0.62 * GRAVITY) / 2, 9);
   });
   it('never accelerates beyond mu g (Coulomb)', () => {
     fc.assert(
@@ -382,8 +390,8 @@ describe('sensors', () => {
         ];
         const mat: Mat = { ...hall, width: 4, height: 4, start: { x: 1, y: 2, facingDeg: 90 }, things };
         const yard = new Yard({ kit: barrow, mat, seed: 1, noise: false });
-        if (!yard.distance.echo || Math.abs(yard.distance.cm - (far - 0.015) * 100) > 0.8)
-          missed.push(`${far} m, ${deg}°`);
+        const read = () => yard.distances.get('J7')!.reads;
+        if (!read().echo || Math.abs(read().cm - (far - 0.015) * 100) > 0.8) missed.push(`${far} m, ${deg}°`);
       }
     expect(missed).toEqual([]);
   });
@@ -451,14 +459,16 @@ describe('each device is an individual', () => {
   it('has quirks in the stated ranges, the same ones every time', () => {
     fc.assert(
       fc.property(fc.string({ minLength: 1 }), (serial) => {
-        const q = quirksOf(serial);
-        expect(quirksOf(serial)).toEqual(q);
-        for (const d of [q.leftDiameter, q.rightDiameter]) expect(Math.abs(d - 1)).toBeLessThanOrEqual(0.01);
-        for (const m of [q.leftMotor, q.rightMotor]) expect(Math.abs(m - 1)).toBeLessThanOrEqual(0.04);
+        const q = quirksOf(serial, barrow);
+        expect(quirksOf(serial, barrow)).toEqual(q);
+        for (const { diameter, torque, free } of Object.values(q.wheels)) {
+          expect(Math.abs(diameter - 1)).toBeLessThanOrEqual(0.01);
+          for (const m of [torque, free]) expect(Math.abs(m - 1)).toBeLessThanOrEqual(0.04);
+        }
         expect(Math.abs(q.track - 1)).toBeLessThanOrEqual(0.015);
         expect(Math.abs(q.servoOffsetDeg)).toBeLessThanOrEqual(3);
       })
     );
-    expect(quirksOf('MB-BAR-0003')).not.toEqual(quirksOf('MB-BAR-0005'));
+    expect(quirksOf('MB-BAR-0003', barrow)).not.toEqual(quirksOf('MB-BAR-0005', barrow));
   });
 });

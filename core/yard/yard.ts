@@ -3,9 +3,9 @@
  * angles, as planck has them; the language's centimetres and clockwise degrees begin in run/machine.ts.
  */
 import { testOverlap, Vec2, type Body, type Contact, type Shape, type World } from 'planck';
-import { hasWheels, reckoned, wheelMotor, type Kit } from '../kit/kit.ts';
-import { axle } from '../kit/drive.ts';
-import { isFaultless, noQuirks, type Quirks } from '../kit/quirks.ts';
+import { hasWheels, motorOf, placesOf, reckoned, type Kit } from '../kit/kit.ts';
+import type { Place } from '../kit/parts/part.ts';
+import { asBuilt, isFaultless, noQuirks, type Quirks } from '../kit/quirks.ts';
 import { FURTHEST_CM } from '../kit/ranges.ts';
 import { normals } from '../random.ts';
 import { GRAVITY } from '../units.ts';
@@ -49,10 +49,11 @@ export type YardOptions = {
 export type Push = { along: number; across: number; torque: number; seconds: number };
 type Wheel = {
   motor: Motor | undefined;
-  /** its place from the middle of the axle, ahead and to the left; from the centre of mass ahead; m */
+  /** its place from the origin, ahead and to the left, and from the centre of mass; m */
   x: number;
   y: number;
   ahead: number;
+  aside: number;
   /** of the direction in which it rolls */
   cos: number;
   sin: number;
@@ -63,6 +64,12 @@ type Wheel = {
   /** N on it */
   load: number;
 };
+
+/** Where a sensor sits, m and rad, and what it read last. */
+type Spot = { x: number; y: number; looks: number };
+type LineSensor = Spot & { reads: number; noise: () => number };
+type DistanceSensor = Spot & { reads: { cm: number; echo: boolean }; noise: () => number };
+const spotOf = (at: Place): Spot => ({ x: at.xMm / 1000, y: at.yMm / 1000, looks: at.deg * RAD });
 
 export class Yard {
   readonly world: World;
@@ -82,36 +89,34 @@ export class Yard {
   private liftedAt = -1;
   private pushes: (Push & { untilTick: number })[] = [];
   private readonly rolls: boolean;
-  /** of a machine on two wheels the left one, then the right one */
+  /** in the kit's order */
   readonly wheels: readonly Wheel[];
+  /** by socket, as their parts come in the kit */
+  readonly lines = new Map<string, LineSensor>();
+  readonly distances = new Map<string, DistanceSensor>();
+  readonly colours = new Map<string, Spot>();
   readonly start: Pose;
   /** readings as of the last tick */
   headingDeg = 0;
   rateDegS = 0;
-  distance = { cm: FURTHEST_CM, echo: false };
-  lineLeft = 0;
-  lineRight = 0;
   slips = false;
   touches: Touch[] = [];
   letGo: LetGo[] = [];
   /** what is being touched: since when, how many places, since when none, and how hard */
   private readonly contacts = new Map<string, { since: number; places: number; apart: number; newton: number }>();
-  private readonly nose: unknown;
-  private noseContacts = 0;
+  private readonly bars: ReadonlyMap<unknown, string>;
+  private barContacts = 0;
   private readonly perMass: number;
-  private readonly back: number;
+  /** the centre of mass */
+  private readonly middle: { x: number; y: number };
   private readonly bias: number;
   private readonly gyroNoise: () => number;
-  private readonly leftNoise: () => number;
-  private readonly rightNoise: () => number;
-  private readonly distanceNoise: () => number;
   private readonly force = { along: 0, across: 0, slips: false };
   private readonly shove = new Vec2(0, 0);
   private readonly motorList: Motor[];
   private readonly servoList: (Servo | SpinServo)[];
-  private readonly hasDistance: boolean;
-  private readonly lineAhead: number;
-  private readonly lineApart: number;
+  private readonly lineList: LineSensor[];
+  private readonly distanceList: DistanceSensor[];
   private tick = 0;
 
   constructor(readonly options: YardOptions) {
@@ -123,25 +128,32 @@ export class Yard {
     this.world = this.site.world;
     this.things = this.site.things;
     this.floor = this.site.floor;
-    const { robot, nose } = makeBody(this.world, kit, this.start);
+    const { robot, bars } = makeBody(this.world, kit, this.start);
     this.robot = robot;
-    this.nose = nose;
+    this.bars = bars;
     this.site.dwellers.push(this);
     this.rolls = hasWheels(kit);
-    this.tilt = new Tilt(kit.wheels.trackMm / 2000, kit.body.heightOfMassMm / 1000);
+    const { massKg, massAt, heightOfMassMm, supports } = kit.chassis;
+    const reaches = Math.max(0, ...kit.wheels.map((w) => Math.abs(w.at.yMm)));
+    this.tilt = new Tilt(reaches / 1000, heightOfMassMm / 1000);
     this.battery = new Battery(kit, options.onBattery ? quirks.charge : undefined);
+    const none = () => 0;
+    const source = (name: string) => (noise ? normals(seed, name) : none);
+    /** its own noise for each: the first of a name by that name, the next ones counted */
+    const named = new Map<string, number>();
+    const sourceOf = (name: string) => {
+      const n = (named.get(name) ?? 0) + 1;
+      named.set(name, n);
+      return source(n === 1 ? name : `${name} ${n}`);
+    };
     for (const part of kit.parts) {
+      const { socket } = part;
       if (part.type === 'motor') {
-        const [torque, speed] =
-          part.drives === 'left'
-            ? [quirks.leftMotor, quirks.leftFree]
-            : part.drives === 'right'
-              ? [quirks.rightMotor, quirks.rightFree]
-              : [1, 1];
-        this.motors.set(part.socket, new Motor(motorConstants(kit, torque, speed)));
+        const { torque, free } = quirks.wheels[part.drives ?? ''] ?? asBuilt;
+        this.motors.set(socket, new Motor(motorConstants(kit, torque, free)));
       } else if (part.type === 'servo')
         this.servos.set(
-          part.socket,
+          socket,
           new Servo({
             offsetDeg: quirks.servoOffsetDeg,
             dead: part.plug === 'wrong',
@@ -149,31 +161,42 @@ export class Yard {
             toDeg: part.freeToDeg
           })
         );
-      else if (part.type === 'spin') this.spins.set(part.socket, new SpinServo(part.plug === 'wrong'));
+      else if (part.type === 'spin') this.spins.set(socket, new SpinServo(part.plug === 'wrong'));
+      else if (part.type === 'line') {
+        const side = part.at.yMm > 0 ? 'left' : part.at.yMm < 0 ? 'right' : 'middle';
+        this.lines.set(socket, { ...spotOf(part.at), reads: 0, noise: sourceOf(`line ${side}`) });
+      } else if (part.type === 'distance')
+        this.distances.set(socket, {
+          ...spotOf(part.at),
+          reads: { cm: FURTHEST_CM, echo: false },
+          noise: sourceOf('distance')
+        });
+      else if (part.type === 'colour') this.colours.set(socket, spotOf(part.at));
     }
     this.motorList = [...this.motors.values()];
     this.servoList = [...this.servos.values(), ...this.spins.values()];
+    this.lineList = [...this.lines.values()];
+    this.distanceList = [...this.distances.values()];
     // a device is as it was built, with its quirks; without any it is as the kit sheet knows it
-    const wheels = isFaultless(quirks) ? reckoned(kit) : kit.wheels;
-    this.back = kit.body.massBehindAxleMm / 1000;
-    const sides = [
-      { side: 'left', other: 'right', diameterMm: wheels.leftDiameterMm * quirks.leftDiameter },
-      { side: 'right', other: 'left', diameterMm: wheels.rightDiameterMm * quirks.rightDiameter }
-    ] as const;
-    const places = this.rolls ? axle(wheels.trackMm * quirks.track) : [];
-    const carried = loads(kit.body.massKg * GRAVITY, [
-      ...places.map(({ x, y }) => ({ x: x + this.back, y })),
-      { x: -kit.body.casterBehindMassMm / 1000, y: 0 }
+    const { wheels } = isFaultless(quirks) ? reckoned(kit) : kit;
+    this.middle = { x: massAt.xMm / 1000, y: massAt.yMm / 1000 };
+    const places = placesOf(wheels).map((p) => ({ ...p, x: p.x * quirks.spread, y: p.y * quirks.spread }));
+    const fromMiddle = (at: { x: number; y: number }) => ({ x: at.x - this.middle.x, y: at.y - this.middle.y });
+    const carried = loads(massKg * GRAVITY, [
+      ...places.map(fromMiddle),
+      ...supports.map((s) => fromMiddle({ x: s.xMm / 1000, y: s.yMm / 1000 }))
     ]);
     this.wheels = places.map(({ x, y, rolls, rim }, i): Wheel => {
-      const { side, other, diameterMm } = sides[i];
-      const part = wheelMotor(kit, quirks.swapped ? other : side);
-      const radius = diameterMm / 2000;
+      const { id, diameterMm } = wheels[i];
+      const part = motorOf(kit, quirks.swapped ? wheels[(i + 1) % wheels.length].id : id);
+      const radius = (diameterMm * (quirks.wheels[id] ?? asBuilt).diameter) / 2000;
+      const from = fromMiddle({ x, y });
       return {
         motor: part && this.motors.get(part.socket),
         x,
         y,
-        ahead: x + this.back,
+        ahead: from.x,
+        aside: from.y,
         cos: Math.cos(rolls),
         sin: Math.sin(rolls),
         tyre: rim === 'tyre',
@@ -182,17 +205,9 @@ export class Yard {
         load: carried[i]
       };
     });
-    this.perMass = places.length / kit.body.massKg;
-    const none = () => 0;
-    const source = (name: string) => (noise ? normals(seed, name) : none);
+    this.perMass = places.length / massKg;
     this.bias = quirks.gyroBiasDegS + (noise ? 0.05 * source('gyro bias')() : 0);
     this.gyroNoise = source('gyro');
-    this.leftNoise = source('line left');
-    this.rightNoise = source('line right');
-    this.distanceNoise = source('distance');
-    this.hasDistance = kit.parts.some((p) => p.type === 'distance');
-    this.lineAhead = kit.lineSensors.aheadMm / 1000;
-    this.lineApart = kit.lineSensors.apartMm / 2000;
     this.world.on('begin-contact', (c) => this.touch(c, true));
     this.world.on('end-contact', (c) => this.touch(c, false));
     this.world.on('post-solve', (c, impulse) => this.press(c, impulse.normalImpulses));
@@ -206,8 +221,8 @@ export class Yard {
     const own = a.getBody() === this.robot ? a : b.getBody() === this.robot ? b : undefined;
     if (!own) return;
     const other = own === a ? b : a;
-    const nose = own === this.nose;
-    if (nose) this.noseContacts += begins ? 1 : -1;
+    const nose = this.bars.has(own);
+    if (nose) this.barContacts += begins ? 1 : -1;
     const what = String(other.getUserData());
     const known = this.contacts.get(what);
     if (!begins) {
@@ -251,7 +266,7 @@ export class Yard {
   }
 
   get noseTouched(): boolean {
-    return this.noseContacts > 0;
+    return this.barContacts > 0;
   }
   /** Degrees clockwise from up, 0 to 360. */
   get facingDeg(): number {
@@ -296,18 +311,18 @@ export class Yard {
     const v = robot.getLinearVelocity();
     const turn = robot.getAngularVelocity();
     const along = v.x * cos + v.y * sin;
-    const aside = -v.x * sin + v.y * cos;
+    const across = -v.x * sin + v.y * cos;
     const position = robot.getPosition();
     let fx = 0;
     let fy = 0;
     let torque = 0;
     this.slips = false;
     for (const wheel of this.wheels) {
-      const { motor, x, y, ahead, cos: c, sin: s } = wheel;
+      const { motor, x, y, ahead, aside, cos: c, sin: s } = wheel;
       const floor = this.floor.friction(position.x + cos * x - sin * y, position.y + sin * x + cos * y);
       // over the ground where the wheel stands, in the machine's frame
-      const vx = along - turn * y;
-      const vy = aside + turn * ahead;
+      const vx = along - turn * aside;
+      const vy = across + turn * ahead;
       const slip = motor ? motor.omega * wheel.radius - (c * vx + s * vy) : 0;
       const side = wheel.tyre ? c * vy - s * vx : 0;
       groundForce(slip, side, wheel.inert, this.perMass, DT, floor * wheel.load, this.force);
@@ -317,7 +332,7 @@ export class Yard {
       const py = s * this.force.along + c * this.force.across;
       fx += px;
       fy += py;
-      torque += py * ahead - px * y;
+      torque += py * ahead - px * aside;
     }
     for (const motor of this.motorList) motor.turn(DT);
     this.shove.set(fx * cos - fy * sin, fx * sin + fy * cos);
@@ -416,12 +431,13 @@ export class Yard {
     let vy = (carryTo.y - y) / HAND.reachS;
     const speed = Math.sqrt(vx * vx + vy * vy);
     if (speed > HAND.speed) [vx, vy] = [(vx * HAND.speed) / speed, (vy * HAND.speed) / speed];
-    // about the middle of the axle, not the centre of mass
+    // about the origin, not the centre of mass
     const turns = (planeAngle(carryTo.facingDeg) - robot.getAngle()) / (2 * Math.PI);
     const turn = Math.max(-HAND.turn, Math.min(HAND.turn, ((turns - Math.round(turns)) * 2 * Math.PI) / HAND.reachS));
-    const angle = robot.getAngle();
+    const { c, s } = robot.getTransform().q;
+    const { x: ahead, y: aside } = this.middle;
     robot.setAngularVelocity(turn);
-    robot.setLinearVelocity(new Vec2(vx + turn * this.back * Math.sin(angle), vy - turn * this.back * Math.cos(angle)));
+    robot.setLinearVelocity(new Vec2(vx - turn * (s * ahead + c * aside), vy + turn * (c * ahead - s * aside)));
   }
   private pushed(cos: number, sin: number): void {
     for (const { along, across, torque, untilTick } of this.pushes) {
@@ -432,11 +448,12 @@ export class Yard {
     this.pushes = this.pushes.filter((p) => p.untilTick > this.tick);
   }
 
-  /** The name of the colour under the middle between the line sensors. */
-  colourBelow(): string {
+  /** The name of the colour under such a sensor. */
+  colourBelow(socket: string): string {
+    const spot = this.colours.get(socket)!;
+    const { c, s } = this.robot.getTransform().q;
     const { x, y } = this.robot.getPosition();
-    const angle = this.robot.getAngle();
-    return colourName(this.floor.colourAt(x + Math.cos(angle) * this.lineAhead, y + Math.sin(angle) * this.lineAhead));
+    return colourName(this.floor.colourAt(x + c * spot.x - s * spot.y, y + s * spot.x + c * spot.y));
   }
   private sense(): void {
     const rate = -this.robot.getAngularVelocity() / RAD + this.bias + GYRO_NOISE * this.gyroNoise();
@@ -447,23 +464,20 @@ export class Yard {
     }
     const { c: cos, s: sin } = this.robot.getTransform().q;
     const { x, y } = this.robot.getPosition();
-    const lx = x + cos * this.lineAhead;
-    const ly = y + sin * this.lineAhead;
-    this.lineLeft = limit100(
-      this.floor.spot(lx - sin * this.lineApart, ly + cos * this.lineApart) + LINE_NOISE * this.leftNoise()
-    );
-    this.lineRight = limit100(
-      this.floor.spot(lx + sin * this.lineApart, ly - cos * this.lineApart) + LINE_NOISE * this.rightNoise()
-    );
-    if (this.hasDistance && this.tick % PERIOD_MS === 0)
-      this.distance = reading(this.nearest(x, y, this.robot.getAngle()), this.options.mat.airC, this.distanceNoise());
+    for (const one of this.lineList) {
+      const over = this.floor.spot(x + cos * one.x - sin * one.y, y + sin * one.x + cos * one.y);
+      one.reads = limit100(over + LINE_NOISE * one.noise());
+    }
+    if (this.tick % PERIOD_MS === 0)
+      for (const one of this.distanceList) {
+        const from = { x: x + cos * one.x - sin * one.y, y: y + sin * one.x + cos * one.y };
+        one.reads = reading(this.nearest(from, this.robot.getAngle() + one.looks), this.options.mat.airC, one.noise());
+      }
   }
 
   /** Metres to the nearest surface in the cone that is not met more than 60 degrees off its normal. */
-  private nearest(x: number, y: number, angle: number): number | undefined {
-    const { kit } = this.options;
-    const front = (kit.body.lengthMm - kit.body.axleFromRearMm + 6) / 1000;
-    const from = new Vec2(x + Math.cos(angle) * front, y + Math.sin(angle) * front);
+  private nearest({ x, y }: { x: number; y: number }, angle: number): number | undefined {
+    const from = new Vec2(x, y);
     const far = (FURTHEST_CM + 20) / 100;
     let best: number | undefined;
     for (const ray of rays) {

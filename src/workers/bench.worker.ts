@@ -266,11 +266,11 @@ const api = {
   },
   /** One stand-in measured. */
   calibrate(kit: Kit, serial: string): Calibration {
-    return calibrate(kit, quirksOf(serial));
+    return calibrate(kit, quirksOf(serial, kit));
   },
   /** Where a run ends on one stand-in. */
   endOn(options: RunOptions, serial: string): { xCm: number; yCm: number; facingDeg: number } {
-    const trace = rehearse({ ...options, quirks: quirksOf(serial), onBattery: true, limitS: 60 });
+    const trace = rehearse({ ...options, quirks: quirksOf(serial, options.kit), onBattery: true, limitS: 60 });
     const { x, y, facingDeg } = stateAt(trace, trace.ticks * 1000);
     return { xCm: x * 100, yCm: y * 100, facingDeg };
   },

@@ -1,7 +1,14 @@
+import * as z from 'zod';
+import { LED_COLOURS } from '../../circuit/led.ts';
 import { later, say } from '../../words.ts';
-import type { PartDef } from './part.ts';
+import { partOf, type PartDef, type PartOf } from './part.ts';
 
-export const lamp: PartDef = {
+export const lampPart = partOf('lamp', {
+  /** a bare LED in the socket: the resistor before it, ohms, and its colour; a lamp without these has its own */
+  ohm: z.number().min(0).max(1e6).optional(),
+  colour: z.enum(LED_COLOURS).optional()
+});
+export const lamp: PartDef<PartOf<'lamp'>> = {
   words: [later('lamp'), later('a lamp')],
   fits: 'lamp',
   comesWith: () => ({ name: 'lamp' }),

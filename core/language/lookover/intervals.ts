@@ -89,7 +89,7 @@ export class Ranges {
       case 'sense.speed': {
         // no faster than its motor turns with no load, on a slope or pushed twice that
         const { freeTurnsPerS } = this.kit.motor;
-        const top = 2 * freeTurnsPerS * Math.PI * (this.kit.wheels.leftDiameterMm / 10);
+        const top = 2 * freeTurnsPerS * Math.PI * (Math.max(0, ...this.kit.wheels.map((w) => w.diameterMm)) / 10);
         return [-top, top];
       }
       case 'calc.sum':

@@ -1,5 +1,6 @@
 /** What can be looked over in a text project: the parts that it names at its top, against the kit sheet. */
-import { aPart, partAt, partName, typeName, type Kit } from '../../kit/kit.ts';
+import { partAt, partName, wheelOf, type Kit } from '../../kit/kit.ts';
+import { aPart, typeName } from '../../kit/parts/parts.ts';
 import { identifier } from '../python/names.ts';
 import { missingMotors } from '../python/fit.ts';
 import { typeOf } from '../python/parts.ts';
@@ -12,7 +13,7 @@ const DECLARES = /^([A-Za-z_]\w*)\s*=\s*([A-Z]\w*)\(["'](\w+)["']\)/;
 /** Sockets that the wheels name and that hold no motor. */
 const wheels = (text: string, kit: Kit): Remark[] =>
   missingMotors(text, kit).map(({ line, socket, there }): Remark => {
-    const motors = kit.parts.filter((p) => p.drives);
+    const motors = kit.parts.filter((p) => wheelOf(kit, p));
     return {
       rule: there ? 'socket-wrong-part' : 'socket-empty',
       severity: 'will not work',

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { barrow, checkWiring, kits, partAt, reckoned, wheelMotor, type Kit } from '../../kit/kit.ts';
+import { barrow, checkWiring, kits, partAt, reckoned, diameterMm, motorsAt, trackMm, type Kit } from '../../kit/kit.ts';
 import { KITS } from '../../testing/kits.ts';
 import { b, program, start, wait } from '../../testing/build.ts';
 import { lookOverText } from '../lookover/text.ts';
@@ -18,9 +18,9 @@ describe('the parts that a text names', () => {
     );
     const { kit, lost } = fitted(text, barrow);
     expect(lost).toEqual([]);
-    expect(wheelMotor(kit, 'left')).toMatchObject({ socket: 'J3', name: 'left wheel', mounted: 'mirrored' });
-    expect(wheelMotor(kit, 'right')!.socket).toBe('J2');
-    expect(kit.wheels).toMatchObject({ leftDiameterMm: 80, rightDiameterMm: 79.5, trackMm: 130 });
+    expect(motorsAt(kit, 'left')[0]).toMatchObject({ socket: 'J3', name: 'left wheel', mounted: 'mirrored' });
+    expect(motorsAt(kit, 'right')[0].socket).toBe('J2');
+    expect([diameterMm(kit, 'left'), diameterMm(kit, 'right'), trackMm(kit)]).toEqual([80, 79.5, 130]);
     expect(kit.parts.filter((p) => p.type === 'distance').map((p) => p.socket)).toEqual(['J10']);
     expect(partAt(kit, 'J6')).toMatchObject({ type: 'servo', name: 'gate' });
     expect(partAt(kit, 'J1')).toBeUndefined();

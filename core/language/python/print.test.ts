@@ -113,7 +113,7 @@ describe('what stands at the top', () => {
     );
   });
   it('tells two wheels apart once they are measured', () => {
-    const kit = { ...barrow, wheels: { ...barrow.wheels, rightDiameterMm: 67.6 } };
+    const kit = resized(barrow, { right: 67.6 });
     expect(printPython(program(start(b('wheels.stop'))), kit).text).toContain('diameter_mm=(68, 67.6), track_mm=124)');
   });
   it('holds every variable with its own name, and functions say which of them they set', () => {

@@ -1,5 +1,5 @@
 /** Program -> MicroPython text that a pupil can read, with a line <-> block map. */
-import { partAt, reckoned, wheelMotor, type Kit, type Part } from '../../kit/kit.ts';
+import { motorOf, partAt, reckoned, trackMm, wheelsAt, type Kit, type Part } from '../../kit/kit.ts';
 import { isInputSlot } from '../blocks/reuse.ts';
 import { definition, slotSpec } from '../catalogue.ts';
 import type { SlotSpec } from '../define.ts';
@@ -46,14 +46,17 @@ class Sheet {
 
 /** Parts of the device that a text names without a socket, and the line at the top that makes them. */
 export const THINGS: Record<string, (kit: Kit) => string> = {
-  wheels: (kit) => {
-    const w = reckoned(kit);
-    const socket = (side: 'left' | 'right') => `"${wheelMotor(kit, side)?.socket ?? ''}"`;
-    const diameter =
-      w.leftDiameterMm === w.rightDiameterMm
-        ? show(w.leftDiameterMm)
-        : `(${show(w.leftDiameterMm)}, ${show(w.rightDiameterMm)})`;
-    return `Wheels(left=${socket('left')}, right=${socket('right')}, diameter_mm=${diameter}, track_mm=${show(w.trackMm)})`;
+  wheels: (sheet) => {
+    const kit = reckoned(sheet);
+    const tuple = (all: string[]): string => (all.length === 1 ? all[0] : `(${all.join(', ')})`);
+    const socket = (id: string): string => `"${motorOf(kit, id)?.socket ?? ''}"`;
+    const diameters = (all: number[]): string => tuple([...new Set(all)].length > 1 ? all.map(show) : [show(all[0])]);
+    const [left, right] = (['left', 'right'] as const).map((side) => wheelsAt(kit, side));
+    if (left.length && right.length)
+      return `Wheels(left=${tuple(left.map((w) => socket(w.id)))}, right=${tuple(right.map((w) => socket(w.id)))}, diameter_mm=${diameters([left[0].diameterMm, right[0].diameterMm])}, track_mm=${show(trackMm(kit))})`;
+    // wheels that roll in several directions: each with its place, ahead and to the left, and its direction
+    const at = kit.wheels.map((w) => `(${socket(w.id)}, ${[w.at.xMm, w.at.yMm, w.at.deg].map(show).join(', ')})`);
+    return `Wheels(at=(${at.join(', ')}), diameter_mm=${diameters(kit.wheels.map((w) => w.diameterMm))})`;
   },
   display: () => 'Display()',
   gyro: () => 'Gyro()',
@@ -70,7 +73,7 @@ export const THINGS: Record<string, (kit: Kit) => string> = {
 const THING = new RegExp(`\\b(${Object.keys(THINGS).join('|')})\\.`, 'g');
 export const partIdentifier = (part: Part | undefined, type: string, socket: string): string =>
   part
-    ? `${part.name}${type === 'line' && !/line/i.test(part.name) ? ' line' : type === 'motor' && part.drives ? ' motor' : ''}`
+    ? `${part.name}${type === 'line' && !/line/i.test(part.name) ? ' line' : type === 'motor' && part.type === 'motor' && part.drives ? ' motor' : ''}`
     : `${type} ${socket}`;
 /** How the types of a routine's inputs are written; a number is not. */
 export const ANNOTATIONS: Record<InputType, string> = {

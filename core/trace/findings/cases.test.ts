@@ -1,4 +1,5 @@
 /** Of every rule: programs whose run it must tell of, and programs whose run it must not. */
+import { worn } from '../../testing/kits.ts';
 import { describe, expect, it } from 'vitest';
 import { barrow, trowel, type Kit } from '../../kit/kit.ts';
 import { noQuirks } from '../../kit/quirks.ts';
@@ -353,7 +354,7 @@ const ALL: Record<string, Cases> = {
     fires: {
       'a larger wheel': {
         p: 'wheels.drive(cm=80, power=45, ending="brake")',
-        with: { quirks: { ...noQuirks, leftDiameter: 1.05, rightDiameter: 1.05 } },
+        with: { quirks: worn({ left: { diameter: 1.05 }, right: { diameter: 1.05 } }) },
         says: /asked 80 cm, got 80(\.\d)? cm|not quite as the kit sheet/
       }
     },

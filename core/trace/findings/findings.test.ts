@@ -38,7 +38,7 @@ describe('findings', () => {
     const [found] = text(turn, { quirks: { ...noQuirks, swapped: true } });
     expect(found.rule).toBe('turned-the-other-way');
     expect(found.says).toContain('asked 90 °, and it turned 9');
-    expect(rules(text(turn, { quirks: { ...noQuirks, track: 1.05 } }))).toEqual(['asked-and-got']);
+    expect(rules(text(turn, { quirks: { ...noQuirks, spread: 1.05 } }))).toEqual(['asked-and-got']);
   });
   it('say that a wait ended at once because its condition was true, and which time', () => {
     const found = text(

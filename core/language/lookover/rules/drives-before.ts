@@ -1,5 +1,5 @@
 /** drives-before: the wheels may not move before setting off; a block that moves them stops the program there. */
-import { partAt } from '../../../kit/kit.ts';
+import { partAt, wheelOf } from '../../../kit/kit.ts';
 import { isLive, walkSteps } from '../../program.ts';
 import { say } from '../../../words.ts';
 import type { Remark, Rule } from '../remark.ts';
@@ -11,7 +11,7 @@ export const drivesBefore: Rule = ({ program, kit }) =>
       (s) =>
         !s.off &&
         (/^(drive|turn|curve|wheels)\./.test(s.kind) ||
-          (/^motor\.(run|span)$/.test(s.kind) && !!partAt(kit, String(s.slots.motor))?.drives))
+          (/^motor\.(run|span)$/.test(s.kind) && !!wheelOf(kit, partAt(kit, String(s.slots.motor)))))
     );
     if (!moving.length) return [];
     return [

@@ -1,5 +1,7 @@
 /** led-without-resistor: the program lights an LED that gets too much current, or hardly any. */
 import { currentOf, PIN_A, rightOhm } from '../../../circuit/led.ts';
+import { changePart } from '../../../kit/kit.ts';
+import type { PartOf } from '../../../kit/parts/part.ts';
 import { liveSteps } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
@@ -8,7 +10,7 @@ import { say } from '../../../words.ts';
 const DIM_A = 0.001;
 
 export const ledWithoutResistor: Rule = ({ program, kit }) => {
-  const part = kit.parts.find((p) => p.type === 'lamp' && p.ohm !== undefined);
+  const part = kit.parts.find((p) => p.type === 'lamp' && p.ohm !== undefined) as PartOf<'lamp'> | undefined;
   const ampere = part && currentOf(part);
   if (!part || ampere === undefined || (ampere <= PIN_A && ampere >= DIM_A)) return [];
   const lights = [...liveSteps(program)].filter((s) => s.kind.startsWith('lamp.'));
@@ -34,7 +36,7 @@ export const ledWithoutResistor: Rule = ({ program, kit }) => {
         label: say('Put {ohm} Ω before it', { ohm }),
         apply: (p, k) => ({
           program: p,
-          kit: { ...k, parts: k.parts.map((x) => (x.socket === part.socket ? { ...x, ohm } : x)) }
+          kit: changePart(k, part.socket, { ohm })
         })
       }
     ]

@@ -1,4 +1,4 @@
-import { partAt, wheelMotor } from '../../../kit/kit.ts';
+import { motorsAt } from '../../../kit/kit.ts';
 import { insertAfter, removeStep } from '../../edit.ts';
 import { liveSteps } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
@@ -7,8 +7,8 @@ import { say } from '../../../words.ts';
 
 /** mirrored-motor: both wheels' motors turn their shafts the same way, but one is mounted mirrored. */
 export const mirroredMotor: Rule = ({ program, kit }) => {
-  const left = wheelMotor(kit, 'left');
-  const right = wheelMotor(kit, 'right');
+  const [left] = motorsAt(kit, 'left');
+  const [right] = motorsAt(kit, 'right');
   if (!left || !right || left.mounted === right.mounted) return [];
   // somebody who says how a motor counts knows about it
   if ([...liveSteps(program)].some((s) => s.kind === 'motor.side')) return [];
@@ -42,7 +42,7 @@ export const mirroredMotor: Rule = ({ program, kit }) => {
             label: say('Use Run both wheels'),
             apply: (p, k) => {
               const power = { [String(a.slots.motor)]: Math.abs(pa), [String(b.slots.motor)]: Math.abs(pb) };
-              const sign = (partAt(k, left.socket)?.mounted === 'mirrored' ? pb : pa) > 0 ? 1 : -1;
+              const sign = (motorsAt(k, 'left')[0]?.mounted === 'mirrored' ? pb : pa) > 0 ? 1 : -1;
               const both = fresh(p, 'wheels.run', {
                 left: sign * power[left.socket],
                 right: sign * power[right.socket]

@@ -1,5 +1,5 @@
 /** plug-wrong: the program drives a servo whose plug is the wrong way round: it stays dead. */
-import { partAt } from '../../../kit/kit.ts';
+import { changePart, partAt } from '../../../kit/kit.ts';
 import { liveSteps } from '../../program.ts';
 import { say } from '../../../words.ts';
 import type { Remark, Rule } from '../remark.ts';
@@ -8,7 +8,8 @@ export const plugWrong: Rule = ({ program, kit }) => {
   const seen = new Map<string, string[]>();
   for (const step of liveSteps(program)) {
     const part = typeof step.slots.servo === 'string' ? partAt(kit, step.slots.servo) : undefined;
-    if (part?.plug === 'wrong') seen.set(part.socket, [...(seen.get(part.socket) ?? []), step.id]);
+    if (part && 'plug' in part && part.plug === 'wrong')
+      seen.set(part.socket, [...(seen.get(part.socket) ?? []), step.id]);
   }
   return [...seen].map(([socket, blocks]): Remark => {
     const { name } = partAt(kit, socket)!;
@@ -26,7 +27,7 @@ export const plugWrong: Rule = ({ program, kit }) => {
           label: say('Turn the plug on the kit sheet'),
           apply: (p, k) => ({
             program: p,
-            kit: { ...k, parts: k.parts.map((x) => (x.socket === socket ? { ...x, plug: 'right' as const } : x)) }
+            kit: changePart(k, socket, { plug: 'right' })
           })
         }
       ]

@@ -1,5 +1,6 @@
 /** socket-empty, socket-wrong-part: the program drives sockets other than those the parts are in. Both mends are offered. */
-import { aPart, movePart, partAt, partName, socketsFor, typeName, type Part } from '../../../kit/kit.ts';
+import { movePart, partAt, partName, socketsFor, type Part } from '../../../kit/kit.ts';
+import { aPart, typeName } from '../../../kit/parts/parts.ts';
 import { slotSpec } from '../../catalogue.ts';
 import { setSlot } from '../../edit.ts';
 import { liveSteps } from '../../program.ts';

@@ -1,6 +1,6 @@
 /** two-stacks-one-motor: two stacks that run at the same time command the same motor. */
 import { isLive, walkSteps, type Program, type Stack, type Step } from '../../program.ts';
-import { wheelMotor, type Kit } from '../../../kit/kit.ts';
+import { motorOf, type Kit } from '../../../kit/kit.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
 
@@ -18,7 +18,7 @@ function commands(stack: Stack, program: Program, kit: Kit): Map<string, string>
       const put = (socket: string | undefined): void => {
         if (socket && !found.has(socket)) found.set(socket, told ?? step.id);
       };
-      if (BOTH.test(step.kind)) for (const side of ['left', 'right'] as const) put(wheelMotor(kit, side)?.socket);
+      if (BOTH.test(step.kind)) for (const { id } of kit.wheels) put(motorOf(kit, id)?.socket);
       else if (/^motor\.(run|span)$/.test(step.kind)) put(String(step.slots.motor));
       else if (step.kind === 'servo.angle' || step.kind === 'servo.slow' || step.kind === 'servo.share')
         put(`servo ${String(step.slots.servo)}`);
