@@ -1,3 +1,4 @@
+import { barrow } from '../core/kit/kit.ts';
 /** Each demo project runs and does what its name says. */
 import { describe, expect, it } from 'vitest';
 import { lookOver } from '../core/language/lookover/lookover.ts';

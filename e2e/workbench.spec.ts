@@ -245,7 +245,7 @@ test('the kit sheet: parts move, blocks follow, measures change, with undo on ev
   await expect(page.locator('.servo\\.angle').first()).toContainText('hammer');
   const p = await project(page);
   expect(p.program.routines[0].steps[0].slots.servo).toBe('J6');
-  expect(p.kit.wheels.leftDiameterMm).toBe(56);
+  expect(p.kit.wheels.map((w) => w.diameterMm)).toEqual([56, 56]);
   for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
   await expect(page.locator('.servo\\.angle').first()).toContainText('striker');
   expect((await project(page)).program.routines[0].steps[0].slots.servo).toBe('J4');

@@ -524,7 +524,9 @@ test('a robot that starts in a wall is told, and the line threshold is set half 
   await page.getByLabel('reads on light').fill('80');
   await page.getByLabel('reads on dark').fill('11');
   await page.getByRole('button', { name: 'Set it' }).click();
-  expect((await project(page)).kit.lineSensors.threshold).toBe(45.5);
+  expect((await project(page)).kit.parts.filter((p) => p.type === 'line').map((p) => p.threshold)).toEqual([
+    45.5, 45.5
+  ]);
 });
 
 test('Trowel 2 takes a program over the cable, and on its own it is tossed and caught; barrows stay in their shed', async ({

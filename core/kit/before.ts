@@ -115,8 +115,15 @@ function placedKit(kit: Json): Json {
     ['right', -1]
   ] as const;
   const was = numbers(measured, ['leftDiameterMm', 'rightDiameterMm', 'trackMm']);
-  const sensor = (p: Json): Json => {
+  const seats = [
+    [6, 26],
+    [6, -22],
+    [-20, 2]
+  ].map(([x, y]) => ({ ...at(x, y), deg: 0 }));
+  let seated = 0;
+  const placed = (p: Json): Json => {
     const { side, ...part } = p;
+    if ((p.type === 'servo' || p.type === 'spin') && rolls) return { ...part, at: seats[Math.min(seated++, 2)] };
     if (p.type === 'distance') return { ...part, at: { ...at(front + 6, 0), deg: 0 } };
     if (p.type === 'colour') return { ...part, at: { ...at(line.aheadMm, 0), deg: 0 } };
     if (p.type !== 'line') return part;
@@ -130,6 +137,17 @@ function placedKit(kit: Json): Json {
       massKg: body.massKg,
       massAt: at(-body.massBehindAxleMm || 0, 0),
       heightOfMassMm: body.heightOfMassMm,
+      ...(rolls
+        ? {
+            fromMm: 27,
+            toMm: 67,
+            face: { ...at(rear + 31, 0), deg: 0 },
+            lamps: [
+              { name: 'left', at: at(front - 16, half - 18) },
+              { name: 'right', at: at(front - 16, 18 - half) }
+            ]
+          }
+        : { fromMm: 2, toMm: 6, face: { ...at(31, 0), deg: 0 }, lamps: [{ name: 'left', at: at(-1, 8) }] }),
       supports: [rolls ? at(-body.massBehindAxleMm - body.casterBehindMassMm, 0) : at(0, 0)],
       bars: rolls ? [{ name: 'nose', from: at(front, -21), to: at(front + 6, 21) }] : []
     },
@@ -153,7 +171,7 @@ function placedKit(kit: Json): Json {
           }
         }
       : {}),
-    parts: kit.parts.map((p: unknown) => (isJson(p) ? sensor(p) : p))
+    parts: kit.parts.map((p: unknown) => (isJson(p) ? placed(p) : p))
   };
 }
 /** A project of version 2 as one of version 3. */

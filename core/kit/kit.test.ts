@@ -151,7 +151,14 @@ describe('a kit sheet', () => {
     expect(plugged(without('J8', 'J9'), 'J8', 'line')).toEqual(partAt(barrow, 'J8'));
     expect(plugged(without('J9'), 'J9', 'line')).toEqual(partAt(barrow, 'J9'));
     expect(plugged(without('J7'), 'J7', 'distance')).toEqual(partAt(barrow, 'J7'));
-    expect(plugged(barrow, 'J6', 'spin')).toEqual({ socket: 'J6', type: 'spin', name: 'servo', hornDeg: 0 });
+    expect(plugged(barrow, 'J6', 'spin')).toEqual({
+      socket: 'J6',
+      type: 'spin',
+      name: 'servo',
+      hornDeg: 0,
+      at: { xMm: -20, yMm: 2, deg: 0 }
+    });
+    expect(plugged(trowel, 'J1', 'servo')).toEqual({ socket: 'J1', type: 'servo', name: 'servo', hornDeg: 0 });
     for (const kit of [barrow, trowel])
       for (const type of PART_TYPES)
         for (const socket of socketsFor(kit, type))

@@ -30,6 +30,12 @@ const chassis = z.strictObject({
   massKg: z.number().min(0.01).max(20),
   massAt: point,
   heightOfMassMm: mm(1, 300),
+  /** the body lies between these heights above the floor */
+  fromMm: mm(0, 400),
+  toMm: mm(1, 600),
+  /** the middle of its display; 0: the top of a picture points ahead */
+  face: place,
+  lamps: z.array(z.strictObject({ name: z.string().min(1).max(20), at: point })).max(12),
   /** where it stands on something that is no wheel */
   supports: z.array(point).max(8),
   /** bars that feel a touch: rectangles from one corner to the other */
@@ -129,6 +135,13 @@ export const barrow: Kit = {
     massKg: 0.62,
     massAt: { xMm: -12, yMm: 0 },
     heightOfMassMm: 45,
+    fromMm: 27,
+    toMm: 67,
+    face: { xMm: -54, yMm: 0, deg: 0 },
+    lamps: [
+      { name: 'left', at: { xMm: 49, yMm: 34 } },
+      { name: 'right', at: { xMm: 49, yMm: -34 } }
+    ],
     supports: [{ xMm: -60, yMm: 0 }],
     bars: [{ name: 'nose', from: { xMm: 65, yMm: -21 }, to: { xMm: 71, yMm: 21 } }]
   },
@@ -139,8 +152,8 @@ export const barrow: Kit = {
   parts: [
     { socket: 'J1', type: 'motor', name: 'left wheel', drives: 'left', mounted: 'mirrored' },
     { socket: 'J2', type: 'motor', name: 'right wheel', drives: 'right', mounted: 'normal' },
-    { socket: 'J4', type: 'servo', name: 'striker', hornDeg: 20 },
-    { socket: 'J5', type: 'servo', name: 'pan', hornDeg: 0 },
+    { socket: 'J4', type: 'servo', name: 'striker', hornDeg: 20, at: { xMm: 6, yMm: 26, deg: 0 } },
+    { socket: 'J5', type: 'servo', name: 'pan', hornDeg: 0, at: { xMm: 6, yMm: -22, deg: 0 } },
     { socket: 'J7', type: 'distance', name: 'nose', at: { xMm: 71, yMm: 0, deg: 0 } },
     { socket: 'J8', type: 'line', name: 'left', at: { xMm: 45, yMm: 9, deg: 0 }, threshold: 50 },
     { socket: 'J9', type: 'line', name: 'right', at: { xMm: 45, yMm: -9, deg: 0 }, threshold: 50 }
@@ -163,6 +176,10 @@ export const trowel: Kit = {
     massKg: 0.028,
     massAt: { xMm: 0, yMm: 0 },
     heightOfMassMm: 4,
+    fromMm: 2,
+    toMm: 6,
+    face: { xMm: 31, yMm: 0, deg: 0 },
+    lamps: [{ name: 'left', at: { xMm: -1, yMm: 8 } }],
     supports: [{ xMm: 0, yMm: 0 }],
     bars: []
   },

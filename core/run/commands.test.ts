@@ -1,6 +1,6 @@
 /** Each command of a device, and what comes of it: events, motors without wheels, servos, readings, refusals. */
 import { describe, expect, it } from 'vitest';
-import { barrow, trowel, type Kit } from '../kit/kit.ts';
+import { barrow, trowel, type Kit, resized } from '../kit/kit.ts';
 import type { Step } from '../language/program.ts';
 import { channelSpecs } from './channels.ts';
 import { b, end, hall, logs, log, program, run, start, wait } from '../testing/build.ts';

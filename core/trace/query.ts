@@ -25,7 +25,7 @@ export type State = {
   y: number;
   facingDeg: number;
   values: Record<string, number>;
-  lamps: Record<'left' | 'right', { on: boolean; colour: string; level?: number }>;
+  lamps: Record<string, { on: boolean; colour: string; level?: number }>;
   picture: string;
   /** what sounds: since when, and how loud, percent */
   tone: { hertz: number; sinceUs: number; level: number } | undefined;

@@ -1,6 +1,7 @@
+import { noQuirks } from '../kit/quirks.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { barrow } from '../kit/kit.ts';
+import { barrow, resized } from '../kit/kit.ts';
 import { channelSpecs } from '../run/channels.ts';
 import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';

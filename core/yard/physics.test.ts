@@ -1,7 +1,7 @@
 /** What devices feel and what hands do, against closed forms; random worlds against the laws. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { barrow, trowel, type Kit } from '../kit/kit.ts';
+import { barrow, trowel, type Kit, plugged } from '../kit/kit.ts';
 import { quirksOf } from '../kit/quirks.ts';
 import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';

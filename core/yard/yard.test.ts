@@ -2,7 +2,7 @@
 import { worn } from '../testing/kits.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { barrow, type Kit } from '../kit/kit.ts';
+import { barrow, type Kit, resized } from '../kit/kit.ts';
 import { noQuirks, quirksOf } from '../kit/quirks.ts';
 import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
@@ -465,7 +465,7 @@ describe('each device is an individual', () => {
           expect(Math.abs(diameter - 1)).toBeLessThanOrEqual(0.01);
           for (const m of [torque, free]) expect(Math.abs(m - 1)).toBeLessThanOrEqual(0.04);
         }
-        expect(Math.abs(q.track - 1)).toBeLessThanOrEqual(0.015);
+        expect(Math.abs(q.spread - 1)).toBeLessThanOrEqual(0.015);
         expect(Math.abs(q.servoOffsetDeg)).toBeLessThanOrEqual(3);
       })
     );

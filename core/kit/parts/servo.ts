@@ -1,8 +1,11 @@
 import * as z from 'zod';
 import { later, say } from '../../words.ts';
-import { partOf, type PartDef, type PartOf } from './part.ts';
+import type { Kit } from '../kit.ts';
+import { partOf, place, type PartDef, type PartOf, type Place } from './part.ts';
 
 const measures = {
+  /** its axle on the chassis; a servo of a board for the hand sits beside it */
+  at: place.optional(),
   /** where its horn stands at 0, degrees */
   hornDeg: z.number().min(-90).max(90).optional(),
   /** how its plug is put in; the wrong way round it is dead */
@@ -16,11 +19,19 @@ export const servoPart = partOf('servo', {
 });
 export const spinPart = partOf('spin', measures);
 
+/** Left of the middle, right of it, then in a row behind (our choice). */
+const SEATS: readonly Place[] = [26, -22, 2].map((yMm, i) => ({ xMm: i < 2 ? 6 : -20, yMm, deg: 0 }));
+const seat = ({ wheels, parts }: Kit): { at?: Place } => {
+  const free = SEATS.find(
+    ({ xMm, yMm }) => !parts.some((p) => 'at' in p && p.at && p.at.xMm === xMm && p.at.yMm === yMm)
+  );
+  return wheels.length ? { at: free ?? SEATS[0] } : {};
+};
 export const servo: PartDef<PartOf<'servo'>> = {
   words: [later('angle servo'), later('an angle servo')],
   fits: 'servo',
   className: 'Servo',
-  comesWith: () => ({ name: 'servo', hornDeg: 0 }),
+  comesWith: (kit) => ({ name: 'servo', hornDeg: 0, ...seat(kit) }),
   sits: ({ hornDeg = 0 }) =>
     hornDeg ? say('horn fitted at {x}{hornDeg}°', { x: hornDeg > 0 ? '+' : '', hornDeg }) : say('horn at 0°')
 };
@@ -28,6 +39,6 @@ export const spin: PartDef<PartOf<'spin'>> = {
   words: [later('spin servo'), later('a spin servo')],
   fits: 'servo',
   className: 'Spin',
-  comesWith: () => ({ name: 'servo', hornDeg: 0 }),
+  comesWith: (kit) => ({ name: 'servo', hornDeg: 0, ...seat(kit) }),
   sits: () => say('turns round and round')
 };

@@ -27,7 +27,7 @@ export const drive = defineBlock({
     power: power(45),
     ending
   },
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'Drives straight by the distance, measured by the wheel encoders, with a soft start and, ending in brake, a soft stop on the mark.',
   *run({ device }, { way, amount, unit, power, ending }) {
     yield { move: device.drive(way, measure(amount, unit), power, ending) };
@@ -50,7 +50,7 @@ export const turnAngle = defineBlock({
     power: power(35),
     ending
   },
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'Turns both wheels against each other until the robot has turned by the angle, as measured by its wheel encoders.',
   *run({ device }, { side, angle, power, ending }) {
     yield { move: device.turn(side, angle, power, ending) };
@@ -222,7 +222,7 @@ export const driveFacing = defineBlock({
     power: power(45),
     ending
   },
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'Drives ahead by the distance and steers by the gyro, so that the robot keeps facing the heading: 0 as at the start, growing clockwise.',
   mistake: 'If it does not face that way yet, it drives a bend: face the heading first.',
   *run({ device }, { amount, heading, power, ending }) {
@@ -239,7 +239,7 @@ export const turnGyro = defineBlock({
   words: 'turn {side} by {angle} ° with the gyro at {power} %, ending in {ending}',
   label: ['Turn with the gyro', 'on the spot, by an angle'],
   slots: { side, angle: number({ default: 60, unit: '°', min: 0, max: 36000 }), power: power(35), ending },
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'Turns on the spot until the gyro has turned by the angle. Worn wheels and a wrong track width do not matter to it.',
   *run({ device }, { side, angle, power, ending }) {
     yield { move: device.turnByGyro(side, angle, power, ending) };
@@ -255,7 +255,7 @@ export const turnFace = defineBlock({
   words: 'face {heading} ° at {power} %',
   label: ['Face a heading', 'the short way round'],
   slots: { heading: number({ default: 120, unit: '°' }), power: power(35) },
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'Turns on the spot, the short way round, until the robot faces the heading: 0 as at the start, 90 to the right of it.',
   mistake: 'Face 90 twice turns once: it says where to look, not how far to turn.',
   *run({ device }, { heading, power }) {
@@ -279,7 +279,7 @@ export const curve = defineBlock({
     power: power(45),
     ending
   },
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'Drives along a circle: the radius goes from its centre to the middle of the robot. The outer wheel has the power.',
   *run({ device }, { side, radius, angle, power, ending }) {
     yield { move: device.curve(side, radius, angle, power, ending) };

@@ -40,7 +40,7 @@ export const nose = defineBlock({
   words: 'nose is touched',
   label: ['Nose is touched', 'the bar in front'],
   slots: {},
-  needs: ['wheels'],
+  needs: ['nose'],
   help: 'True while something presses on the touch bar in front.',
   value: (device) => device.noseTouched(),
   python: 'nose.touched()'
@@ -69,7 +69,7 @@ export const heading = defineBlock({
   label: ['Heading', '0 to 359, clockwise'],
   also: 'compass, gyro, direction',
   slots: {},
-  needs: ['wheels'],
+  needs: ['gyro'],
   help: 'Which way the robot faces, by its gyro: 0 as at the start, growing clockwise up to 360.',
   value: (device) => device.heading(),
   python: 'gyro.heading()'
@@ -179,7 +179,7 @@ export const turnedSince = defineBlock({
   label: ['Turned since zero', 'signed, on and on'],
   also: 'gyro',
   slots: {},
-  needs: ['wheels'],
+  needs: ['gyro'],
   help: 'How far the robot has turned since the heading was zeroed: clockwise counts up, on and on beyond 360.',
   value: (device) => device.turned(),
   python: 'gyro.turned()'
@@ -193,7 +193,7 @@ export const turningRate = defineBlock({
   words: 'turning rate, °/s',
   label: ['Turning rate', 'degrees a second'],
   slots: {},
-  needs: ['wheels'],
+  needs: ['gyro'],
   help: 'How fast the robot turns now, by its gyro: clockwise counts up. At rest it is nearly 0, never quite.',
   value: (device) => device.turningRate(),
   python: 'gyro.rate()'
@@ -264,7 +264,7 @@ export const driven = defineBlock({
   words: 'distance driven, cm',
   label: ['Distance driven', 'since the wheels were zeroed'],
   slots: {},
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'How far the middle of the robot has rolled, by both encoders; backwards counts down.',
   value: (device) => device.driven(),
   python: 'wheels.driven()'
@@ -278,7 +278,7 @@ export const speed = defineBlock({
   words: 'speed, cm/s',
   label: ['Speed', 'of the robot'],
   slots: {},
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'How fast the robot rolls, by both encoders; backwards is negative.',
   value: (device) => device.speed(),
   python: 'wheels.speed()'
@@ -388,7 +388,7 @@ export const zeroHeading = defineBlock({
   words: 'zero the heading',
   label: ['Zero the heading', 'this way is 0'],
   slots: {},
-  needs: ['wheels'],
+  needs: ['gyro'],
   help: 'From here on the way it faces now is heading 0, and it has turned by 0.',
   example: `wheels.turn(right=90, power=35, ending="brake")
 gyro.zero()
@@ -406,7 +406,7 @@ export const zeroWheels = defineBlock({
   words: 'zero the wheels',
   label: ['Zero the wheels', 'counts begin anew'],
   slots: {},
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'Turns, degrees and the distance driven count from 0 again.',
   example: `wheels.drive(cm=20, power=45, ending="brake")
 wheels.zero()

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { barrow, changePart, movePart } from '../../kit/kit.ts';
+import { barrow, changePart, movePart, resized } from '../../kit/kit.ts';
 import { b, cmp, log, program, start, sum, wait } from '../../testing/build.ts';
 import type { Program, Slot, Step } from '../program.ts';
 import { printPython } from './print.ts';

@@ -5,7 +5,8 @@
   import Button from '../ui/Button.svelte';
   import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
-  import { aPart, barrow } from '../../../core/kit/kit.ts';
+  import { barrow } from '../../../core/kit/kit.ts';
+  import { aPart } from '../../../core/kit/parts/parts.ts';
   import { catalogue, definition } from '../../../core/language/catalogue.ts';
   import { SECTIONS, type PartType, type SlotSpec } from '../../../core/language/define.ts';
   import { MISSING } from '../../../core/language/lookover/rules/kit-lacks.ts';

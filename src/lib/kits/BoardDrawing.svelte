@@ -1,14 +1,15 @@
 <!-- A board for the hand, to scale, with what sits where on it. -->
 <script lang="ts">
   import { later, say, word } from '../../../core/words.ts';
-  import type { Kit } from '../../../core/kit/kit.ts';
-  import TrowelShape from '../ui/TrowelShape.svelte';
+  import { reach, type Kit } from '../../../core/kit/kit.ts';
+  import HandBoardShape from '../ui/HandBoardShape.svelte';
   let { kit }: { kit: Kit } = $props();
   const S = 6.4;
   const CX = 440;
   const CY = 372;
-  const top = $derived(-kit.body.lengthMm / 2);
-  const half = $derived(kit.body.widthMm / 2);
+  const top = $derived(-reach(kit).front);
+  const foot = $derived(-reach(kit).rear);
+  const half = $derived(reach(kit).left);
   /** a label, which side it stands on, and the place it points to, mm */
   const labels = $derived<[string, -1 | 1, number, number, number][]>([
     [later('matrix of 7 x 5 lamps: x to the right from 0, y down from 0'), -1, -40, -12, top + 15],
@@ -26,7 +27,7 @@
 
 <svg viewBox="0 0 880 748" class="h-full w-full" role="img" aria-label={say('Drawing of {name}', { name: kit.name })}>
   <g transform="translate({CX} {CY}) scale({S})"
-    ><TrowelShape {kit} picture="...#... ..###.. .#####. ..###.. ...#..." lamp={{ on: true, colour: 'amber' }} /></g
+    ><HandBoardShape {kit} picture="...#... ..###.. .#####. ..###.. ...#..." lamp={{ on: true, colour: 'amber' }} /></g
   >
   <g stroke="#8a8f82" fill="none">
     <path
@@ -36,10 +37,10 @@
     />
   </g>
   <text x={CX} y={CY + top * S - 42} text-anchor="middle" class="font-mono" font-size="13" fill="var(--soft)"
-    >{kit.body.widthMm} mm</text
+    >{2 * half} mm</text
   >
-  <text x={CX + half * S + 90} y={CY + (kit.body.lengthMm / 2) * S} class="font-mono" font-size="13" fill="var(--soft)"
-    >{kit.body.lengthMm} mm</text
+  <text x={CX + half * S + 90} y={CY + foot * S} class="font-mono" font-size="13" fill="var(--soft)"
+    >{foot - top} mm</text
   >
   {#each labels as [text, side, y, tx, ty] (text)}
     <path d="M{CX + side * 205} {CY + y * S}L{CX + tx * S} {CY + ty * S}" stroke="#5c6a60" fill="none" /><circle

@@ -5,6 +5,7 @@
   import Button from '../ui/Button.svelte';
   import { later, say } from '../../../core/words.ts';
   import { headingAt } from '../../../core/units.ts';
+  import { diameterMm, reckoned, trackMm, type Kit } from '../../../core/kit/kit.ts';
   import { calibrated, STRAIGHT_CM, TURNS, type Calibration } from '../../../core/kit/calibration.ts';
   import { useWorkbench } from '../workbench/workbench.svelte.ts';
   const bench = useWorkbench();
@@ -16,6 +17,10 @@
   let busy = $state(false);
   type End = { xCm: number; yCm: number; facingDeg: number };
 
+  const sides = (kit: Kit) => {
+    const real = reckoned(kit);
+    return { left: diameterMm(real, 'left'), right: diameterMm(real, 'right'), track: trackMm(real) };
+  };
   async function measure() {
     busy = true;
     const { name, serial } = unit;
@@ -70,9 +75,7 @@
         'This sheet holds what was measured of {device}: left wheel {left} mm, right wheel {right} mm, track {track} mm.',
         {
           device: kit.measured.device,
-          left: kit.measured.leftDiameterMm,
-          right: kit.measured.rightDiameterMm,
-          track: kit.measured.trackMm
+          ...sides(kit)
         }
       )}
       <Button look="quiet" class="underline" onclick={forget}>{say('Forget it')}</Button>
@@ -101,10 +104,14 @@
         >
         <tr class="border-t border-rule"
           ><td class="text-soft">{say('so the wheels are')}</td><td class="text-right"
-            >{say('{left} mm and {right} mm', { left: found.c.leftDiameterMm, right: found.c.rightDiameterMm })}</td
+            >{say('{left} mm and {right} mm', sides(calibrated(kit, found.name, found.c)))}</td
           ></tr
         >
-        <tr><td class="text-soft">{say('and the track is')}</td><td class="text-right">{found.c.trackMm} mm</td></tr>
+        <tr
+          ><td class="text-soft">{say('and the track is')}</td><td class="text-right"
+            >{sides(calibrated(kit, found.name, found.c)).track} mm</td
+          ></tr
+        >
         <tr class="border-t border-rule"
           ><td class="text-soft">{say('this program ended before at')}</td><td class="text-right"
             >{where(found.before)}</td

@@ -1,10 +1,18 @@
 <!-- A measured drawing, to scale from the kit's own numbers: click a dimension to change it, drag a card to another socket. -->
 <script lang="ts">
   import { later, say, word } from '../../../core/words.ts';
-  import type { Kit, Part } from '../../../core/kit/kit.ts';
-  import { PARTS } from '../../../core/kit/parts/parts.ts';
-  import { boardOf, socketsFor } from '../../../core/kit/kit.ts';
-  import BarrowShape from '../ui/BarrowShape.svelte';
+  import {
+    reach,
+    socketsFor,
+    boardOf,
+    trackMm,
+    wheelOf,
+    wheelsAt,
+    type Kit,
+    type Part
+  } from '../../../core/kit/kit.ts';
+  import { sits } from '../../../core/kit/parts/parts.ts';
+  import MachineShape from '../ui/MachineShape.svelte';
   let {
     kit,
     flagged,
@@ -16,13 +24,27 @@
     ondimension: (what: 'diameter' | 'track') => void;
     onmove: (from: string, to: string) => void;
   } = $props();
-  const S = 2.6;
   const CX = 432;
   const CY = 374;
-  const w = $derived(kit.wheels);
-  const b = $derived(kit.body);
-  const half = $derived((w.trackMm / 2) * S);
-  const front = $derived((b.lengthMm - b.axleFromRearMm) * S);
+  const CARD = { wide: 176, high: 46 };
+  const size = $derived(reach(kit));
+  /** pixels a millimetre: as large as leaves room for cards at its sides and measures round it */
+  const S = $derived.by(() => {
+    const reaches = kit.wheels.map((w) => Math.abs(w.at.yMm) + w.widthMm / 2);
+    const [long, wide] = [size.front - size.rear, 2 * Math.max(size.left, ...reaches)];
+    return Math.min(2.6, 400 / long, 370 / wide);
+  });
+  /** the origin, so that the body stands in the middle */
+  const OX = $derived(CX - 26 - ((size.front + size.rear) / 2) * S);
+  const px = (xMm: number) => OX + xMm * S;
+  const py = (yMm: number) => CY - yMm * S;
+  const front = $derived(px(size.front));
+  const track = $derived(trackMm(kit));
+  const wheel = $derived(wheelsAt(kit, 'left')[0] ?? kit.wheels[0]);
+  const other = $derived(wheelsAt(kit, 'right')[0]);
+  const top = $derived(py(Math.max(size.left, ...kit.wheels.map((w) => w.at.yMm))));
+  const bottom = $derived(py(Math.min(size.right, ...kit.wheels.map((w) => w.at.yMm))));
+  const looksDown = $derived(kit.parts.find((p) => p.type === 'line' || p.type === 'colour'));
   const TAKES = {
     motor: later('motor socket'),
     servo: later('servo socket'),
@@ -30,21 +52,46 @@
     lamp: later('lamp socket')
   };
   type Spot = { socket: string; x: number; y: number; tx: number; ty: number };
-  /** where each socket's card stands, and the place on the device it points to */
-  const spots = $derived.by((): Spot[] => [
-    { socket: 'J1', x: 16, y: 130, tx: CX - 12, ty: CY - half + 30 },
-    { socket: 'J4', x: 16, y: 222, tx: CX - 10, ty: CY - 26 * S },
-    { socket: 'J5', x: 16, y: 470, tx: CX - 10, ty: CY + 22 * S },
-    { socket: 'J2', x: 16, y: 562, tx: CX - 12, ty: CY + half - 30 },
-    { socket: 'J3', x: 16, y: 654, tx: CX - 70, ty: CY + 40 * S },
-    { socket: 'J6', x: 210, y: 654, tx: CX - 40, ty: CY + 40 * S },
-    { socket: 'J7', x: 688, y: 224, tx: CX + front + 4, ty: CY - 6 },
-    { socket: 'J8', x: 688, y: 470, tx: CX + kit.lineSensors.aheadMm * S, ty: CY - (kit.lineSensors.apartMm / 2) * S },
-    { socket: 'J9', x: 688, y: 562, tx: CX + kit.lineSensors.aheadMm * S, ty: CY + (kit.lineSensors.apartMm / 2) * S },
-    { socket: 'J10', x: 688, y: 654, tx: CX + 30 * S, ty: CY + 40 * S }
-  ]);
+  /** the place on the device that a card points to, mm */
+  function placeOf(part: Part): { xMm: number; yMm: number } | undefined {
+    const wheel = wheelOf(kit, part);
+    if (wheel) return wheel.at;
+    return 'at' in part ? part.at : undefined;
+  }
+  /** Cards as near to their places as they have room: those of what looks ahead on the right, the others on the left, empty sockets below. */
+  const spots = $derived.by((): Spot[] => {
+    const ahead = size.front * 0.45;
+    const [left, right, below]: [Spot[], Spot[], Spot[]] = [[], [], []];
+    for (const socket of Object.keys(boardOf(kit).sockets)) {
+      const part = partOf(socket);
+      const place = part && placeOf(part);
+      const spot = { socket, x: 0, y: 0, tx: px(place?.xMm ?? size.rear * 0.5), ty: py(place?.yMm ?? 0) };
+      if (!part) below.push(spot);
+      else if (place && place.xMm > ahead && !wheelOf(kit, part)) right.push(spot);
+      else left.push(spot);
+    }
+    const column = (list: Spot[], x: number): void => {
+      list.sort((a, b) => a.ty - b.ty);
+      const gap = CARD.high + 14;
+      // spread out from the middle, then pushed apart where they would lie on one another
+      list.forEach((s, i) => {
+        const wished = CY + (s.ty - CY) * 1.35 - CARD.high / 2;
+        s.x = x;
+        s.y = Math.max(wished, i ? list[i - 1].y + gap : 84);
+      });
+      for (let i = list.length - 1; i >= 0; i--)
+        list[i].y = Math.min(list[i].y, i === list.length - 1 ? 600 : list[i + 1].y - gap);
+    };
+    column(left, 16);
+    column(right, 880 - CARD.wide - 16);
+    below.forEach((s, i) => {
+      s.x = 16 + (i % 4) * (CARD.wide + 18);
+      s.y = 686 - Math.floor((below.length - 1 - i) / 4) * (CARD.high + 8);
+    });
+    return [...left, ...right, ...below];
+  });
   const partOf = (socket: string) => kit.parts.find((p) => p.socket === socket);
-  const line = (p: Part | undefined): string => (p ? PARTS[p.type].sits(p, kit) : say('empty'));
+  const line = (p: Part | undefined): string => (p ? sits(p, kit) : say('empty'));
   let drag = $state<{ from: string; dx: number; dy: number; x: number; y: number }>();
   let svg: SVGSVGElement;
   const at = (e: PointerEvent) => new DOMPoint(e.clientX, e.clientY).matrixTransform(svg.getScreenCTM()!.inverse());
@@ -75,7 +122,7 @@
   viewBox="0 0 880 748"
   class="h-full w-full"
   role="group"
-  aria-label={say('Barrow from above, measured')}
+  aria-label={say('{name} from above, measured', { name: kit.name })}
   data-testid="kit-drawing"
 >
   <defs>
@@ -93,76 +140,82 @@
     >
   </defs>
   <rect width="880" height="748" fill="url(#kit-grid)" />
-  <g transform="translate({CX} {CY}) scale({S})"
-    ><BarrowShape
+  <g transform="translate({OX} {CY}) scale({S})"
+    ><MachineShape
       {kit}
       {picture}
       horns={Object.fromEntries(kit.parts.filter((p) => p.type === 'servo').map((p) => [p.socket, 60]))}
-      lamps={{ left: { on: true, colour: 'amber' }, right: { on: true, colour: 'amber' } }}
+      lamps={Object.fromEntries(kit.chassis.lamps.map((l) => [l.name, { on: true, colour: 'amber' }]))}
     /></g
   >
 
-  <g stroke="#8a8f82" fill="none">
-    <path
-      d="M{CX - (w.leftDiameterMm / 2) * S} {CY - half - 24}V{CY - half - 62}M{CX + (w.leftDiameterMm / 2) * S} {CY -
-        half -
-        24}V{CY - half - 62}"
-    />
-    <path
-      d="M{CX - (w.leftDiameterMm / 2) * S} {CY - half - 50}H{CX + (w.leftDiameterMm / 2) * S}"
-      marker-start="url(#kit-arrow)"
-      marker-end="url(#kit-arrow)"
-    />
-    <path
-      d="M{CX + (w.rightDiameterMm / 2) * S + 8} {CY - half}H{CX + front + 60}M{CX +
-        (w.rightDiameterMm / 2) * S +
-        8} {CY + half}H{CX + front + 60}"
-    />
-    <path d="M{CX + front + 48} {CY - half}V{CY + half}" marker-start="url(#kit-arrow)" marker-end="url(#kit-arrow)" />
-    <path d="M{CX} {CY + half + 26}V{CY + half + 50}M{CX + kit.lineSensors.aheadMm * S} {CY + 36}V{CY + half + 50}" />
-    <path
-      d="M{CX} {CY + half + 40}H{CX + kit.lineSensors.aheadMm * S}"
-      marker-start="url(#kit-arrow)"
-      marker-end="url(#kit-arrow)"
-    />
-  </g>
-  <g class="font-mono" font-size="13" fill="var(--soft)">
-    <g
-      role="button"
-      tabindex="0"
-      class="cursor-pointer"
-      aria-label={say('Wheel diameter {leftDiameterMm} mm, change it', { leftDiameterMm: w.leftDiameterMm })}
-      onclick={() => ondimension('diameter')}
-      onkeydown={(e) => e.key === 'Enter' && ondimension('diameter')}
-      ><rect x={CX - 44} y={CY - half - 74} width="88" height="20" rx="5" fill="var(--paper)" /><text
-        x={CX}
-        y={CY - half - 59}
-        text-anchor="middle"
-        text-decoration="underline"
-        >{say('⌀ {leftDiameterMm}{x} mm', {
-          leftDiameterMm: w.leftDiameterMm,
-          x: w.rightDiameterMm !== w.leftDiameterMm ? ` / ${w.rightDiameterMm}` : ''
-        })}</text
-      ></g
-    >
-    <g
-      role="button"
-      tabindex="0"
-      class="cursor-pointer"
-      aria-label={say('Track width {trackMm} mm, change it', { trackMm: w.trackMm })}
-      onclick={() => ondimension('track')}
-      onkeydown={(e) => e.key === 'Enter' && ondimension('track')}
-      ><rect x={CX + front + 52} y={CY + 62} width="104" height="20" rx="5" fill="var(--paper)" /><text
-        x={CX + front + 56}
-        y={CY + 77}
-        text-decoration="underline">{say('track {trackMm} mm', { trackMm: w.trackMm })}</text
-      ></g
-    >
-    <text x={CX + (kit.lineSensors.aheadMm * S) / 2} y={CY + half + 58} text-anchor="middle"
-      >{say('{aheadMm} mm', { aheadMm: kit.lineSensors.aheadMm })}</text
-    >
-    <text x={CX - b.axleFromRearMm * S + 30} y={CY + half - 40} font-size="11.5">{say('x down, y to the left')}</text>
-  </g>
+  {#if wheel}
+    {@const half = (wheel.diameterMm / 2) * S}
+    {@const x = px(wheel.at.xMm)}
+    {@const y = track ? top : py(wheel.at.yMm)}
+    <g stroke="#8a8f82" fill="none">
+      {#if track}
+        <path d="M{x - half} {y - 24}V{y - 62}M{x + half} {y - 24}V{y - 62}" />
+        <path d="M{x - half} {y - 50}H{x + half}" marker-start="url(#kit-arrow)" marker-end="url(#kit-arrow)" />
+        <path
+          d="M{x + half + 8} {py(wheel.at.yMm)}H{front + 60}M{px(other.at.xMm) + half + 8} {py(other.at.yMm)}H{front +
+            60}"
+        />
+        <path
+          d="M{front + 48} {py(wheel.at.yMm)}V{py(other.at.yMm)}"
+          marker-start="url(#kit-arrow)"
+          marker-end="url(#kit-arrow)"
+        />
+      {/if}
+      {#if looksDown}
+        <path d="M{OX} {bottom + 26}V{bottom + 50}M{px(looksDown.at.xMm)} {py(looksDown.at.yMm) + 14}V{bottom + 50}" />
+        <path
+          d="M{OX} {bottom + 40}H{px(looksDown.at.xMm)}"
+          marker-start="url(#kit-arrow)"
+          marker-end="url(#kit-arrow)"
+        />
+      {/if}
+    </g>
+    <g class="font-mono" font-size="13" fill="var(--soft)">
+      <g
+        role="button"
+        tabindex="0"
+        class="cursor-pointer"
+        aria-label={say('Wheel diameter {leftDiameterMm} mm, change it', { leftDiameterMm: wheel.diameterMm })}
+        onclick={() => ondimension('diameter')}
+        onkeydown={(e) => e.key === 'Enter' && ondimension('diameter')}
+        ><rect
+          x={(track ? x : CX) - 44}
+          y={(track ? y : 100) - 74}
+          width="88"
+          height="20"
+          rx="5"
+          fill="var(--paper)"
+        /><text x={track ? x : CX} y={(track ? y : 100) - 59} text-anchor="middle" text-decoration="underline"
+          >{say('⌀ {leftDiameterMm}{x} mm', {
+            leftDiameterMm: wheel.diameterMm,
+            x: other && other.diameterMm !== wheel.diameterMm ? ` / ${other.diameterMm}` : ''
+          })}</text
+        ></g
+      >
+      {#if track}<g
+          role="button"
+          tabindex="0"
+          class="cursor-pointer"
+          aria-label={say('Track width {trackMm} mm, change it', { trackMm: track })}
+          onclick={() => ondimension('track')}
+          onkeydown={(e) => e.key === 'Enter' && ondimension('track')}
+          ><rect x={front + 52} y={CY + 62} width="104" height="20" rx="5" fill="var(--paper)" /><text
+            x={front + 56}
+            y={CY + 77}
+            text-decoration="underline">{say('track {trackMm} mm', { trackMm: track })}</text
+          ></g
+        >{/if}
+      {#if looksDown}<text x={(OX + px(looksDown.at.xMm)) / 2} y={bottom + 58} text-anchor="middle"
+          >{say('{aheadMm} mm', { aheadMm: looksDown.at.xMm })}</text
+        >{/if}
+    </g>
+  {/if}
   {#each spots as s (s.socket)}
     {@const p = partOf(s.socket)}
     {#if p}<path d="M{s.x < CX ? s.x + 176 : s.x} {s.y + 23}L{s.tx} {s.ty}" stroke="#5c6a60" fill="none" /><circle

@@ -1,11 +1,21 @@
 <script lang="ts">
-  import { hasWheels, type Kit } from '../../../core/kit/kit.ts';
+  import { hasWheels, reach, type Kit } from '../../../core/kit/kit.ts';
   import DeviceShape from './DeviceShape.svelte';
   let { kit }: { kit: Kit } = $props();
   const lit = { on: true, colour: 'amber' };
+  /** all of it, with room for what looks ahead of a machine */
+  const box = $derived.by(() => {
+    const { rear, front } = reach(kit);
+    const [from, to] = hasWheels(kit) ? [rear - 12, Math.max(front + 82, front * 1.6)] : [rear - 6, front + 6];
+    return `${from} ${(rear - to) * 0.32} ${to - from} ${(to - rear) * 0.64}`;
+  });
   const leaf = '...#... ..###.. .#####. ..###.. ...#...';
 </script>
 
-<svg width="64" viewBox={hasWheels(kit) ? '-97 -78 244 156' : '-52 -33 104 66'} aria-hidden="true"
-  ><DeviceShape {kit} lamps={{ left: lit, right: lit }} picture={hasWheels(kit) ? '' : leaf} /></svg
+<svg width="64" viewBox={box} aria-hidden="true"
+  ><DeviceShape
+    {kit}
+    lamps={Object.fromEntries(kit.chassis.lamps.map((l) => [l.name, lit]))}
+    picture={hasWheels(kit) ? '' : leaf}
+  /></svg
 >

@@ -1,9 +1,9 @@
 <!-- Any device from above in millimetres, facing right. -->
 <script lang="ts">
-  import type { Kit } from '../../../core/kit/kit.ts';
-  import BarrowShape from './BarrowShape.svelte';
-  import TrowelShape from './TrowelShape.svelte';
-  type Lamps = Record<'left' | 'right', { on: boolean; colour: string }>;
+  import { hasWheels, type Kit } from '../../../core/kit/kit.ts';
+  import HandBoardShape from './HandBoardShape.svelte';
+  import MachineShape from './MachineShape.svelte';
+  type Lamps = Readonly<Record<string, { on: boolean; colour: string }>>;
   let {
     kit,
     lamps,
@@ -13,6 +13,8 @@
   }: { kit: Kit; lamps?: Lamps; horns?: Record<string, number>; picture?: string; ghost?: boolean } = $props();
 </script>
 
-{#if kit.device === 'trowel'}
-  <g transform="rotate(90)"><TrowelShape {kit} lamp={lamps?.left} {horns} picture={picture || undefined} {ghost} /></g>
-{:else}<BarrowShape {kit} {lamps} {horns} {picture} {ghost} />{/if}
+{#if !hasWheels(kit)}
+  <g transform="rotate(90)"
+    ><HandBoardShape {kit} lamp={lamps?.left} {horns} picture={picture || undefined} {ghost} /></g
+  >
+{:else}<MachineShape {kit} {lamps} {horns} {picture} {ghost} />{/if}

@@ -8,7 +8,7 @@
   import { trowel } from '../../../core/kit/kit.ts';
   import { say } from '../../../core/words.ts';
   import { LEVEL, type Lean } from '../../../core/yard/hand.ts';
-  import TrowelShape from '$lib/ui/TrowelShape.svelte';
+  import HandBoardShape from '$lib/ui/HandBoardShape.svelte';
   import { leanOf } from '$lib/workbench/inputs/lean.ts';
 
   /** Told so often, and as a sign of life where nothing changes. */
@@ -206,7 +206,7 @@
         viewBox="-22 -50 44 100"
         class="h-full w-full"
         style={sensors === 'yes' ? '' : `transform: rotateX(${lean.forwards}deg) rotateY(${lean.sideways}deg)`}
-        ><TrowelShape kit={{ ...trowel, parts: [] }} {held} ontouch={touch} /></svg
+        ><HandBoardShape kit={{ ...trowel, parts: [] }} {held} ontouch={touch} /></svg
       >
     </div>
     <div class="flex gap-2">

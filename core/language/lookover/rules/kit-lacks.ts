@@ -6,7 +6,11 @@ import { later, say, word } from '../../../words.ts';
 
 /** What a kit lacks for a block, by the need that the block names. */
 export const MISSING: Readonly<Record<string, string>> = {
-  wheels: later('two driven wheels'),
+  drive: later('driven wheels'),
+  wheels: later('driven wheels on its left and on its right'),
+  slide: later('wheels that roll to every side'),
+  gyro: later('a gyro'),
+  nose: later('a bar or rim that feels a touch'),
   edges: later('touch edges'),
   light: later('a light sensor'),
   temperature: later('a temperature sensor'),

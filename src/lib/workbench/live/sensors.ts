@@ -1,5 +1,6 @@
 /** What a device senses, as the panel of live values shows it: where it stands in the trace, and the block that reads it. */
 import { hasWheels, type Kit } from '../../../../core/kit/kit.ts';
+import { lineKey } from '../../../../core/run/channels.ts';
 import { later, say, word } from '../../../../core/words.ts';
 
 export type Sensor = {
@@ -36,7 +37,7 @@ export function sensorsOf(kit: Kit): Sensor[] {
       { axis }
     )
   );
-  const at = (type: string, side?: string) => kit.parts.find((p) => p.type === type && (!side || p.side === side));
+  const has = (type: string) => kit.parts.some((p) => p.type === type);
   if (!hasWheels(kit))
     return [
       one('leanSideways', say('lean sideways'), '°', [-180, 180], 0, 'sense.lean', { way: 'sideways' }),
@@ -49,24 +50,13 @@ export function sensorsOf(kit: Kit): Sensor[] {
       one('edgeLeft', say('edge left'), '', [0, 1], 0, 'sense.edge', { edge: 'left' }),
       one('edgeRight', say('edge right'), '', [0, 1], 0, 'sense.edge', { edge: 'right' })
     ];
-  const lines = (['left', 'right'] as const).flatMap((side) => {
-    const part = at('line', side);
-    return part
-      ? [
-          one(
-            side === 'left' ? 'lineLeft' : 'lineRight',
-            say('line {name}', { name: part.name }),
-            '',
-            [0, 100],
-            1,
-            'sense.line',
-            { sensor: part.socket }
-          )
-        ]
-      : [];
-  });
+  const lines = kit.parts
+    .filter((p) => p.type === 'line')
+    .map(({ name, socket }) =>
+      one(lineKey(kit, socket), say('line {name}', { name }), '', [0, 100], 1, 'sense.line', { sensor: socket })
+    );
   return [
-    ...(at('distance') ? [one('distance', say('distance ahead'), 'cm', [4, 180], 1, 'sense.distance')] : []),
+    ...(has('distance') ? [one('distance', say('distance ahead'), 'cm', [4, 180], 1, 'sense.distance')] : []),
     ...lines,
     one('heading', say('heading'), '°', [0, 360], 1, 'sense.heading'),
     one('nose', say('nose'), '', [0, 1], 0, 'sense.nose'),

@@ -10,7 +10,7 @@
   import type { Input } from '../../../../core/trace/trace.ts';
   import { holds } from '../../ui/holds.ts';
   import { sensorsOf } from '../live/sensors.ts';
-  import TrowelShape from '../../ui/TrowelShape.svelte';
+  import HandBoardShape from '../../ui/HandBoardShape.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { HandOn } from './hand.svelte.ts';
 
@@ -137,7 +137,7 @@
         style="transform: translateY({-Math.min(60, up) *
           0.4}px) rotateX({lean.forwards}deg) rotateY({lean.sideways}deg) rotateZ({lean.turned}deg)"
       >
-        <TrowelShape
+        <HandBoardShape
           {kit}
           lamp={view?.lamps.left}
           {horns}

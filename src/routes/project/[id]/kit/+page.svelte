@@ -21,10 +21,11 @@
     socketsFor,
     hasWheels,
     socketsOf,
-    typeName,
+    resized,
+    trackMm,
     type Part
   } from '../../../../../core/kit/kit.ts';
-  import { PART_TYPES } from '../../../../../core/kit/parts/parts.ts';
+  import { PART_TYPES, typeName } from '../../../../../core/kit/parts/parts.ts';
   import { followPart } from '../../../../../core/language/edit.ts';
   import { circumference, turnsForAngle } from '../../../../../core/reckon/wheels.ts';
   import BoardDrawing from '$lib/kits/BoardDrawing.svelte';
@@ -42,14 +43,13 @@
   const bench = useWorkbench();
   const session = $derived(bench.session);
   const kit = $derived(session.project.kit);
+  const wheelMm = $derived(kit.wheels[0]?.diameterMm ?? 0);
+  const line = $derived(kit.parts.find((p) => p.type === 'line'));
   const sockets = $derived(socketsOf(kit));
   const wiring = $derived(checkWiring(kit));
   const remarks = $derived(bench.remarks.filter((r) => r.rule.startsWith('socket') || r.rule === 'mirrored-motor'));
   const flagged = $derived(
-    new Set([
-      ...wiring.map((x) => x.socket),
-      ...remarks.flatMap((r) => /\b(?:in|to) ([P-RU-W]|[1-4]0)\b/.exec(r.says)?.[1] ?? [])
-    ])
+    new Set([...wiring.map((x) => x.socket), ...remarks.flatMap((r) => /\b(J\d+)\b/.exec(r.says)?.[1] ?? [])])
   );
   let diameter = $state<HTMLInputElement>();
   let track = $state<HTMLInputElement>();
@@ -92,16 +92,12 @@
       return;
     }
     trouble = '';
-    const wheels =
-      what === 'diameter'
-        ? { ...kit.wheels, leftDiameterMm: value, rightDiameterMm: value }
-        : { ...kit.wheels, trackMm: value };
     // what was measured of a device does not hold for other wheels
     const { measured: _, ...sheet } = kit;
-    session.kit(what === 'diameter' ? say('change the wheel diameter') : say('change the track width'), {
-      ...sheet,
-      wheels
-    });
+    session.kit(
+      what === 'diameter' ? say('change the wheel diameter') : say('change the track width'),
+      resized(sheet, what === 'diameter' ? { left: value, right: value } : { trackMm: value })
+    );
   }
   /** what line sensors read on light and on dark floor: live values tell */
   let light = $state(88);
@@ -112,7 +108,10 @@
       return;
     }
     trouble = '';
-    session.kit(say('set the line threshold'), { ...kit, lineSensors: { ...kit.lineSensors, threshold: value } });
+    session.kit(say('set the line threshold'), {
+      ...kit,
+      parts: kit.parts.map((p) => (p.type === 'line' ? { ...p, threshold: value } : p))
+    });
   }
   let trouble = $state('');
   const mounted = (p: Part) => (p.type === 'motor' ? (p.mounted ?? 'normal') : '');
@@ -174,7 +173,9 @@
                   >{:else}<b class="px-1">{socket}</b>{/if}
               </TableBodyCell>
               <TableBodyCell class="px-2 py-0.5 whitespace-nowrap">
-                {#if part}{typeName(part.type)}{part.drives ? say(', wheel') : ''}{:else}<Choice
+                {#if part}{typeName(part.type)}{part.type === 'motor' && part.drives
+                    ? say(', wheel')
+                    : ''}{:else}<Choice
                     size="sm"
                     class="text-soft"
                     aria-label={say('Plug something into {socket}', { socket })}
@@ -262,64 +263,62 @@
               size="sm"
               class="w-20! text-right"
               step={0.1}
-              value={kit.wheels.leftDiameterMm}
+              value={wheelMm}
               put={(mm) => measure('diameter', mm)}
             />
             {say('mm')}
           </dd>
           <dt>{say('one wheel turn rolls')}</dt>
           <dd class="text-right font-mono">
-            {say('{n} cm', { n: circumference(kit.wheels.leftDiameterMm / 10).toFixed(1) })}
+            {say('{n} cm', { n: circumference(wheelMm / 10).toFixed(1) })}
           </dd>
-          <dt><label for="track">{say('track width')}</label></dt>
-          <dd class="text-right font-mono">
-            <NumberField
-              bind:element={track}
-              id="track"
-              size="sm"
-              class="w-20! text-right"
-              step={0.1}
-              value={kit.wheels.trackMm}
-              put={(mm) => measure('track', mm)}
-            />
-            {say('mm')}
-          </dd>
-          <dt><label for="threshold">{say('line sensors: dark below')}</label></dt>
-          <dd class="text-right font-mono">
-            <NumberField
-              id="threshold"
-              size="sm"
-              class="w-20! text-right"
-              value={kit.lineSensors.threshold}
-              put={threshold}
-            />
-          </dd>
-          <dt>{say('half way between what they read on light and on dark')}</dt>
-          <dd class="text-right font-mono whitespace-nowrap">
-            <NumberField
-              size="sm"
-              class="w-14! text-right"
-              min={0}
-              max={100}
-              aria-label={say('reads on light')}
-              bind:value={light}
-            />
-            <NumberField
-              size="sm"
-              class="w-14! text-right"
-              min={0}
-              max={100}
-              aria-label={say('reads on dark')}
-              bind:value={dark}
-            />
-            <Button look="quiet" class="underline" onclick={() => threshold(Math.round((light + dark) * 5) / 10)}
-              >{say('Set it')}</Button
-            >
-          </dd>
-          <dt>{say('wheel turns for 90° on the spot')}</dt>
-          <dd class="text-right font-mono">
-            {turnsForAngle(90, kit.wheels.trackMm / 10, kit.wheels.leftDiameterMm / 10).toFixed(3)}
-          </dd>
+          {#if trackMm(kit)}
+            <dt><label for="track">{say('track width')}</label></dt>
+            <dd class="text-right font-mono">
+              <NumberField
+                bind:element={track}
+                id="track"
+                size="sm"
+                class="w-20! text-right"
+                step={0.1}
+                value={trackMm(kit)}
+                put={(mm) => measure('track', mm)}
+              />
+              {say('mm')}
+            </dd>
+            <dt>{say('wheel turns for 90° on the spot')}</dt>
+            <dd class="text-right font-mono">
+              {turnsForAngle(90, trackMm(kit) / 10, wheelMm / 10).toFixed(3)}
+            </dd>
+          {/if}
+          {#if line}
+            <dt><label for="threshold">{say('line sensors: dark below')}</label></dt>
+            <dd class="text-right font-mono">
+              <NumberField id="threshold" size="sm" class="w-20! text-right" value={line.threshold} put={threshold} />
+            </dd>
+            <dt>{say('half way between what they read on light and on dark')}</dt>
+            <dd class="text-right font-mono whitespace-nowrap">
+              <NumberField
+                size="sm"
+                class="w-14! text-right"
+                min={0}
+                max={100}
+                aria-label={say('reads on light')}
+                bind:value={light}
+              />
+              <NumberField
+                size="sm"
+                class="w-14! text-right"
+                min={0}
+                max={100}
+                aria-label={say('reads on dark')}
+                bind:value={dark}
+              />
+              <Button look="quiet" class="underline" onclick={() => threshold(Math.round((light + dark) * 5) / 10)}
+                >{say('Set it')}</Button
+              >
+            </dd>
+          {/if}
         {:else}
           <dt><label for="turned">{say('display mounted turned by')}</label></dt>
           <dd class="text-right font-mono">
@@ -424,7 +423,7 @@
           {/if}
         {/each}
         <dt>{hasWheels(kit) ? say('mass, with pan') : say('mass')}</dt>
-        <dd class="text-right font-mono">{say('{massKg} kg', { massKg: kit.body.massKg })}</dd>
+        <dd class="text-right font-mono">{say('{massKg} kg', { massKg: kit.chassis.massKg })}</dd>
       </dl>
       {#if hasWheels(kit)}<Calibrate />{/if}
     </div>

@@ -10,7 +10,8 @@
   import { sentences } from '$lib/workbench/sentences.ts';
   import { trail } from '$lib/workbench/yard/trail.ts';
   import type { Run } from '$lib/workbench/runs.svelte.ts';
-  import { partName, typeName } from '../../../../../core/kit/kit.ts';
+  import { partName, trackMm } from '../../../../../core/kit/kit.ts';
+  import { typeName } from '../../../../../core/kit/parts/parts.ts';
   import { flowsOf } from '../../../../../core/language/outline.ts';
   import { notebookLines } from '../../../../../core/notebook.ts';
   import MatShape from '$lib/workbench/yard/MatShape.svelte';
@@ -120,15 +121,12 @@
   {#if parts.kit}
     <section>
       <h2>{say('The kit: {name}', { name: project.kit.name })}</h2>
-      <p>
-        {say('Wheels {x}, {trackMm} mm apart', {
-          x:
-            project.kit.wheels.leftDiameterMm === project.kit.wheels.rightDiameterMm
-              ? `${project.kit.wheels.leftDiameterMm} mm`
-              : `${project.kit.wheels.leftDiameterMm} ${say('and')} ${project.kit.wheels.rightDiameterMm} mm`,
-          trackMm: project.kit.wheels.trackMm
-        })}
-      </p>
+      {#if trackMm(project.kit)}<p>
+          {say('Wheels {x}, {trackMm} mm apart', {
+            x: [...new Set(project.kit.wheels.map((w) => w.diameterMm))].join(` ${say('and')} `) + ' mm',
+            trackMm: trackMm(project.kit)
+          })}
+        </p>{/if}
       <Table>
         <thead><tr><th>{say('Socket')}</th><th>{say('Part')}</th><th>{say('is called')}</th></tr></thead>
         <tbody>

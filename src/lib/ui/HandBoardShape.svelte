@@ -1,7 +1,7 @@
-<!-- Trowel from above in millimetres, its head up, its middle at the origin: the one drawing for yard, hand, shelf and kit sheet. -->
+<!-- A board for the hand from above in millimetres, its head up, its middle at the origin: the one drawing for yard, hand, shelf and kit sheet. -->
 <script lang="ts">
   import { DARK, levelOf, pixelShownAt, shownAs } from '../../../core/language/pixels.ts';
-  import type { Kit } from '../../../core/kit/kit.ts';
+  import { reach, type Kit } from '../../../core/kit/kit.ts';
   import { later, word } from '../../../core/words.ts';
   import { LAMP_COLOURS } from './lamp-colours.ts';
   const NAMES = {
@@ -35,9 +35,9 @@
     /** the program's own place of the lamp that is pointed at, if it has one; and whether one is pointed at */
     onpixel?: (pixel: { x: number; y: number } | undefined, over: boolean) => void;
   } = $props();
-  const half = $derived(kit.body.widthMm / 2);
-  const top = $derived(-kit.body.lengthMm / 2);
-  const foot = $derived(kit.body.lengthMm / 2);
+  const half = $derived(reach(kit).left);
+  const top = $derived(-reach(kit).front);
+  const foot = $derived(-reach(kit).rear);
   const shown = $derived(shownAs(picture, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
   /** what the program calls the lamp at a place of the display, however that is mounted */
   const called = (i: number) => pixelShownAt(i % 7, Math.floor(i / 7), kit.display?.turnedDeg ?? 0);
