@@ -145,6 +145,9 @@ for (const scheme of ['light', 'dark'] as const)
     await look('text project', '.cm-content');
     await page.goto(`${at}/worksheet`);
     await look('worksheet', '[data-testid=program-picture]');
+    // paper is light, whatever the screen is
+    const ground = page.locator('[data-testid=program-picture] svg > rect').first();
+    await expect(ground).toHaveAttribute('fill', '#fbfaf5');
     await page.goto('/handbook/it-drives-into-the-wall');
     await look('handbook', 'article, main');
     await page.goto('/');

@@ -6,7 +6,7 @@ module of the simulator, on a real board a small file printed from the kit sheet
 
 import mossbell_port as port
 
-VERSION = "1.4"
+VERSION = "1.5"
 _LARGEST = 9007199254740992  # 2 ** 53
 
 
@@ -342,6 +342,13 @@ class Wheels:
             return _pause(_ok(port.curve("left", _f(radius_cm), _f(left), _f(power), ending)))
         return _pause(_ok(port.curve("right", _f(radius_cm), _f(right), _f(power), ending)))
 
+    def slide(self, direction, power, ending, cm=None, turns=None, seconds=None):
+        amount, unit = _measure(cm, turns, seconds, None)
+        return _pause(_ok(port.slide(_f(direction), amount, unit, _f(power), ending)))
+
+    def slide_on(self, heading, power):
+        _ok(port.slide_on(_f(heading), _f(power)))
+
     def turns(self, side):
         return _ok(port.wheel_turns(side))
 
@@ -602,6 +609,16 @@ class Colour:
 class Nose:
     def touched(self):
         return _ok(port.nose())
+
+
+class Rim:
+    """A rim that feels a touch, and where."""
+
+    def touched(self):
+        return _ok(port.rim())
+
+    def place(self):
+        return _ok(port.rim_place())
 
 
 class Edge:

@@ -5,7 +5,7 @@ import type { Input, TimedInput } from '../../core/trace/trace.ts';
 import { fernBed } from '../../core/yard/mats.ts';
 
 const s = wait;
-export type Case = { p: Program; inputs?: TimedInput[]; mat?: typeof fernBed };
+export type Case = { p: Program; inputs?: TimedInput[]; mat?: typeof fernBed; /** of KITS */ kit?: string };
 const at = (seconds: number, input: Input): TimedInput => ({ tUs: Math.round(seconds * 1e6), input });
 const routine = (p: Program, name: string, types: ('number' | 'condition')[], steps: Step[]): Program => ({
   ...p,
@@ -740,6 +740,54 @@ export const CASES: Record<string, () => Case> = {
         log(b('sense.heading'))
       )
     )
+  }),
+  'slide.measure': () => ({
+    kit: 'saucer',
+    p: program(
+      start(
+        b('slide.measure', { direction: 90, amount: 12 }),
+        b('slide.measure', { direction: sum(200, '+', 15), amount: 0.5, unit: 'wheel turns', ending: 'coast' }),
+        s(0.4),
+        b('slide.measure', { direction: -40, amount: 0.7, unit: 's', power: 130 }),
+        b('drive.measure', { amount: 8 }),
+        b('turn.angle', { angle: 70 }),
+        log(b('sense.heading'))
+      )
+    )
+  }),
+  'slide.run': () => ({
+    kit: 'saucer',
+    p: program(
+      start(
+        b('slide.run', { heading: 40, power: 50 }),
+        s(0.6),
+        b('slide.run', { heading: sum(100, '+', 30) }),
+        s(0.5),
+        b('wheels.stop', { ending: 'brake' }),
+        s(0.4),
+        b('slide.run', { heading: 0, power: 20 }),
+        s(0.3),
+        b('motor.run', { motor: 'J1', power: 60 }),
+        s(0.3),
+        b('wheels.stop', { ending: 'coast' }),
+        log(b('sense.speed'))
+      )
+    )
+  }),
+  'sense.rim': () => ({
+    kit: 'saucer',
+    p: program(
+      start(b('wait.until', { condition: b('sense.rim') }), log('touched'), s(0.3), log(b('sense.rim'))),
+      start(b('wait.touch', { what: 'rim' }), log('waited')),
+      [b('begin.touch', { what: 'rim', event: 'is touched' }), log('begins')],
+      [b('begin.touch', { what: 'rim', event: 'is free' }), log('free')]
+    ),
+    inputs: [at(0.2, { rim: 75 }), at(0.4, { rim: null })]
+  }),
+  'sense.rimplace': () => ({
+    kit: 'saucer',
+    p: program(start(log(b('sense.rimplace')), s(0.3), log(b('sense.rimplace')), s(0.3), log(b('sense.rimplace')))),
+    inputs: [at(0.2, { rim: 75.5 }), at(0.4, { rim: null }), at(0.5, { rim: 359 })]
   }),
   'motor.side': () => ({
     p: program(

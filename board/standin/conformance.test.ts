@@ -92,8 +92,8 @@ describe('interpreter and MicroPython agree', () => {
   });
   for (const [kind, make] of Object.entries(CASES))
     it(kind, async () => {
-      const { p, inputs, mat } = make();
-      const trace = await agree(p, inputs, mat);
+      const { p, inputs, mat, kit = 'plain' } = make();
+      const trace = await agree(p, inputs, mat, KITS[kit]);
       expect(trace.events.length).toBeGreaterThan(1);
     });
 

@@ -301,6 +301,9 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       guard(() => handle({ move: machine().face(n(heading), n(power), 'brake') })),
     curve: (side: Side, radius: unknown, angle: unknown, power: unknown, ending: Ending) =>
       guard(() => handle({ move: machine().curve(side, n(radius), n(angle), n(power), ending) })),
+    slide: (direction: unknown, amount: unknown, unit: unknown, power: unknown, ending: Ending) =>
+      guard(() => handle({ move: machine().slide(n(direction), measure(amount, unit), n(power), ending) })),
+    slide_on: (heading: unknown, power: unknown) => guard(() => machine().slideOn(n(heading), n(power))),
     motor_side: (socket: string, side: 'normal' | 'mirrored') => guard(() => machine().motorSide(at(socket), side)),
     motor_keeps: (socket: string, what: 'speed' | 'power') => guard(() => machine().motorKeeps(at(socket), what)),
     motor_turns: (socket: string) => guard(() => machine().motorTurns(at(socket))),
@@ -318,9 +321,9 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
       guard(() => machine().servoSlow(at(socket), n(angle), n(seconds))),
     spin: (socket: string, power: unknown) => guard(() => machine().spin(at(socket), n(power))),
     servos_middle: () => guard(() => machine().servosMiddle()),
-    lamp: (side: Side, to: Switch) => guard(() => machine().lamp(side, to)),
-    lamp_level: (side: Side, level: unknown) => guard(() => machine().lampLevel(side, n(level))),
-    lamp_colour: (side: Side, colour: string) => guard(() => machine().lampColour(side, colour)),
+    lamp: (name: string, to: Switch) => guard(() => machine().lamp(name, to)),
+    lamp_level: (name: string, level: unknown) => guard(() => machine().lampLevel(name, n(level))),
+    lamp_colour: (name: string, colour: string) => guard(() => machine().lampColour(name, colour)),
     pixel: (x: unknown, y: unknown, to: Switch) => guard(() => machine().pixel(whole(n(x)), whole(n(y)), to)),
     pixel_level: (x: unknown, y: unknown, level: unknown) =>
       guard(() => machine().pixelLevel(whole(n(x)), whole(n(y)), n(level))),
@@ -359,6 +362,8 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     colour: (socket: string) => guard(() => machine().colourBelow(at(socket))),
     line_reads: (socket: string) => guard(() => machine().lineReads(at(socket))),
     line_over: (socket: string, what: 'dark' | 'light') => guard(() => machine().lineOver(at(socket), what)),
+    rim: () => guard(() => machine().rimTouched()),
+    rim_place: () => guard(() => machine().rimPlace()),
     nose: () => guard(() => machine().noseTouched()),
     heading: () => guard(() => machine().heading()),
     button: (name: string) => guard(() => machine().buttonHeld(name)),

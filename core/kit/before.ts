@@ -8,12 +8,12 @@ const row = (sockets: string): ReadonlyMap<string, string> =>
   new Map(sockets.split(' ').map((socket, i) => [socket, `J${i + 1}`]));
 /** Of a run of then there is only whether its machine had wheels. */
 export const boardBefore = (wheels: boolean): BoardName => (wheels ? 'barrow' : 'trowel');
-const BEFORE: Readonly<Record<BoardName, ReadonlyMap<string, string>>> = {
+const BEFORE: Readonly<Partial<Record<BoardName, ReadonlyMap<string, string>>>> = {
   barrow: row('P Q R U V W 10 20 30 40'),
   trowel: row('U L')
 };
 /** @returns the socket as it is called now; one that never was stays */
-export const renewedSocket = (socket: string, board: BoardName): string => BEFORE[board].get(socket) ?? socket;
+export const renewedSocket = (socket: string, board: BoardName): string => BEFORE[board]?.get(socket) ?? socket;
 
 const PART = /^(\s*[A-Za-z_]\w*\s*=\s*(?:Motor|Servo|Spin|Line|Colour|Distance)\(\s*["'])(\w+)(["'])/gm;
 const WHEEL = /(\b(?:left|right)\s*=\s*["'])(\w+)(["'])/g;
@@ -149,6 +149,7 @@ function placedKit(kit: Json): Json {
           }
         : { fromMm: 2, toMm: 6, face: { ...at(31, 0), deg: 0 }, lamps: [{ name: 'left', at: at(-1, 8) }] }),
       supports: [rolls ? at(-body.massBehindAxleMm - body.casterBehindMassMm, 0) : at(0, 0)],
+      rim: false,
       bars: rolls ? [{ name: 'nose', from: at(front, -21), to: at(front + 6, 21) }] : []
     },
     wheels: rolls

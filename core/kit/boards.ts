@@ -9,8 +9,6 @@ export type Board = {
   /** what it is, for those who choose one */
   about: string;
   sockets: Readonly<Record<string, SocketKind>>;
-  /** it stands on wheels; one without lies in the hand */
-  wheels: boolean;
   /** what its blocks need and is always there */
   builtIn: readonly string[];
 };
@@ -22,13 +20,16 @@ const row = (...kinds: readonly (readonly [SocketKind, number])[]): Board['socke
 export const BOARDS = {
   barrow: {
     about: later('two-wheeled robot'),
-    wheels: true,
     sockets: row(['motor', 3], ['servo', 3], ['sensor', 4]),
     builtIn: ['lamps', 'motion', 'gyro', 'nose']
   },
+  saucer: {
+    about: later('round robot that slides'),
+    sockets: row(['motor', 3], ['sensor', 3]),
+    builtIn: ['lamps', 'motion', 'gyro', 'rim']
+  },
   trowel: {
     about: later('board for the hand'),
-    wheels: false,
     sockets: row(['servo', 1], ['lamp', 1]),
     builtIn: ['motion', 'edges', 'light', 'temperature', 'moisture']
   }

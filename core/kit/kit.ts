@@ -38,6 +38,8 @@ const chassis = z.strictObject({
   lamps: z.array(z.strictObject({ name: z.string().min(1).max(20), at: point })).max(12),
   /** where it stands on something that is no wheel */
   supports: z.array(point).max(8),
+  /** its whole outline feels a touch, and where */
+  rim: z.boolean(),
   /** bars that feel a touch: rectangles from one corner to the other */
   bars: z.array(z.strictObject({ name: z.string().min(1).max(20), from: point, to: point })).max(4)
 });
@@ -143,6 +145,7 @@ export const barrow: Kit = {
       { name: 'right', at: { xMm: 49, yMm: -34 } }
     ],
     supports: [{ xMm: -60, yMm: 0 }],
+    rim: false,
     bars: [{ name: 'nose', from: { xMm: 65, yMm: -21 }, to: { xMm: 71, yMm: 21 } }]
   },
   wheels: axle(68, 14, 124),
@@ -181,6 +184,7 @@ export const trowel: Kit = {
     face: { xMm: 31, yMm: 0, deg: 0 },
     lamps: [{ name: 'left', at: { xMm: -1, yMm: 8 } }],
     supports: [{ xMm: 0, yMm: 0 }],
+    rim: false,
     bars: []
   },
   wheels: [],
@@ -193,7 +197,57 @@ export const trowel: Kit = {
     { socket: 'J2', type: 'lamp', name: 'lamp' }
   ]
 };
-export const kits = { barrow, trowel } as const;
+/** So far from its middle, in that direction: degrees counter-clockwise from ahead. */
+const polar = (mm: number, deg: number): { xMm: number; yMm: number } => {
+  const tidy = (v: number): number => Math.round(v * 100) / 100 || 0;
+  return { xMm: tidy(mm * Math.cos((deg * Math.PI) / 180)), yMm: tidy(mm * Math.sin((deg * Math.PI) / 180)) };
+};
+const SAUCER = { radiusMm: 85, ringMm: 66, lampsMm: 70 };
+/** A flat round robot on three wheels with rollers, 120 degrees apart: it slides to every side. Its notch is ahead. */
+export const saucer: Kit = {
+  ...barrow,
+  device: 'saucer',
+  name: 'Saucer',
+  chassis: {
+    outline: Array.from({ length: 36 }, (_, i) => polar(SAUCER.radiusMm, i * 10)),
+    massKg: 0.54,
+    massAt: { xMm: 0, yMm: 0 },
+    heightOfMassMm: 26,
+    fromMm: 22,
+    toMm: 46,
+    face: { xMm: 0, yMm: 0, deg: 0 },
+    lamps: ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'].map((name, i) => ({
+      name,
+      at: polar(SAUCER.lampsMm, -30 - 60 * i)
+    })),
+    supports: [],
+    rim: true,
+    bars: []
+  },
+  // each rolls along the ring, clockwise
+  wheels: [
+    ['left', later('left wheel'), 60],
+    ['back', later('back wheel'), 180],
+    ['right', later('right wheel'), 300]
+  ].map(([id, name, deg]) => ({
+    id: String(id),
+    name: String(name),
+    at: { ...polar(SAUCER.ringMm, Number(deg)), deg: Number(deg) - 90 },
+    diameterMm: 48,
+    widthMm: 18,
+    rim: 'rollers'
+  })),
+  motor: { stallNm: 0.09, freeTurnsPerS: 3.6, frictionNm: 0.008, inertiaKgM2: 3e-4, countsPerTurn: 600, volts: 7.4 },
+  battery: { ...barrow.battery, ampereHours: 0.9 },
+  parts: [
+    { socket: 'J1', type: 'motor', name: 'left wheel', drives: 'left', mounted: 'normal' },
+    { socket: 'J2', type: 'motor', name: 'back wheel', drives: 'back', mounted: 'normal' },
+    { socket: 'J3', type: 'motor', name: 'right wheel', drives: 'right', mounted: 'normal' },
+    { socket: 'J4', type: 'distance', name: 'eye', at: { xMm: 85, yMm: 0, deg: 0 } },
+    { socket: 'J5', type: 'line', name: 'middle', at: { xMm: 40, yMm: 0, deg: 0 }, threshold: 50 }
+  ]
+};
+export const kits = { barrow, saucer, trowel } as const;
 export const hasWheels = (kit: Kit): boolean => kit.wheels.length > 0;
 
 /** How far a chassis reaches from its origin, mm. */
@@ -242,6 +296,15 @@ export const wheelOf = (kit: Kit, part: Part | undefined): Wheel | undefined =>
 /** The motors of a side, the first one first. */
 export const motorsAt = (kit: Kit, side: Side): MotorPart[] =>
   wheelsAt(kit, side).flatMap((w) => motorOf(kit, w.id) ?? []);
+
+/** Its lamps by their names. */
+export const lampsOf = ({ chassis }: Kit): string[] => chassis.lamps.map((l) => l.name);
+/** What of it feels a touch: a bar by its name, the rim, the edges of a board. */
+export const touchesOf = (kit: Kit): string[] => [
+  ...kit.chassis.bars.map((b) => b.name),
+  ...(kit.chassis.rim ? ['rim'] : []),
+  ...(boardOf(kit).builtIn.includes('edges') ? ['left edge', 'right edge'] : [])
+];
 
 /** The name of what sits in a socket, with the socket beside it where two parts share the name, or where it is empty. */
 export function partName(kit: Kit, socket: string): string {

@@ -10,7 +10,7 @@ import * as sense from './blocks/sense.ts';
 import * as sound from './blocks/sound.ts';
 import * as wait from './blocks/wait.ts';
 import * as work from './blocks/work.ts';
-import { firstSocket, type Kit } from '../kit/kit.ts';
+import { firstSocket, lampsOf, touchesOf, type Kit } from '../kit/kit.ts';
 import { pieces, SECTIONS, type BlockDef, type Piece, type SlotSpec } from './define.ts';
 import type { Program, Slot, Step } from './program.ts';
 import { isStep } from './program.ts';
@@ -57,6 +57,8 @@ const list = [
   move.turnGyro,
   move.turnFace,
   move.curve,
+  move.slideMeasure,
+  move.slideRun,
   move.wheelsRun,
   move.wheelsSpan,
   move.wheelsStop,
@@ -133,6 +135,8 @@ const list = [
   sense.lineOver,
   sense.colourBelow,
   sense.nose,
+  sense.rim,
+  sense.rimPlace,
   sense.edgeTouched,
   sense.buttonHeld,
   sense.keyHeld,
@@ -209,7 +213,13 @@ export function newStep(kind: string, id: string, program?: Program, kit?: Kit):
   const def = definition(kind);
   const step: Step = { id, kind, slots: {} };
   const fill = (name: string, spec: SlotSpec): void => {
-    const first = (kit && spec.type === 'part' && firstSocket(kit, spec.part)) || emptySlot(spec, program);
+    const own =
+      kit && spec.type === 'part'
+        ? firstSocket(kit, spec.part)
+        : kit && spec.type === 'choice' && spec.of
+          ? offered(spec, kit)[0]
+          : undefined;
+    const first = own || emptySlot(spec, program);
     if (first !== undefined) step.slots[name] = first;
   };
   for (const [name, spec] of Object.entries(def.slots)) fill(name, spec);
@@ -220,6 +230,12 @@ export function newStep(kind: string, id: string, program?: Program, kit?: Kit):
   if (bodies.length) step.bodies = Object.fromEntries(bodies.map((b) => [b, []]));
   return step;
 }
+/** The words of a choice that a kit has; all of them where it has none. */
+export function offered(spec: SlotSpec & { type: 'choice' }, kit: Kit): readonly string[] {
+  const own = spec.of ? has[spec.of](kit) : spec.options;
+  return own.length ? spec.options.filter((o) => own.includes(o)) : spec.options;
+}
+const has = { lamps: lampsOf, touches: touchesOf };
 /** What stands in a slot before anything is put into it; nothing for a condition and a list. */
 export function emptySlot(spec: SlotSpec, program?: Program): Slot | undefined {
   switch (spec.type) {

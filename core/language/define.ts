@@ -43,6 +43,8 @@ export type SlotSpec =
       default: string;
       /** what the words to choose from mean */
       hint?: string;
+      /** of these a kit has some: its lamps, what of it feels a touch */
+      of?: 'lamps' | 'touches';
     }
   /** a socket of the kit; the block shows the name of the part that sits there */
   | { type: 'part'; part: PartType; default: string }
@@ -68,6 +70,9 @@ export type Slots = Record<string, SlotSpec>;
 export const number = (o: Omit<NumberSpec, 'type'>) => ({ type: 'number', ...o }) as const;
 export const choice = <const T extends readonly string[]>(...options: T) =>
   ({ type: 'choice', options, default: options[0] }) as const;
+/** A choice of what kits have: each is offered what is its own. */
+export const choiceOf = <const T extends readonly string[]>(of: 'lamps' | 'touches', ...options: T) =>
+  ({ type: 'choice', of, options, default: options[0] }) as const;
 export const part = <const T extends PartType>(type: T, socket: string) =>
   ({ type: 'part', part: type, default: socket }) as const;
 export const condition = () => ({ type: 'condition' }) as const;

@@ -35,9 +35,10 @@ export interface Device {
   servoSlow(socket: string, angleDeg: number, seconds: number): void;
   servosMiddle(): void;
   spin(socket: string, power: number): void;
-  lamp(side: Side, to: Switch): void;
-  lampLevel(side: Side, level: number): void;
-  lampColour(side: Side, colour: string): void;
+  /** lamps by their names */
+  lamp(name: string, to: Switch): void;
+  lampLevel(name: string, level: number): void;
+  lampColour(name: string, colour: string): void;
   pixel(x: number, y: number, to: Switch): void;
   pixelLevel(x: number, y: number, level: number): void;
   show(picture: Picture): void;
@@ -60,6 +61,12 @@ export interface Device {
   distance(): number;
   somethingAhead(): boolean;
   noseTouched(): boolean;
+  rimTouched(): boolean;
+  /** degrees clockwise from the notch, where it was touched last */
+  rimPlace(): number;
+  /** @param directionDeg clockwise from ahead */
+  slide(directionDeg: number, measure: Measure, power: number, ending: Ending): MoveId;
+  slideOn(headingDeg: number, power: number): void;
   edgeTouched(side: Side): boolean;
   buttonHeld(button: string): boolean;
   keyHeld(key: string): boolean;
@@ -119,6 +126,8 @@ export interface Task {
 
 /** The closed list of errors that end a program, each with its sentence for a pupil. */
 export const ERRORS = {
+  'no-sides': 'These wheels do not stand in two rows, left and right.',
+  'no-slide': 'These wheels cannot slide: each holds its way sideways.',
   'division-by-zero': 'Nothing can be divided by zero.',
   'not-a-number': 'A number belongs here.',
   'not-a-picture': 'A picture belongs here.',

@@ -2,7 +2,6 @@ import { worn } from '../testing/kits.ts';
 import { describe, expect, it } from 'vitest';
 import { currentOf, ledCurrent, nextE24 } from '../circuit/led.ts';
 import { barrow, trowel } from '../kit/kit.ts';
-import { noQuirks } from '../kit/quirks.ts';
 import { b, end, hall, log, logs, program, run, start, wait } from '../testing/build.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel, type Trace } from '../trace/trace.ts';

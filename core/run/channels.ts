@@ -152,7 +152,7 @@ function wheel({ id, name }: Wheel, i: number): ReadChannel[] {
 }
 /** What a robot on wheels senses. */
 const sensing = (kit: Kit): ReadChannel[] => [
-  ...kit.parts.flatMap(({ type, socket, name }, _, all): ReadChannel[] =>
+  ...kit.parts.flatMap(({ type, socket }, _, all): ReadChannel[] =>
     type === 'distance'
       ? [
           {

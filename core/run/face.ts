@@ -1,6 +1,6 @@
 /** What a device shows and says: lamps, matrix, sounder, speech, log, messages. Everything becomes an event of the trace. */
 import { BURNS_A } from '../circuit/led.ts';
-import { RunError, type PlayedNote, type Side, type Switch } from '../language/meaning.ts';
+import { RunError, type PlayedNote, type Switch } from '../language/meaning.ts';
 import { playedNotes, TEMPO } from '../language/notes.ts';
 import { charOf, DARK, HEIGHT, passing, pixelAt, WIDTH, withPixel, written } from '../language/pixels.ts';
 import type { Picture, Value } from '../language/program.ts';
@@ -21,7 +21,10 @@ export class Face {
   triggers: string[] = [];
   toneUntilUs = 0;
   picture = DARK;
-  readonly lamps = { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } };
+  readonly lamps: Record<string, { on: boolean; colour: string }> = {
+    left: { on: false, colour: 'amber' },
+    right: { on: false, colour: 'amber' }
+  };
   /** the current of a bare LED while it is on, A; and whether too much has burnt it */
   protected ledAmpere: number | undefined;
   burnt = false;
@@ -56,26 +59,28 @@ export class Face {
     return used;
   }
 
-  lamp(side: Side, to: Switch): void {
-    const lamp = this.lamps[side];
+  private lampOf(name: string): { on: boolean; colour: string } {
+    return (this.lamps[name] ??= { on: false, colour: 'amber' });
+  }
+  lamp(name: string, to: Switch): void {
+    const lamp = this.lampOf(name);
     lamp.on = this.holds(to === 'flip' ? !lamp.on : to === 'on');
-    this.lit(side);
+    this.lit(name);
   }
-  private lit(side: Side, level?: number): void {
-    const { on, colour } = this.lamps[side];
-    const event = { type: 'lamp', lamp: side, on, colour, ...(level === undefined ? {} : { level }) } as const;
-    this.tells(`lamp ${side}`, on ? `${colour} ${level ?? ''}` : '', event);
+  private lit(name: string, level?: number): void {
+    const { on, colour } = this.lampOf(name);
+    const event = { type: 'lamp', lamp: name, on, colour, ...(level === undefined ? {} : { level }) } as const;
+    this.tells(`lamp ${name}`, on ? `${colour} ${level ?? ''}` : '', event);
   }
-  lampLevel(side: Side, level: number): void {
+  lampLevel(name: string, level: number): void {
     const used = this.percent('level', level, 0);
-    const lamp = this.lamps[side];
-    lamp.on = this.holds(used > 0);
-    this.lit(side, used);
+    this.lampOf(name).on = this.holds(used > 0);
+    this.lit(name, used);
   }
-  lampColour(side: Side, colour: string): void {
+  lampColour(name: string, colour: string): void {
     const on = this.holds(true);
-    this.lamps[side] = { on, colour };
-    this.lit(side);
+    this.lamps[name] = { on, colour };
+    this.lit(name);
   }
 
   /** An LED that gets too much burns the first time it is switched on, and stays dark. */

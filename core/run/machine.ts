@@ -42,6 +42,8 @@ export class Machine extends Face implements Device {
     Bar: { down: false, heldAtUs: -1 }
   };
   noseByHand = false;
+  /** where a finger is on the rim, degrees clockwise from the notch */
+  rimByHand: number | null = null;
   /** before setting off: the wheels may not move; and whether the person gave the word */
   holdWheels = false;
   word = false;
@@ -67,11 +69,14 @@ export class Machine extends Face implements Device {
   private readonly zero = { heading: 0, spun: 0, timerUs: 0, motors: new Map<string, number>() };
   /** turned since the run began, degrees clockwise; zeroing the heading leaves it */
   private spunDeg = 0;
+  private rimDeg = 0;
   private lastHeading = 0;
   private rateDegS = 0;
   private velocity = { x: 0, y: 0 };
-  private noseTouchedBefore = false;
-  private watchesNose = false;
+  /** what feels a touch and is waited for, and whether it was touched at the last tick */
+  private readonly watched = new Map<'nose' | 'rim', boolean>();
+  /** slides on towards a heading, degrees clockwise, m/s over the ground */
+  private slides: { heading: number; speed: number } | undefined;
   private readonly moves: Moves;
   private pending: (() => void)[] = [];
   private readonly chanceSource: Source;
@@ -158,6 +163,11 @@ export class Machine extends Face implements Device {
     this.mayMove();
     return this.wheelMotors();
   }
+  /** Where the wheels stand in two sides. */
+  private sided(): Motor[] {
+    if (!wheelsAt(this.kit, 'left').length) throw new RunError('no-sides');
+    return this.wheels();
+  }
   /** In the kit's order. */
   private wheelMotors(): Motor[] {
     const motors = this.wheelSockets.flatMap((socket) => (socket && this.yard.motors.get(socket)) || []);
@@ -172,16 +182,14 @@ export class Machine extends Face implements Device {
   private wheelAt(side: Side): { motor: Motor; socket: string; radiusM: number } {
     const motors = this.wheelMotors();
     const wheel = wheelsAt(this.kit, side)[0];
-    if (!wheel) throw new RunError('empty-socket', `the motors of the ${side} wheels`);
+    if (!wheel) throw new RunError('no-sides');
     const i = this.kit.wheels.indexOf(wheel);
     return { motor: motors[i], socket: this.wheelSockets[i]!, radiusM: wheel.diameterMm / 2000 };
   }
   drive(way: 'ahead' | 'back', measure: Measure, power: number, ending: Ending): MoveId {
     this.wheels();
     const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
-    const { wheels } = this.kit;
-    const mean = wheels.reduce((sum, w) => sum + w.diameterMm, 0) / wheels.length / 1000;
-    const length = this.length(measure, speed, mean, ending);
+    const { length, rims } = this.lengthTowards({ ahead: 1, left: 0, turn: 0 }, measure, speed, ending);
     const rolled = this.rolled({ ahead: way === 'ahead' ? length : -length, left: 0, turn: 0 });
     const { x, y } = this.yard.robot.getPosition();
     const angle = this.yard.robot.getAngle();
@@ -189,7 +197,7 @@ export class Machine extends Face implements Device {
       const p = this.yard.robot.getPosition();
       return ((p.x - x) * Math.cos(angle) + (p.y - y) * Math.sin(angle)) * 100 * (way === 'ahead' ? 1 : -1);
     };
-    return this.begin(`drive ${way}`, length * 100, 'cm', rolled.list, rolled.length, speed, ending, got);
+    return this.begin(`drive ${way}`, length * 100, 'cm', rolled.list, rolled.length, speed * rims, ending, got);
   }
 
   turn(side: Side, angleDeg: number, power: number, ending: Ending): MoveId {
@@ -204,7 +212,7 @@ export class Machine extends Face implements Device {
   }
 
   runWheels(left: number, right: number): void {
-    const motors = this.wheels();
+    const motors = this.sided();
     const l = this.percent('power', left, -100);
     const r = this.percent('power', right, -100);
     this.tellWheels(l, r, 'power');
@@ -223,7 +231,7 @@ export class Machine extends Face implements Device {
   }
 
   spanWheels(left: number, right: number, measure: Measure, ending: Ending): MoveId {
-    const motors = this.wheels();
+    const motors = this.sided();
     const l = this.percent('power', left, -100);
     const r = this.percent('power', right, -100);
     const top = Math.max(Math.abs(l), Math.abs(r));
@@ -385,6 +393,63 @@ export class Machine extends Face implements Device {
     );
   }
 
+  slide(directionDeg: number, measure: Measure, power: number, ending: Ending): MoveId {
+    this.maySlide();
+    const speed = (this.percent('power', power, 0) / 100) * FULL_SPEED;
+    // clockwise from ahead, as headings are
+    const [ahead, left] = [Math.cos(directionDeg / DEG), -Math.sin(directionDeg / DEG)];
+    const { length, rims } = this.lengthTowards({ ahead, left, turn: 0 }, measure, speed, ending);
+    const rolled = this.rolled({ ahead: ahead * length, left: left * length, turn: 0 });
+    const { x, y } = this.yard.robot.getPosition();
+    const way = this.yard.robot.getAngle() - directionDeg / DEG;
+    const got = (): number => {
+      const p = this.yard.robot.getPosition();
+      return ((p.x - x) * Math.cos(way) + (p.y - y) * Math.sin(way)) * 100 * (Math.sign(length) || 1);
+    };
+    return this.begin('slide', length * 100, 'cm', rolled.list, rolled.length, speed * rims, ending, got);
+  }
+  slideOn(headingDeg: number, power: number): void {
+    this.maySlide();
+    const motors = this.wheels();
+    const p = this.percent('power', power, 0);
+    this.tells('wheels', `slide ${headingDeg} ${p}`, { type: 'slide', heading: sound(headingDeg), power: p });
+    for (const socket of this.wheelSockets) this.untold(`motor ${socket}`);
+    const slides = { heading: this.zero.heading + headingDeg, speed: (p / 100) * FULL_SPEED };
+    this.command(() => {
+      motors.forEach((motor, i) => {
+        this.setMotor(motor, 'driven', 0);
+        const { follower } = this.follow(motor, 1, this.kit.wheels[i].diameterMm);
+        this.held.set(motor, { follower, speed: 0, x: 0 });
+      });
+      this.slides = slides;
+    });
+  }
+  private maySlide(): void {
+    if (!this.drives.can.slide) throw new RunError('no-slide');
+  }
+  /** What each wheel has to do now to go on towards the heading, whichever way it has turned meanwhile. */
+  private slideAlong({ heading, speed }: { heading: number; speed: number }): void {
+    const direction = (heading - this.yard.headingDeg) / DEG;
+    const rims = this.drives.rims({ ahead: speed * Math.cos(direction), left: -speed * Math.sin(direction), turn: 0 });
+    this.wheelSockets.forEach((socket, i) => {
+      const held = this.held.get(this.yard.motors.get(socket ?? '')!);
+      if (held) held.speed = rims[i];
+    });
+  }
+  /** How far to go for a measure in a direction, and how fast a rim goes there for 1 m/s over the ground. */
+  private lengthTowards(
+    towards: Motion,
+    measure: Measure,
+    speed: number,
+    ending: Ending
+  ): { length: number; rims: number } {
+    const rims = this.drives.rims(towards).reduce((most, rim) => Math.max(most, Math.abs(rim)), 0) || 1;
+    const { wheels } = this.kit;
+    const mean = wheels.reduce((sum, w) => sum + w.diameterMm, 0) / wheels.length / 1000;
+    const rolls = this.length(measure, speed * rims, mean, ending);
+    return { length: measure.unit === 'cm' ? rolls : rolls / rims, rims };
+  }
+
   /** metres at the rim; a negative amount goes the other way */
   private length(m: Measure, speed: number, diameter: number, ending: Ending): number {
     switch (m.unit) {
@@ -442,6 +507,7 @@ export class Machine extends Face implements Device {
     for (const socket of this.yard.motors.keys()) this.untold(`motor ${socket}`);
     this.command(() => {
       for (const { motor } of list) this.held.delete(motor);
+      this.slides = undefined;
       go();
     });
     return id;
@@ -452,6 +518,7 @@ export class Machine extends Face implements Device {
   private setMotor(motor: Motor, state: Motor['state'], duty: number): void {
     this.moves.release(motor);
     this.held.delete(motor);
+    this.slides = undefined;
     motor.state = state;
     motor.duty = duty;
   }
@@ -515,6 +582,12 @@ export class Machine extends Face implements Device {
   }
   somethingAhead(socket?: string): boolean {
     return this.lookAhead(socket).echo;
+  }
+  rimTouched(): boolean {
+    return this.rimByHand !== null || this.yard.rimTouched;
+  }
+  rimPlace(): number {
+    return this.rimDeg;
   }
   noseTouched(): boolean {
     return this.noseByHand || this.yard.noseTouched;
@@ -646,7 +719,7 @@ export class Machine extends Face implements Device {
   /** A trigger that a program waits for: what has to be looked at for it. */
   watch(trigger: string): void {
     if (/^(dip|moved|shaken|jolt) /.test(trigger)) this.hand.watch(trigger);
-    if (trigger.startsWith('touch nose')) this.watchesNose = true;
+    for (const what of ['nose', 'rim'] as const) if (trigger.startsWith(`touch ${what}`)) this.watched.set(what, false);
   }
 
   /** What a person does; at a tick's boundary. */
@@ -656,7 +729,10 @@ export class Machine extends Face implements Device {
     const { worldUs } = this.clock;
     this.touchedUs = worldUs;
     if ('nose' in input) this.noseByHand = input.nose;
-    else if ('word' in input) {
+    else if ('rim' in input) {
+      this.rimByHand = input.rim;
+      if (input.rim !== null) this.rimDeg = input.rim;
+    } else if ('word' in input) {
       this.word = true;
       this.waits = false;
     } else if ('key' in input) {
@@ -707,6 +783,7 @@ export class Machine extends Face implements Device {
   /** Before the world moves: measured moves steer their motors. */
   beforeTick(): void {
     this.moves.steer();
+    if (this.slides) this.slideAlong(this.slides);
     for (const [motor, held] of this.held) {
       held.x += held.speed * 0.001;
       motor.duty = held.follower.control({ x: held.x, v: held.speed, a: 0 }, motor.counts);
@@ -728,11 +805,14 @@ export class Machine extends Face implements Device {
     this.rateDegS = step * 1000;
     this.moveHand(worldUs);
     this.watchBody();
-    if (this.watchesNose && this.noseTouched() !== this.noseTouchedBefore) {
-      this.noseTouchedBefore = !this.noseTouchedBefore;
-      this.triggers.push(`touch nose ${this.noseTouchedBefore ? 'is touched' : 'is free'}`);
+    for (const [what, before] of this.watched) {
+      const now = what === 'nose' ? this.noseTouched() : this.rimTouched();
+      if (now === before) continue;
+      this.watched.set(what, now);
+      this.triggers.push(`touch ${what} ${now ? 'is touched' : 'is free'}`);
     }
-    for (const touch of this.yard.touches.splice(0))
+    for (const touch of this.yard.touches.splice(0)) {
+      if (touch.rim !== undefined) this.rimDeg = touch.rim;
       this.recorder.event({
         tUs: worldUs,
         type: 'touch',
@@ -740,8 +820,10 @@ export class Machine extends Face implements Device {
         y: round6(touch.y),
         speedCmS: round6(touch.speed * 100),
         what: touch.what,
-        nose: touch.nose
+        nose: touch.nose,
+        ...(touch.rim === undefined ? {} : { rim: round6(touch.rim) })
       });
+    }
     this.tellFree();
     for (const name in this.buttons) {
       const button = this.buttons[name];
@@ -814,6 +896,7 @@ export class Machine extends Face implements Device {
   letGo(): void {
     this.pending = [];
     this.held.clear();
+    this.slides = undefined;
     this.ramps.length = 0;
     this.spins.clear();
     for (const servo of this.yard.spins.values()) servo.power = 0;

@@ -1,5 +1,6 @@
 /** Programs written down as text, for tests: the names of parts and variables need not be said each time. */
-import { barrow, type Kit } from '../kit/kit.ts';
+import { barrow, saucer, type Kit } from '../kit/kit.ts';
+import { THINGS } from '../language/python/print.ts';
 import { readPython } from '../language/python/read.ts';
 import type { Program } from '../language/program.ts';
 
@@ -18,6 +19,18 @@ gyro = Gyro()
 nose = Nose()
 wheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)
 `,
+  saucer: `distance = Distance("J4")
+middle_line = Line("J5")
+gyro = Gyro()
+rim = Rim()
+first_lamp = Lamp("first")
+second_lamp = Lamp("second")
+third_lamp = Lamp("third")
+fourth_lamp = Lamp("fourth")
+fifth_lamp = Lamp("fifth")
+sixth_lamp = Lamp("sixth")
+${THINGS.wheels(saucer)}
+`.replace(/^Wheels/m, 'wheels = Wheels'),
   trowel: 'vent = Servo("J1")\n'
 };
 const COMMON = `display = Display()

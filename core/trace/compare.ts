@@ -166,6 +166,8 @@ export function told(e: TraceEvent): string {
       return e.how === 'power'
         ? say('wheels {left} %, {right} %', { left: e.left, right: e.right })
         : say('wheels stop');
+    case 'slide':
+      return say('slides on towards {heading}° at {power} %', { heading: e.heading, power: e.power });
     case 'motor':
       return say('motor {socket} {power} %', { socket: e.socket, power: e.power });
     case 'move':

@@ -19,6 +19,8 @@ export const inputSchema = z.union([
   z.strictObject({ press: button }),
   z.strictObject({ release: button }),
   z.strictObject({ nose: z.boolean() }),
+  /** a finger on the rim, degrees clockwise from the notch, or nowhere */
+  z.strictObject({ rim: z.number().min(0).max(360).nullable() }),
   z.strictObject({ key: z.string().min(1).max(20), down: z.boolean() }),
   z.strictObject({ edge: z.enum(['left', 'right']), touched: z.boolean() }),
   /** -100 to 100 % */
@@ -73,7 +75,7 @@ export function parseInputs(text: string): { ok: true; inputs: TimedInput[] } | 
     if (!seconds.success || !other.success || !input.success || (other.data && isOfTheRun(input.data)))
       return {
         ok: false,
-        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar), "nose", "key", "edge", "stick", "lean", "shake", "toss", "drop", "lift", "carry", "push", "soil", "around", "message", "word", "set" or "stop", and "to" (the name of another device in the yard) where it is not for the first, as docs/formats/cli.md says.`
+        problem: `line ${i + 1} is not an input: it takes "t" in seconds and one of "press", "release" (Dot or Bar), "nose", "rim", "key", "edge", "stick", "lean", "shake", "toss", "drop", "lift", "carry", "push", "soil", "around", "message", "word", "set" or "stop", and "to" (the name of another device in the yard) where it is not for the first, as docs/formats/cli.md says.`
       };
     inputs.push({ tUs: Math.round(seconds.data * 1e6), input: input.data, ...(other.data ? { to: other.data } : {}) });
   }

@@ -55,12 +55,14 @@ export type Changes = {
 /** `times`: it stands for so many of its kind that came within a few ms, of which it is the last (recorder.ts). */
 export type TraceEvent = { tUs: number; block?: string; times?: number } & (
   | { type: 'wheels'; left: number; right: number; how: 'power' | 'brake' | 'coast' }
+  /** goes on towards a heading, degrees clockwise, at so many percent */
+  | { type: 'slide'; heading: number; power: number }
   | { type: 'motor'; socket: string; power: number; how: 'power' | 'brake' | 'coast' }
   | { type: 'move'; id: number; what: string; asked: number; unit: 'cm' | '°' | 's' | 'turns' }
   | { type: 'moved'; id: number; got: number; ended: 'done' | 'blocked' | 'taken over' }
   | { type: 'servo'; socket: string; angle: number }
   | { type: 'servo'; socket: string; power: number }
-  | { type: 'lamp'; lamp: 'left' | 'right'; on: boolean; colour: string; level?: number }
+  | { type: 'lamp'; lamp: string; on: boolean; colour: string; level?: number }
   | { type: 'display'; picture: string }
   /** without seconds until told otherwise; 0 Hz is silence */
   | { type: 'tone'; hertz: number; seconds?: number }
@@ -72,7 +74,15 @@ export type TraceEvent = { tUs: number; block?: string; times?: number } & (
   /** all is prepared: the device waits for the word to set off */
   | { type: 'ready' }
   | { type: 'log'; text: string }
-  | { type: 'touch'; x: number; y: number; speedCmS: number; what: string; nose: boolean }
+  | {
+      type: 'touch';
+      x: number;
+      y: number;
+      speedCmS: number;
+      what: string;
+      nose: boolean;
+      /** on the rim, degrees clockwise from the notch */ rim?: number;
+    }
   /** let go of what it touched: for so long, with so much at the most */
   | { type: 'free'; what: string; seconds: number; newton: number }
   /** a text was longer than what the display shows at once */

@@ -2,7 +2,6 @@ import { worn } from '../testing/kits.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { barrow } from '../kit/kit.ts';
-import { noQuirks } from '../kit/quirks.ts';
 import { b, end, hall, run } from '../testing/build.ts';
 import { long } from '../testing/long.ts';
 import { Follower, lengthIn, NEAR, profile, reference } from './profile.ts';

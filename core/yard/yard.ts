@@ -29,7 +29,7 @@ const HAND = { speed: 1.2, turn: 6, reachS: 0.06 };
 const LYING_FRICTION = 0.4;
 const COS_STEEPEST = Math.cos(STEEPEST_DEG * RAD);
 
-export type Touch = { x: number; y: number; speed: number; what: string; nose: boolean };
+export type Touch = { x: number; y: number; speed: number; what: string; nose: boolean; rim?: number };
 /** What it let go of: seconds, and the largest force, N. */
 export type LetGo = { what: string; seconds: number; newton: number };
 /** Apart for so many ticks it has let go. */
@@ -106,6 +106,9 @@ export class Yard {
   private readonly contacts = new Map<string, { since: number; places: number; apart: number; newton: number }>();
   private readonly bars: ReadonlyMap<unknown, string>;
   private barContacts = 0;
+  private rimContacts = 0;
+  /** where the rim was touched last, degrees clockwise from ahead */
+  rimDeg = 0;
   private readonly perMass: number;
   /** the centre of mass */
   private readonly middle: { x: number; y: number };
@@ -223,6 +226,8 @@ export class Yard {
     const other = own === a ? b : a;
     const nose = this.bars.has(own);
     if (nose) this.barContacts += begins ? 1 : -1;
+    const rim = this.options.kit.chassis.rim && own.getUserData() === 'body';
+    if (rim) this.rimContacts += begins ? 1 : -1;
     const what = String(other.getUserData());
     const known = this.contacts.get(what);
     if (!begins) {
@@ -236,7 +241,13 @@ export class Yard {
     const manifold = contact.getWorldManifold(null);
     const at = manifold?.points[0] ?? this.robot.getPosition();
     const v = this.robot.getLinearVelocity();
+    if (rim) {
+      const local = this.robot.getLocalPoint(at);
+      const deg = -Math.atan2(local.y, local.x) / RAD;
+      this.rimDeg = deg < 0 ? deg + 360 : deg;
+    }
     this.touches.push({
+      ...(rim ? { rim: this.rimDeg } : {}),
       x: at.x,
       y: at.y,
       speed: Math.sqrt(v.x * v.x + v.y * v.y),
@@ -267,6 +278,9 @@ export class Yard {
 
   get noseTouched(): boolean {
     return this.barContacts > 0;
+  }
+  get rimTouched(): boolean {
+    return this.rimContacts > 0;
   }
   /** Degrees clockwise from up, 0 to 360. */
   get facingDeg(): number {

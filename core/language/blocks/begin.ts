@@ -1,4 +1,4 @@
-import { choice, condition, defineBlock, named, number } from '../define.ts';
+import { choice, choiceOf, condition, defineBlock, named, number } from '../define.ts';
 
 const BUTTONS = ['Dot', 'Bar'] as const;
 /** Names of keys of the computer that programs can ask for. */
@@ -151,9 +151,12 @@ export const touch = defineBlock({
   section: 'begin',
   shape: 'starter',
   words: 'when {what} {event}',
-  label: ['When touched', 'nose or an edge'],
-  slots: { what: choice('nose', 'left edge', 'right edge'), event: choice('is touched', 'is free') },
-  help: 'Its stack runs when the nose bar or a touch edge is touched, or is free again.',
+  label: ['When touched', 'nose, rim or an edge'],
+  slots: {
+    what: choiceOf('touches', 'nose', 'left edge', 'right edge', 'rim'),
+    event: choice('is touched', 'is free')
+  },
+  help: 'Its stack runs when the nose bar, the rim or a touch edge is touched, or is free again.',
   trigger: (step) => `touch ${step.slots.what} ${step.slots.event}`,
   fname: (step) => `on_${String(step.slots.what).replace(' ', '_')}_${String(step.slots.event).replace('is ', '')}`,
   python: 'when(touch("{what}", "{event}"), {f})'

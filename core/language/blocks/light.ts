@@ -1,10 +1,11 @@
-import { any, choice, defineBlock, number, pictureSlot } from '../define.ts';
+import { any, choice, choiceOf, defineBlock, number, pictureSlot } from '../define.ts';
 import { overlay, shifted } from '../pixels.ts';
 import { pictureOf, whole } from '../values.ts';
 import { LEAF } from './pictures.ts';
 
 export const COLOURS = ['amber', 'red', 'green', 'blue', 'violet', 'white'] as const;
-const lamp = choice('left', 'right');
+/** lamps at the sides, or round the rim: clockwise from the notch */
+const lamp = choiceOf('lamps', 'left', 'right', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth');
 const x = number({ default: 2, min: 0, max: 6, whole: true, pixel: 'x' });
 const y = number({ default: 0, min: 0, max: 4, whole: true, pixel: 'y' });
 const level = number({ default: 50, unit: '%', min: 0, max: 100 });

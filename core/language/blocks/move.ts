@@ -108,7 +108,7 @@ export const wheelsStop = defineBlock({
   label: ['Stop the wheels', 'brake or coast'],
   also: 'halt',
   slots: { ending },
-  needs: ['wheels'],
+  needs: ['drive'],
   help: 'Brake shorts the motors, so that they hold back; coast lets go, and the robot rolls on.',
   example: `wheels.run(35, 35)
 wait(1)
@@ -285,6 +285,52 @@ export const curve = defineBlock({
     yield { move: device.curve(side, radius, angle, power, ending) };
   },
   python: 'await wheels.curve({side}={angle}, radius_cm={radius}, power={power}, ending="{ending}")'
+});
+
+export const slideMeasure = defineBlock({
+  kind: 'slide.measure',
+  section: 'move',
+  shape: 'step',
+  takesTime: true,
+  words: 'slide towards {direction} ° by {amount} {unit} at {power} %, ending in {ending}',
+  label: ['Slide', 'to any side, without turning'],
+  also: 'sideways, strafe, omni, diagonal',
+  slots: {
+    direction: number({ default: 90, unit: '°' }),
+    amount: number({ default: 30, min: 0, max: 100000 }),
+    unit: choice('cm', 'wheel turns', 's'),
+    power: power(45),
+    ending
+  },
+  needs: ['slide'],
+  help: 'Moves in a direction and keeps facing as it did. The direction goes from its notch: 0 is ahead, 90 is to its right.',
+  mistake:
+    'A direction of 90 slides to its right, whichever way that is in the yard; a heading goes from where it faced at the start.',
+  example: 'wheels.slide(90, cm=30, power=45, ending="brake")',
+  *run({ device }, { direction, amount, unit, power, ending }) {
+    yield { move: device.slide(direction, measure(amount, unit), power, ending) };
+  },
+  spell: { unit: UNITS },
+  python: 'await wheels.slide({direction}, {unit}={amount}, power={power}, ending="{ending}")'
+});
+
+export const slideRun = defineBlock({
+  kind: 'slide.run',
+  section: 'move',
+  shape: 'step',
+  words: 'slide on towards heading {heading} ° at {power} %',
+  label: ['Slide on', 'by heading and speed'],
+  also: 'sideways, strafe, omni, until told otherwise',
+  slots: { heading: number({ default: 0, unit: '°' }), power: power(45) },
+  needs: ['slide'],
+  help: 'Moves towards the heading and goes on at once with the next block, until another block stops or moves it: 0 as its notch pointed at the start, 90 to the right of it.',
+  example: `wheels.slide_on(heading=90, power=45)
+wait(2)
+wheels.stop("brake")`,
+  run({ device }, { heading, power }) {
+    device.slideOn(heading, power);
+  },
+  python: 'wheels.slide_on(heading={heading}, power={power})'
 });
 
 export const motorSide = defineBlock({

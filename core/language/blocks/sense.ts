@@ -46,6 +46,40 @@ export const nose = defineBlock({
   python: 'nose.touched()'
 });
 
+export const rim = defineBlock({
+  kind: 'sense.rim',
+  section: 'sense',
+  shape: 'value',
+  gives: 'condition',
+  words: 'rim is touched',
+  label: ['Rim is touched', 'anywhere round it'],
+  slots: {},
+  needs: ['rim'],
+  help: 'True while something presses on the rim, wherever that is.',
+  example: `wheels.slide_on(heading=0, power=30)
+wait_until(lambda: rim.touched())
+wheels.stop("brake")`,
+  value: (device) => device.rimTouched(),
+  python: 'rim.touched()'
+});
+
+export const rimPlace = defineBlock({
+  kind: 'sense.rimplace',
+  section: 'sense',
+  shape: 'value',
+  gives: 'number',
+  words: 'where the rim is touched, °',
+  label: ['Where the rim is touched', 'degrees from the notch'],
+  also: 'bumper, side, collision',
+  slots: {},
+  needs: ['rim'],
+  help: 'Where the rim was touched last: 0 at the notch, growing clockwise up to 360. Before the first touch it is 0.',
+  example: `wait_until(rim.touched)
+wheels.slide(180 + rim.place(), cm=10, power=40, ending="brake")`,
+  value: (device) => device.rimPlace(),
+  python: 'rim.place()'
+});
+
 export const buttonHeld = defineBlock({
   kind: 'sense.button',
   section: 'sense',

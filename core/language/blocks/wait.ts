@@ -1,4 +1,4 @@
-import { choice, condition, defineBlock, number } from '../define.ts';
+import { choice, choiceOf, condition, defineBlock, number } from '../define.ts';
 
 export const waitTime = defineBlock({
   kind: 'wait.time',
@@ -70,18 +70,22 @@ export const waitTouch = defineBlock({
   shape: 'step',
   takesTime: true,
   words: 'wait until {what} is touched',
-  label: ['Wait until touched', 'nose or an edge'],
-  slots: { what: choice('nose', 'left edge', 'right edge') },
-  help: 'Waits until the nose bar or a touch edge is touched.',
+  label: ['Wait until touched', 'nose, rim or an edge'],
+  slots: { what: choiceOf('touches', 'nose', 'left edge', 'right edge', 'rim') },
+  help: 'Waits until the nose bar, the rim or a touch edge is touched.',
   example: `wheels.run(30, 30)
 wait_until(nose.touched)
 wheels.stop("brake")
 wheels.back(cm=10, power=40, ending="brake")`,
   *run({ device }, { what }) {
     const touched = (): boolean =>
-      what === 'nose' ? device.noseTouched() : device.edgeTouched(what === 'left edge' ? 'left' : 'right');
+      what === 'nose'
+        ? device.noseTouched()
+        : what === 'rim'
+          ? device.rimTouched()
+          : device.edgeTouched(what === 'left edge' ? 'left' : 'right');
     if (!touched()) yield { until: touched };
   },
-  spell: { what: { nose: 'nose', 'left edge': 'left_edge', 'right edge': 'right_edge' } },
+  spell: { what: { nose: 'nose', 'left edge': 'left_edge', 'right edge': 'right_edge', rim: 'rim' } },
   python: 'await wait_until({what}.touched)'
 });

@@ -71,6 +71,7 @@ function namedIn(text: string): { parts: NamedPart[]; wheels?: NamedWheels } {
 const NAMED: readonly (readonly [RegExp, (board: Board) => boolean])[] = [
   ...Object.entries({
     nose: 'Nose',
+    rim: 'Rim',
     gyro: 'Gyro',
     edges: 'Edge|edge',
     light: 'light',
@@ -182,7 +183,7 @@ function measuredBy(kit: Kit, given: NamedWheels, lost: { line: number; message:
       const v = b.wheels[i];
       return w.diameterMm === v.diameterMm && w.at.xMm === v.at.xMm && w.at.yMm === v.at.yMm && w.at.deg === v.at.deg;
     });
-  let to = is;
+  let to: Kit;
   if (at.length)
     to = {
       ...is,

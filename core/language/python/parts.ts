@@ -12,4 +12,4 @@ const TYPES = new Map<string, NamedType>(Object.entries(CLASSES).map(([type, nam
 /** The kind of part that a class of the text stands for; nothing for another class. */
 export const typeOf = (className: string): NamedType | undefined => TYPES.get(className);
 /** Classes of what is on the board itself: nothing is plugged in for them. */
-export const BUILT_IN = ['Wheels', 'Display', 'Gyro', 'Motion', 'Nose', 'Lamp', 'Edge', 'Button'] as const;
+export const BUILT_IN = ['Wheels', 'Display', 'Gyro', 'Motion', 'Nose', 'Rim', 'Lamp', 'Edge', 'Button'] as const;

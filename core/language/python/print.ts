@@ -44,6 +44,7 @@ class Sheet {
   }
 }
 
+const LAMPS = ['left', 'right', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
 /** Parts of the device that a text names without a socket, and the line at the top that makes them. */
 export const THINGS: Record<string, (kit: Kit) => string> = {
   wheels: (sheet) => {
@@ -62,9 +63,9 @@ export const THINGS: Record<string, (kit: Kit) => string> = {
   gyro: () => 'Gyro()',
   motion: () => 'Motion()',
   nose: () => 'Nose()',
+  rim: () => 'Rim()',
   distance: (kit) => `Distance("${kit.parts.find((p) => p.type === 'distance')?.socket ?? 'J7'}")`,
-  left_lamp: () => 'Lamp("left")',
-  right_lamp: () => 'Lamp("right")',
+  ...Object.fromEntries(LAMPS.map((name) => [`${name}_lamp`, () => `Lamp("${name}")`])),
   left_edge: () => 'Edge("left")',
   right_edge: () => 'Edge("right")',
   dot: () => 'Button("Dot")',

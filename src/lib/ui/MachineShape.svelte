@@ -57,6 +57,8 @@
         height={w.widthMm}
         rx={Math.min(6, w.widthMm / 2)}
         fill="#26352c"
+        stroke="#8a8f82"
+        stroke-width=".8"
       />
       {#if w.rim === 'rollers'}<path
           d={Array.from(

@@ -43,7 +43,7 @@ export function svgOf(ws: Blockly.WorkspaceSvg): { svg: string; width: number; h
     if (!/^data:/.test(e.getAttribute('href') ?? e.getAttribute('xlink:href') ?? '')) e.remove();
   const { left, top, right, bottom } = ws.getBlocksBoundingBox();
   const [width, height] = [Math.max(40, right - left + 24), Math.max(40, bottom - top + 24)].map(Math.ceil);
-  const ground = getComputedStyle(document.documentElement).getPropertyValue('--paper');
+  const ground = getComputedStyle(ws.getInjectionDiv()).getPropertyValue('--paper');
   return {
     width,
     height,
@@ -58,7 +58,7 @@ export async function programPicture(
 ): Promise<{ svg: string; width: number; height: number }> {
   defineBlocks();
   const host = document.createElement('div');
-  host.className = 'mb-editor';
+  host.className = 'mb-editor paper';
   host.style.cssText = 'position:fixed;left:-9000px;top:0;width:1200px;height:900px';
   document.body.append(host);
   const before = { program: around.program, kit: around.kit };

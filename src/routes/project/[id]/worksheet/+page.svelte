@@ -84,7 +84,7 @@
   <span class="flex-1"></span>
   <Button look="go" onclick={() => window.print()}>{say('Print')}</Button>
 </nav>
-<main class="sheet" data-testid="worksheet">
+<main class="sheet paper" data-testid="worksheet">
   <header class="flex items-end justify-between border-b-2 border-black pb-1">
     <h1 class="font-display text-[24px]">{project.name}</h1>
     <p>{say('Nickname: ______________________ Date: ____________')}</p>
