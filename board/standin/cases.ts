@@ -742,7 +742,7 @@ export const CASES: Record<string, () => Case> = {
     )
   }),
   'slide.measure': () => ({
-    kit: 'saucer',
+    kit: 'on rollers',
     p: program(
       start(
         b('slide.measure', { direction: 90, amount: 12 }),
@@ -756,7 +756,7 @@ export const CASES: Record<string, () => Case> = {
     )
   }),
   'slide.run': () => ({
-    kit: 'saucer',
+    kit: 'on rollers',
     p: program(
       start(
         b('slide.run', { heading: 40, power: 50 }),
@@ -775,19 +775,23 @@ export const CASES: Record<string, () => Case> = {
     )
   }),
   'sense.rim': () => ({
-    kit: 'saucer',
+    kit: 'on rollers',
     p: program(
       start(b('wait.until', { condition: b('sense.rim') }), log('touched'), s(0.3), log(b('sense.rim'))),
       start(b('wait.touch', { what: 'rim' }), log('waited')),
       [b('begin.touch', { what: 'rim', event: 'is touched' }), log('begins')],
       [b('begin.touch', { what: 'rim', event: 'is free' }), log('free')]
     ),
-    inputs: [at(0.2, { rim: 75 }), at(0.4, { rim: null })]
+    inputs: [at(0.2, { rim: 75, touched: true }), at(0.4, { rim: 75, touched: false })]
   }),
   'sense.rimplace': () => ({
-    kit: 'saucer',
+    kit: 'on rollers',
     p: program(start(log(b('sense.rimplace')), s(0.3), log(b('sense.rimplace')), s(0.3), log(b('sense.rimplace')))),
-    inputs: [at(0.2, { rim: 75.5 }), at(0.4, { rim: null }), at(0.5, { rim: 359 })]
+    inputs: [
+      at(0.2, { rim: 75.5, touched: true }),
+      at(0.4, { rim: 75.5, touched: false }),
+      at(0.5, { rim: 359, touched: true })
+    ]
   }),
   'motor.side': () => ({
     p: program(

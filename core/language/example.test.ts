@@ -1,10 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { barrow } from '../kit/kit.ts';
 import { checkProgram } from '../project.ts';
 import { run } from '../testing/build.ts';
 import { longAisle } from '../yard/mats.ts';
 import { catalogue } from './catalogue.ts';
-import { exampleOf, exampleText } from './example.ts';
+import { exampleOf, exampleText, kitFor } from './example.ts';
 import { allSteps } from './program.ts';
 
 describe('the example of each block', () => {
@@ -15,7 +14,7 @@ describe('the example of each block', () => {
       expect(checkProgram(program)).toBeUndefined();
       expect([...allSteps(program)].map((s) => s.kind)).toContain(kind);
       const trace = run(program, {
-        kit: barrow,
+        kit: kitFor(kind),
         mat: longAisle,
         limitS: 8,
         // whatever an example may wait for happens once
@@ -25,6 +24,7 @@ describe('the example of each block', () => {
           { tUs: 700_000, input: { release: 'Dot' } },
           { tUs: 800_000, input: { key: 'W', down: true } },
           { tUs: 1_000_000, input: { nose: true } },
+          { tUs: 1_100_000, input: { rim: 40, touched: true } },
           { tUs: 1_200_000, input: { lean: { sideways: -40 } } },
           { tUs: 1_600_000, input: { lean: { sideways: 170 } } },
           { tUs: 2_000_000, input: { lean: { sideways: 0 } } },

@@ -1,5 +1,5 @@
 /** A small program that shows a block at work: its own example, or the block as it comes out of the tray. */
-import { barrow } from '../kit/kit.ts';
+import { abilities, kits, type Kit } from '../kit/kit.ts';
 import { newStep, definition } from './catalogue.ts';
 import { placed, regrow } from './edit.ts';
 import { emptyProgram, type Program, type Step } from './program.ts';
@@ -13,6 +13,7 @@ wheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)
 display = Display()
 gyro = Gyro()
 nose = Nose()
+rim = Rim()
 distance = Distance("J7")
 motion = Motion()
 left_lamp = Lamp("left")
@@ -32,6 +33,11 @@ count = 0
 things = []
 
 `;
+
+/** The first device that can do what a block needs. */
+export const kitFor = (kind: string): Kit =>
+  Object.values<Kit>(kits).find((kit) => (definition(kind).needs ?? []).every((n) => abilities(kit).has(n))) ??
+  Object.values(kits)[0];
 
 /** @returns the program of the example; lines of Python in a definition stand in main, unless they define it themselves */
 export function exampleOf(kind: string): Program {
@@ -84,4 +90,4 @@ export function exampleOf(kind: string): Program {
   };
 }
 /** The lines of Python of the example. */
-export const exampleText = (kind: string): string => printPython(exampleOf(kind), barrow).text;
+export const exampleText = (kind: string): string => printPython(exampleOf(kind), kitFor(kind)).text;

@@ -12,6 +12,7 @@ type Seen = {
   readonly yard: Yard;
   readonly hand: Hand;
   noseTouched(): boolean;
+  rimTouched(): boolean;
   edgeTouched(side: 'left' | 'right'): boolean;
   light(): number;
   temperature(): number;
@@ -185,7 +186,9 @@ const sensing = (kit: Kit): ReadChannel[] => [
         ]
       : []
   ),
-  { key: 'nose', title: later('Nose'), unit: '', scale: 1, read: (m) => (m.noseTouched() ? 1 : 0) }
+  ...(kit.chassis.rim
+    ? [{ key: 'rim', title: later('Rim'), unit: '', scale: 1, read: (m: Seen) => (m.rimTouched() ? 1 : 0) }]
+    : [{ key: 'nose', title: later('Nose'), unit: '', scale: 1, read: (m: Seen) => (m.noseTouched() ? 1 : 0) }])
 ];
 /** What a board for the hand records. */
 const inHand: ReadChannel[] = [

@@ -42,8 +42,7 @@ export class Machine extends Face implements Device {
     Bar: { down: false, heldAtUs: -1 }
   };
   noseByHand = false;
-  /** where a finger is on the rim, degrees clockwise from the notch */
-  rimByHand: number | null = null;
+  rimByHand = false;
   /** before setting off: the wheels may not move; and whether the person gave the word */
   holdWheels = false;
   word = false;
@@ -584,7 +583,7 @@ export class Machine extends Face implements Device {
     return this.lookAhead(socket).echo;
   }
   rimTouched(): boolean {
-    return this.rimByHand !== null || this.yard.rimTouched;
+    return this.rimByHand || this.yard.rimTouched;
   }
   rimPlace(): number {
     return this.rimDeg;
@@ -730,8 +729,8 @@ export class Machine extends Face implements Device {
     this.touchedUs = worldUs;
     if ('nose' in input) this.noseByHand = input.nose;
     else if ('rim' in input) {
-      this.rimByHand = input.rim;
-      if (input.rim !== null) this.rimDeg = input.rim;
+      this.rimByHand = input.touched;
+      if (input.touched) this.rimDeg = input.rim;
     } else if ('word' in input) {
       this.word = true;
       this.waits = false;

@@ -16,7 +16,7 @@ const MOVED: Record<string, string> = { J1: 'J3', J2: 'J1', J4: 'J6', J5: 'J4', 
 
 export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
   plain: { kit: barrow },
-  saucer: { kit: saucer },
+  'on rollers': { kit: saucer },
   measured: {
     kit: {
       ...barrow,

@@ -37,7 +37,7 @@ const MOVES_CM_S = 1;
 function moment(trace: Trace, by: Alignment): number | undefined {
   if (by === 'start') return 0;
   if (by === 'mark') return trace.events.find((e) => e.type === 'mark')?.tUs;
-  const wheels = ['speedLeft', 'speedRight'].flatMap((k) => channel(trace, k) ?? []);
+  const wheels = trace.channels.filter((c) => c.key.startsWith('speed'));
   for (let t = 0; t < trace.ticks; t++) if (wheels.some((c) => Math.abs(sampleAt(c, t)) > MOVES_CM_S)) return t * 1000;
   return undefined;
 }
@@ -134,7 +134,7 @@ export function differences(a: Trace, b: Trace, shiftUs: number): Difference[] {
         out.push({
           atUs: t * 1000,
           block: blockThen(a, t * 1000),
-          lanes: ['heading', 'speedLeft', 'speedRight'],
+          lanes: ['heading', ...a.channels.flatMap((c) => (c.key.startsWith('speed') ? [c.key] : []))],
           says:
             cm > CM
               ? say('From here on the two robots are more than {n} cm apart.', { n: CM })

@@ -19,8 +19,8 @@ export const inputSchema = z.union([
   z.strictObject({ press: button }),
   z.strictObject({ release: button }),
   z.strictObject({ nose: z.boolean() }),
-  /** a finger on the rim, degrees clockwise from the notch, or nowhere */
-  z.strictObject({ rim: z.number().min(0).max(360).nullable() }),
+  /** a finger on the rim, so many degrees clockwise from the notch */
+  z.strictObject({ rim: z.number().min(0).max(360), touched: z.boolean() }),
   z.strictObject({ key: z.string().min(1).max(20), down: z.boolean() }),
   z.strictObject({ edge: z.enum(['left', 'right']), touched: z.boolean() }),
   /** -100 to 100 % */

@@ -39,7 +39,7 @@ export const asked: Rule = ({ trace, moves }) => {
           touch || inMotion
             ? say('Start from rest, with the way free.')
             : say('Measure what it really does, and write that onto the kit sheet.'),
-        ...movesSpan(m)
+        ...movesSpan(trace, m)
       }
     ];
   });

@@ -2,7 +2,7 @@
 import { retell, say, word } from '../../words.ts';
 import { movesSpan, one, type Rule } from './finding.ts';
 
-export const blocked: Rule = ({ moves }) =>
+export const blocked: Rule = ({ trace, moves }) =>
   moves
     .filter((m) => m.ended === 'blocked')
     .map((m) => ({
@@ -15,5 +15,5 @@ export const blocked: Rule = ({ moves }) =>
         unit: word(m.unit)
       }),
       todo: say('Something holds the wheels: look what it stands against.'),
-      ...movesSpan(m)
+      ...movesSpan(trace, m)
     }));

@@ -7,7 +7,7 @@ import {
   endsInBrake,
   one,
   seconds,
-  SPEED,
+  speeds,
   STILL_CM_S,
   turnedBetween,
   valueAt,
@@ -41,7 +41,7 @@ export const drifted: Rule = ({ trace, program, moves }) => {
     if (m.ended === 'blocked' || !isTurn(trace, m)) return [];
     // what took the wheels away from another move is told as that
     if (moves[i - 1]?.ended === 'taken over' && moves[i - 1].toUs >= m.fromUs - 2000) return [];
-    const [left, right] = SPEED.map((key) => valueAt(trace, key, m.fromUs));
+    const [left, right] = speeds(trace).map((key) => valueAt(trace, key, m.fromUs));
     const rolls = Math.abs(left + right) / 2;
     if (rolls <= STILL_CM_S) return [];
     const until = Math.min(m.toUs, m.fromUs + SETTLES_US);
@@ -66,7 +66,7 @@ export const drifted: Rule = ({ trace, program, moves }) => {
         blocks: [mover, m.block].filter((b): b is string => !!b),
         fromUs: m.fromUs,
         toUs: until,
-        lanes: [...SPEED, 'heading']
+        lanes: [...speeds(trace), 'heading']
       }
     ];
   });

@@ -1,7 +1,7 @@
 /** still-driving, time-limit, asleep, battery: how the run came to its end. */
 import { say } from '../../words.ts';
 import { endUs } from '../trace.ts';
-import { blocksOf, POWER, seconds, SPEED, type Rule } from './finding.ts';
+import { blocksOf, powers, seconds, speeds, type Rule } from './finding.ts';
 
 export const ended: Rule = ({ trace }) => {
   const at = endUs(trace);
@@ -19,7 +19,7 @@ export const ended: Rule = ({ trace }) => {
           blocks: started ? blocksOf(started) : [],
           fromUs: started?.tUs ?? at,
           toUs: at,
-          lanes: [...POWER, ...SPEED]
+          lanes: [...powers(trace), ...speeds(trace)]
         }
       ];
     }

@@ -29,8 +29,11 @@ export type Rule = (seen: Seen) => Found[];
 
 /** Nobody sees or hears what lasts less. */
 export const BRIEF_US = 30_000;
-export const POWER = ['powerLeft', 'powerRight'];
-export const SPEED = ['speedLeft', 'speedRight'];
+/** The channels of the wheels, as many as there are: only a wheel has a speed at its rim. */
+const ofWheels = (what: string) => (trace: Pick<Trace, 'channels'>) =>
+  trace.channels.flatMap(({ key }) => (key.startsWith('speed') ? [what + key.slice('speed'.length)] : []));
+export const powers = ofWheels('power');
+export const speeds = ofWheels('speed');
 /** Faster than this it still moves, cm/s at a wheel's rim. */
 export const STILL_CM_S = 2;
 
@@ -51,7 +54,7 @@ export function running(trace: Trace, tUs: number): string[] {
   return [];
 }
 export const isMoving = (trace: Trace, tUs: number): boolean =>
-  SPEED.some((key) => Math.abs(valueAt(trace, key, tUs)) > STILL_CM_S);
+  speeds(trace).some((key) => Math.abs(valueAt(trace, key, tUs)) > STILL_CM_S);
 /** Degrees clockwise from one moment to another, whole turns counted. */
 export function turnedBetween(trace: Trace, fromUs: number, toUs: number): number {
   let sum = 0;
@@ -92,7 +95,8 @@ export function rolledOn(
     const e = events[i];
     const { type } = e;
     const after =
-      e.tUs > fromUs && (type === 'touch' || (type === 'input' && !e.to) || type === 'wheels' || type === 'motor');
+      e.tUs > fromUs &&
+      (type === 'touch' || (type === 'input' && !e.to) || ['wheels', 'slide', 'motor'].includes(type));
     if (after || (e.tUs >= fromUs && type === 'move')) next = e;
   }
   const untilUs = Math.min(next?.tUs ?? Infinity, endUs(trace));
@@ -111,6 +115,8 @@ const CHANNEL_OF: Readonly<Record<string, string[]>> = {
   'sense.degrees': ['turnsLeft', 'turnsRight'],
   'sense.driven': ['turnsLeft', 'turnsRight'],
   'sense.nose': ['nose'],
+  'sense.rim': ['rim'],
+  'sense.rimplace': ['rim'],
   'sense.light': ['light'],
   'sense.temperature': ['temperature'],
   'sense.moisture': ['moisture'],
@@ -124,11 +130,11 @@ export const lanesOf = (step: Step): string[] => [
 /** Channels of sensors that the values of a block come from, its bodies left out. */
 export const sensorsOf = (step: Step): string[] => lanesOf({ ...step, bodies: {} }).filter((k) => k !== 'variables');
 /** Where a finding about a move is, and what shows it. */
-export const movesSpan = (m: Asked): Pick<Found, 'blocks' | 'fromUs' | 'toUs' | 'lanes'> => ({
+export const movesSpan = (trace: Trace, m: Asked): Pick<Found, 'blocks' | 'fromUs' | 'toUs' | 'lanes'> => ({
   blocks: m.block ? [m.block] : [],
   fromUs: m.fromUs,
   toUs: m.toUs,
-  lanes: m.unit === '°' ? ['heading', ...SPEED] : [...SPEED, ...POWER]
+  lanes: m.unit === '°' ? ['heading', ...speeds(trace)] : [...speeds(trace), ...powers(trace)]
 });
 /** Whether a block already ends in brake: then that is not what to try. */
 export const endsInBrake = (program: Program | undefined, block: string | undefined): boolean =>

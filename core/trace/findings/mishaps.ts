@@ -1,7 +1,7 @@
 /** tipped, burnt, stalled: what happened to the device itself. */
 import { say } from '../../words.ts';
 import { eventsOf, lastBy } from '../apart.ts';
-import { blocksOf, one, running, SPEED, type Found, type Rule } from './finding.ts';
+import { blocksOf, one, running, speeds, type Found, type Rule } from './finding.ts';
 
 export const mishaps: Rule = ({ trace }) =>
   trace.events.flatMap((e): Found[] => {
@@ -15,7 +15,7 @@ export const mishaps: Rule = ({ trace }) =>
           blocks: running(trace, e.tUs),
           fromUs: e.tUs,
           toUs: e.tUs,
-          lanes: ['accelX', ...SPEED]
+          lanes: ['accelX', ...speeds(trace)]
         }
       ];
     if (e.type === 'burnt')

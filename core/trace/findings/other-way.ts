@@ -5,7 +5,7 @@
 import { retell, say, word } from '../../words.ts';
 import type { Asked } from '../query.ts';
 import { endUs, type Trace, type TraceEvent } from '../trace.ts';
-import { blocksOf, movesSpan, one, SPEED, turnedBetween, wentBetween, type Found, type Rule } from './finding.ts';
+import { blocksOf, movesSpan, one, speeds, turnedBetween, wentBetween, type Found, type Rule } from './finding.ts';
 
 const swapped = (): string =>
   say('Look at the plugs of the two wheel motors, and at the kit sheet: each has the place of the other.');
@@ -20,7 +20,7 @@ export const wentOtherWay = (m: Asked): boolean =>
   Math.abs(m.asked) > (m.unit === '°' ? 5 : 2) &&
   m.got * Math.sign(m.asked) < -0.5 * Math.abs(m.asked);
 
-function ofMove(m: Asked): Found[] {
+function ofMove(trace: Trace, m: Asked): Found[] {
   if (!wentOtherWay(m)) return [];
   const asked = {
     what: retell(m.what),
@@ -35,7 +35,7 @@ function ofMove(m: Asked): Found[] {
         weight: 92,
         says: say('{what}: asked {asked} °, and it turned {got} ° the other way: left and right are swapped.', asked),
         todo: swapped(),
-        ...movesSpan(m)
+        ...movesSpan(trace, m)
       }
     ];
   return [
@@ -44,7 +44,7 @@ function ofMove(m: Asked): Found[] {
       weight: 92,
       says: say('{what}: asked {asked} {unit}, and it went {got} {unit} the other way.', asked),
       todo: mounted(),
-      ...movesSpan(m)
+      ...movesSpan(trace, m)
     }
   ];
 }
@@ -96,7 +96,7 @@ const byHand = (input: object): boolean => 'lift' in input || 'push' in input ||
 function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors }: Told): Found[] {
   const turned = turnedBetween(trace, fromUs, toUs);
   const { ahead } = wentBetween(trace, fromUs, toUs);
-  const span = { blocks, fromUs, toUs, lanes: ['heading', ...SPEED] };
+  const span = { blocks, fromUs, toUs, lanes: ['heading', ...speeds(trace)] };
   const turns = left - right;
   const drives = left + right;
   const words = { left, right, deg: one(Math.abs(turned)), cm: one(Math.abs(ahead)) };
@@ -180,14 +180,14 @@ function ofKeys(trace: Trace): Found[] {
       blocks: [...blocksOf(e), ...blocksOf(told)],
       fromUs: told.tUs,
       toUs: next?.tUs ?? endUs(trace),
-      lanes: ['heading', ...SPEED]
+      lanes: ['heading', ...speeds(trace)]
     });
   });
   return out;
 }
 
 export const otherWay: Rule = ({ trace, moves }) => [
-  ...moves.flatMap(ofMove),
+  ...moves.flatMap((m) => ofMove(trace, m)),
   ...[...told(trace)].flatMap((t) => ofTold(trace, t)),
   ...ofKeys(trace)
 ];

@@ -2,7 +2,7 @@
 import { say } from '../../words.ts';
 import { eventsOf } from '../apart.ts';
 import type { TraceEvent } from '../trace.ts';
-import { blocksOf, BRIEF_US, one, POWER, type Found, type Rule } from './finding.ts';
+import { blocksOf, BRIEF_US, one, powers, type Found, type Rule } from './finding.ts';
 
 export const ranBriefly: Rule = ({ trace }) => {
   const out: Found[] = [];
@@ -19,7 +19,7 @@ export const ranBriefly: Rule = ({ trace }) => {
           blocks: blocksOf(ran),
           fromUs: ran.tUs,
           toUs: e.tUs,
-          lanes: POWER
+          lanes: powers(trace)
         });
       // a new power while it runs is the same running
       ran = e.how === 'power' ? (ran ?? e) : undefined;

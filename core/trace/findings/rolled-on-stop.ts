@@ -1,6 +1,6 @@
 /** rolled-on after a stop of wheels that were simply run: power was kept on until the mark. */
 import { say } from '../../words.ts';
-import { blocksOf, isMoving, one, POWER, rolledOn, SPEED, type Found, type Rule } from './finding.ts';
+import { blocksOf, isMoving, one, powers, rolledOn, speeds, type Found, type Rule } from './finding.ts';
 
 export const stops: Rule = ({ trace }) => {
   return trace.events.flatMap((e): Found[] => {
@@ -21,7 +21,7 @@ export const stops: Rule = ({ trace }) => {
         blocks: blocksOf(e),
         fromUs: e.tUs,
         toUs: on.untilUs,
-        lanes: [...SPEED, ...POWER]
+        lanes: [...speeds(trace), ...powers(trace)]
       }
     ];
   });

@@ -49,7 +49,7 @@ export const rolledOnAfter: Rule = ({ trace, program, moves }) =>
       todo: endsInBrake(program, m.block)
         ? say('Wait until it stands before the next move.')
         : say('Let the move end in brake, or wait until it stands.'),
-      ...movesSpan(m),
+      ...movesSpan(trace, m),
       toUs: m.restUs
     };
   });

@@ -2,17 +2,19 @@
 import { say } from '../../words.ts';
 import { sampleAt } from '../query.ts';
 import { channel } from '../trace.ts';
-import { seconds, SPEED, type Found, type Rule } from './finding.ts';
+import { seconds, speeds, type Found, type Rule } from './finding.ts';
 
 const SLIP_MS = 300;
 export const slipped: Rule = ({ trace }) => {
-  const [left, right, x, y] = ['speedLeft', 'speedRight', 'x', 'y'].map((key) => channel(trace, key));
-  if (!left || !right || !x || !y) return [];
+  const [x, y] = ['x', 'y'].map((key) => channel(trace, key));
+  const rims = speeds(trace).map((key) => channel(trace, key)!);
+  // of wheels that roll in several directions the rims do not tell how far the machine goes
+  if (!(trace.header.wheels || rims.length === 2) || !x || !y) return [];
   const out: Found[] = [];
   const EVERY = 20;
   let since = -1;
   for (let t = EVERY; t <= trace.ticks; t += EVERY) {
-    const rim = (sampleAt(left, t - 1) + sampleAt(right, t - 1)) / 2;
+    const rim = rims.reduce((sum, c) => sum + sampleAt(c, t - 1), 0) / rims.length;
     const dx = sampleAt(x, t - 1) - sampleAt(x, t - 1 - EVERY);
     const dy = sampleAt(y, t - 1) - sampleAt(y, t - 1 - EVERY);
     const real = (Math.sqrt(dx * dx + dy * dy) * 100 * 1000) / EVERY;
@@ -31,7 +33,7 @@ export const slipped: Rule = ({ trace }) => {
           blocks: [],
           fromUs: since * 1000,
           toUs: t * 1000,
-          lanes: [...SPEED, 'distance']
+          lanes: [...speeds(trace), 'distance']
         });
       since = -1;
     }

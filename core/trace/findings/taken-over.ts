@@ -18,6 +18,6 @@ export const takenOver: Rule = ({ trace, moves }) => {
         unit: word(m.unit)
       }),
       todo: say('Two stacks command the same wheels. Put the moves into one of them.'),
-      ...movesSpan(m)
+      ...movesSpan(trace, m)
     }));
 };

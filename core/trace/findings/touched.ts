@@ -2,7 +2,7 @@
 import { liveSteps, type Program } from '../../language/program.ts';
 import { retell, say } from '../../words.ts';
 import { endUs, type Trace, type TraceEvent } from '../trace.ts';
-import { one, seconds, shortWay, SPEED, valueAt, type Found, type Rule } from './finding.ts';
+import { one, seconds, shortWay, speeds, valueAt, type Found, type Rule } from './finding.ts';
 
 /** Let go for less than this it is the same push, µs. */
 const SAME_US = 400_000;
@@ -36,6 +36,7 @@ function contactsOf(trace: Trace): Contact[] {
 /** Which side of the robot met it. */
 function side(trace: Trace, { first, nose }: Contact): string {
   if (nose) return say('with its nose');
+  if (first.rim !== undefined) return say('with its rim, {deg}° from the notch', { deg: Math.round(first.rim) });
   const [x, y, facing] = ['x', 'y', 'facing'].map((key) => valueAt(trace, key, first.tUs));
   const bearing = shortWay((Math.atan2(first.x - x, first.y - y) * 180) / Math.PI - facing);
   return Math.abs(bearing) < 45
@@ -46,17 +47,20 @@ function side(trace: Trace, { first, nose }: Contact): string {
         ? say('with its right side')
         : say('with its left side');
 }
-/** A program that looks at the nose may mean to touch. */
+/** A program that looks at its nose or its rim may mean to touch. */
 const wantsTouch = (program: Program | undefined): boolean =>
   !!program &&
   [...liveSteps(program)].some(
-    (s) => s.kind === 'sense.nose' || ((s.kind === 'begin.touch' || s.kind === 'wait.touch') && s.slots.what !== 'edge')
+    (s) =>
+      ['sense.nose', 'sense.rim', 'sense.rimplace'].includes(s.kind) ||
+      ((s.kind === 'begin.touch' || s.kind === 'wait.touch') && s.slots.what !== 'edge')
   );
 
 export const touched: Rule = ({ trace, program }) => {
   const meant = wantsTouch(program);
   return contactsOf(trace).map((contact): Found => {
     const { first, toUs, newton, nose } = contact;
+    const felt = nose || first.rim !== undefined;
     const words = {
       what: retell(first.what),
       speed: one(first.speedCmS),
@@ -68,7 +72,7 @@ export const touched: Rule = ({ trace, program }) => {
     };
     return {
       rule: 'touched',
-      weight: meant && nose ? 25 : 80,
+      weight: meant && felt ? 25 : 80,
       says:
         toUs - first.tUs < 100_000 || newton < 0.05
           ? say('Touched {what} {side}, with {speed} cm/s, at x {x}, y {y} cm.', words)
@@ -77,14 +81,16 @@ export const touched: Rule = ({ trace, program }) => {
               words
             ),
       todo:
-        meant && nose
-          ? say('The program looks at its nose: if it was to touch here, all is well.')
+        meant && felt
+          ? nose
+            ? say('The program looks at its nose: if it was to touch here, all is well.')
+            : say('The program looks at its rim: if it was to touch here, all is well.')
           : say('Stop before it: measure how far it is, or let the distance sensor tell.'),
       blocks: [],
       fromUs: first.tUs,
       toUs,
       at: { x: first.x, y: first.y },
-      lanes: ['distance', ...SPEED]
+      lanes: ['distance', ...speeds(trace)]
     };
   });
 };

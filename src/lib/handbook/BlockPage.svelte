@@ -5,12 +5,11 @@
   import Button from '../ui/Button.svelte';
   import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
-  import { barrow } from '../../../core/kit/kit.ts';
   import { aPart } from '../../../core/kit/parts/parts.ts';
   import { catalogue, definition } from '../../../core/language/catalogue.ts';
   import { SECTIONS, type PartType, type SlotSpec } from '../../../core/language/define.ts';
   import { MISSING } from '../../../core/language/lookover/rules/kit-lacks.ts';
-  import { exampleOf, exampleText } from '../../../core/language/example.ts';
+  import { exampleOf, exampleText, kitFor } from '../../../core/language/example.ts';
   import { newProject } from '../../../core/project.ts';
   import { longAisle } from '../../../core/yard/mats.ts';
   import { ICONS } from '../ui/icons.ts';
@@ -49,7 +48,7 @@
   let trouble = $state('');
   async function openExample() {
     const project = {
-      ...newProject(say('Example: {label}', { label: word(def.label[0]) }).slice(0, 80), barrow, longAisle),
+      ...newProject(say('Example: {label}', { label: word(def.label[0]) }).slice(0, 80), kitFor(kind), longAisle),
       program: exampleOf(kind)
     };
     const answer = await fetch('/api/projects', {

@@ -40,6 +40,7 @@ const touches = flag('touched', later('is touched'), later('is free'));
 export const WHATS: readonly What[] = [
   { id: 'press', name: later('press a button'), fields: [choice('press', BUTTONS)] },
   { id: 'release', name: later('let a button go'), fields: [choice('release', BUTTONS)] },
+  { id: 'rim', name: later('the rim'), fields: [number('rim', later('from the notch'), '°', 0, 360, 0), touches] },
   { id: 'nose', name: later('the nose'), fields: [flag('nose', later('is touched'), later('is free'))] },
   { id: 'edge', name: later('an edge'), fields: [choice('edge', ['left', 'right']), touches] },
   {

@@ -1,6 +1,6 @@
 /** What a device senses, as the panel of live values shows it: where it stands in the trace, and the block that reads it. */
-import { hasWheels, type Kit } from '../../../../core/kit/kit.ts';
-import { lineKey } from '../../../../core/run/channels.ts';
+import { hasWheels, wheelsAt, type Kit } from '../../../../core/kit/kit.ts';
+import { lineKey, wheelKey } from '../../../../core/run/channels.ts';
 import { later, say, word } from '../../../../core/words.ts';
 
 export type Sensor = {
@@ -59,9 +59,24 @@ export function sensorsOf(kit: Kit): Sensor[] {
     ...(has('distance') ? [one('distance', say('distance ahead'), 'cm', [4, 180], 1, 'sense.distance')] : []),
     ...lines,
     one('heading', say('heading'), '°', [0, 360], 1, 'sense.heading'),
-    one('nose', say('nose'), '', [0, 1], 0, 'sense.nose'),
-    one('speedLeft', say('speed of the left wheel'), 'cm/s', [-45, 45], 1, 'sense.wheelspeed', { wheel: 'left' }),
-    one('speedRight', say('speed of the right wheel'), 'cm/s', [-45, 45], 1, 'sense.wheelspeed', { wheel: 'right' }),
+    ...(kit.chassis.rim
+      ? [one('rim', say('rim'), '', [0, 1], 0, 'sense.rim')]
+      : [one('nose', say('nose'), '', [0, 1], 0, 'sense.nose')]),
+    ...(['left', 'right'] as const).flatMap((wheel) =>
+      wheelsAt(kit, wheel)
+        .slice(0, 1)
+        .map(({ id, name }) =>
+          one(
+            wheelKey('speed', id),
+            say('speed of the {name}', { name: word(name) }),
+            'cm/s',
+            [-45, 45],
+            1,
+            'sense.wheelspeed',
+            { wheel }
+          )
+        )
+    ),
     ...motion
   ];
 }

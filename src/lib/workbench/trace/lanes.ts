@@ -1,8 +1,9 @@
 /** Which lanes a trace has: those that stand there at first, and all others that can be chosen. */
-import { hasWheels, type Kit } from '../../../../core/kit/kit.ts';
+import { hasWheels, lampsOf, type Kit } from '../../../../core/kit/kit.ts';
+import { lineKey, wheelKey } from '../../../../core/run/channels.ts';
 import { plotsOf, startersOf } from '../../../../core/trace/apart.ts';
 import type { Trace } from '../../../../core/trace/trace.ts';
-import { later, say } from '../../../../core/words.ts';
+import { later, say, word } from '../../../../core/words.ts';
 
 /** So many stacks have a track of their own in the blocks lane; what is beyond lies on the last one. */
 const MOST_TRACKS = 6;
@@ -31,7 +32,7 @@ export type Lane = Common &
         range?: [number, number];
         /** 360 is 0 again: no line across */ wraps?: true;
       }
-    | { kind: 'lamps'; side: 'left' | 'right' }
+    | { kind: 'lamps'; side: string }
     | { kind: 'plot'; name: string }
     | { kind: 'variable'; name: string }
   );
@@ -52,41 +53,43 @@ const curve = (
   keys: keys.map(([k, colour]) => ({ key: k, colour })),
   ...more
 });
-const rolling: Lane[] = [
-  curve('power', later('Wheel power'), later('left, right · %'), [
-    ['powerLeft', 'ink'],
-    ['powerRight', 'brass']
-  ]),
-  curve('speed', later('Wheel speed'), later('left, right · cm/s'), [
-    ['speedLeft', 'ink'],
-    ['speedRight', 'brass']
-  ]),
-  curve('distance', later('Distance ahead'), 'cm', [['distance', 'water']]),
+const COLOURS = ['ink', 'brass', 'water', 'act'] as const;
+/** One curve a wheel, in one lane. */
+const ofWheels = ({ wheels }: Kit, what: 'power' | 'speed' | 'turns') =>
+  wheels.map((w, i) => [wheelKey(what, w.id), COLOURS[i % COLOURS.length]] as [string, (typeof COLOURS)[number]]);
+/** Which curve is which wheel: left and right, or the wheels' names. */
+const named = ({ wheels }: Kit): string =>
+  wheels.map((w) => word(w.name).replace(new RegExp(` ?${say('wheel')}$`), '')).join(', ');
+const rolling = (kit: Kit): Lane[] => [
+  curve('power', later('Wheel power'), say('{wheels} · %', { wheels: named(kit) }), ofWheels(kit, 'power')),
+  curve('speed', later('Wheel speed'), say('{wheels} · cm/s', { wheels: named(kit) }), ofWheels(kit, 'speed')),
+  ...(kit.parts.some((p) => p.type === 'distance')
+    ? [curve('distance', later('Distance ahead'), 'cm', [['distance', 'water']])]
+    : []),
   curve('heading', later('Heading'), later('°, clockwise'), [['heading', 'ink']], { range: [0, 360], wraps: true })
 ];
-const rollingMore: Lane[] = [
-  curve(
-    'line',
-    later('Line sensors'),
-    later('left, right · 0 – 100'),
-    [
-      ['lineLeft', 'ink'],
-      ['lineRight', 'brass']
-    ],
-    { usual: false, range: [0, 100] }
-  ),
-  curve(
-    'turns',
-    later('Wheels'),
-    later('left, right · turns'),
-    [
-      ['turnsLeft', 'ink'],
-      ['turnsRight', 'brass']
-    ],
-    { usual: false }
-  ),
-  curve('nose', later('Nose'), '', [['nose', 'water']], { usual: false, range: [0, 1], height: 19 })
-];
+const rollingMore = (kit: Kit): Lane[] => {
+  const lines = kit.parts.filter((p) => p.type === 'line');
+  return [
+    ...(lines.length
+      ? [
+          curve(
+            'line',
+            later('Line sensors'),
+            say('{sensors} · 0 – 100', { sensors: lines.map((p) => word(p.name)).join(', ') }),
+            lines.map((p, i) => [lineKey(kit, p.socket), COLOURS[i % COLOURS.length]]),
+            { usual: false, range: [0, 100] }
+          )
+        ]
+      : []),
+    curve('turns', later('Wheels'), say('{wheels} · turns', { wheels: named(kit) }), ofWheels(kit, 'turns'), {
+      usual: false
+    }),
+    kit.chassis.rim
+      ? curve('rim', later('Rim'), '', [['rim', 'water']], { range: [0, 1], height: 19 })
+      : curve('nose', later('Nose'), '', [['nose', 'water']], { usual: false, range: [0, 1], height: 19 })
+  ];
+};
 const inHand: Lane[] = [
   curve('accelTotal', later('Acceleration'), later('in all · g'), [['accelTotal', 'water']], { height: 40 }),
   curve(
@@ -135,7 +138,7 @@ const simple = (
 /** @param trace what the program plotted and which variables it changed stand in it */
 export function allLanes(kit: Kit, trace?: Trace): Lane[] {
   const wheels = hasWheels(kit);
-  const lamp = (side: 'left' | 'right', title: string): Lane => ({
+  const lamp = (side: string, title: string): Lane => ({
     kind: 'lamps',
     key: `lamp ${side}`,
     title,
@@ -146,9 +149,10 @@ export function allLanes(kit: Kit, trace?: Trace): Lane[] {
   });
   return [
     simple('blocks', later('Blocks'), '', 30 + (trace ? TRACK * (tracksIn(trace) - 1) : 0)),
-    ...(wheels ? rolling : inHand),
-    lamp('left', wheels ? later('Lamp left') : later('Lamp')),
-    ...(wheels ? [lamp('right', later('Lamp right'))] : []),
+    ...(wheels ? rolling(kit) : inHand),
+    ...lampsOf(kit).map((name, _, all) =>
+      lamp(name, all.length > 1 ? say('Lamp {name}', { name: word(name) }) : later('Lamp'))
+    ),
     ...kit.parts
       .filter((p) => p.type === 'servo' || p.type === 'spin')
       .map((s) =>
@@ -178,7 +182,7 @@ export function allLanes(kit: Kit, trace?: Trace): Lane[] {
       name
     })),
     simple('log', later('Log'), later('and marks'), 30),
-    ...(wheels ? rollingMore : []),
+    ...(wheels ? rollingMore(kit) : []),
     ...both,
     simple('display', later('Display'), later('while it shows something'), 19, false),
     simple('tone', later('Tone'), 'Hz', 24, false),

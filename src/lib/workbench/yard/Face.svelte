@@ -1,8 +1,9 @@
 <script lang="ts">
   import Button from '../../ui/Button.svelte';
+  import RimPad from './RimPad.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { DARK, levelOf, pixelShownAt, shownAs } from '../../../../core/language/pixels.ts';
-  import { hasWheels } from '../../../../core/kit/kit.ts';
+  import { lampsOf, touchesOf } from '../../../../core/kit/kit.ts';
   import { holds } from '../../ui/holds.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
@@ -11,7 +12,8 @@
   /** what the program calls the lamp at a place of the display, however that is mounted */
   const called = (i: number) => pixelShownAt(i % 7, Math.floor(i / 7), kit.display?.turnedDeg ?? 0);
   const flat = $derived(shownAs(view?.picture ?? DARK, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
-  const lamps = $derived(hasWheels(kit) ? (['left', 'right'] as const) : (['left'] as const));
+  const lamps = $derived(lampsOf(kit));
+  const touches = $derived(touchesOf(kit));
   const device = $derived(w.runs.shown === 'device');
   let hovered = $state('');
   let nose = $state(false);
@@ -78,11 +80,13 @@
       <span class="mt-0.5 flex items-center gap-1.5 text-[12px] text-soft">
         {#each lamps as side (side)}
           {@const lamp = view?.lamps[side]}
-          <span class="flex items-center gap-1"
+          <span class="flex items-center gap-1" title={word(side)}
             ><i
               class="inline-block h-2.5 w-2.5 rounded-full border border-[#8a8f82]"
               style="background: {lamp?.on ? COLOUR[lamp.colour] : 'transparent'}"
-            ></i>{hasWheels(kit) ? word(side) : word('lamp')}{lamp?.on ? ` ${word(lamp.colour)}` : ''}</span
+            ></i>{lamps.length > 2
+              ? ''
+              : `${lamps.length > 1 ? word(side) : word('lamp')}${lamp?.on ? ` ${word(lamp.colour)}` : ''}`}</span
           >
         {/each}
       </span>
@@ -100,9 +104,10 @@
         title={device ? say('Bar: hold it for 2 s to stop the program') : say('Bar')}
         {...holds((down) => w.press('Bar', down))}>▬</Button
       >
-      {#if hasWheels(kit)}<Button class="px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
+      {#if touches.includes('nose')}<Button class="px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
           >{say('Nose')}</Button
         >{/if}
+      {#if touches.includes('rim')}<RimPad press={(rim, touched) => w.give({ rim, touched })} />{/if}
     </div>
   </div>
 </div>

@@ -6,10 +6,11 @@
   import NumberField from '../../ui/NumberField.svelte';
   import { figure, reading } from '../../../../core/units.ts';
   import { say, word } from '../../../../core/words.ts';
-  import { hasWheels } from '../../../../core/kit/kit.ts';
+  import { hasWheels, touchesOf } from '../../../../core/kit/kit.ts';
   import type { Input } from '../../../../core/trace/trace.ts';
   import { holds } from '../../ui/holds.ts';
   import { sensorsOf } from '../live/sensors.ts';
+  import RimPad from './RimPad.svelte';
   import HandBoardShape from '../../ui/HandBoardShape.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { HandOn } from './hand.svelte.ts';
@@ -181,7 +182,12 @@
       <div class="flex gap-1" role="group" aria-label={say('Buttons of {name}', { name })}>
         <Button size="sm" disabled={!ready} {...holds((down) => hand.touch('Dot', down))}>● {say('Dot')}</Button>
         <Button size="sm" disabled={!ready} {...holds((down) => hand.touch('Bar', down))}>▬ {say('Bar')}</Button>
-        <Button size="sm" disabled={!ready} {...holds((down) => hand.touch('nose', down))}>{say('Nose')}</Button>
+        {#if touchesOf(kit).includes('nose')}<Button
+            size="sm"
+            disabled={!ready}
+            {...holds((down) => hand.touch('nose', down))}>{say('Nose')}</Button
+          >{/if}
+        {#if touchesOf(kit).includes('rim')}<RimPad disabled={!ready} press={(deg, down) => hand.rim(deg, down)} />{/if}
       </div>
     {/if}
     {#if !ready}

@@ -67,6 +67,9 @@ export class HandOn {
     else if (what === 'nose') this.on.give({ nose: down });
     else this.on.give({ edge: what === 'left edge' ? 'left' : 'right', touched: down });
   }
+  rim(deg: number, down: boolean): void {
+    this.on.give({ rim: deg, touched: down });
+  }
   intoSoil(is: boolean): void {
     this.soil = is;
     this.on.give({ soil: is });

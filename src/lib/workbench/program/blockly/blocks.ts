@@ -1,6 +1,13 @@
 /** Every definition of the catalogue as a block of the block library, made from its words and slots. */
 import * as Blockly from 'blockly/core';
-import { catalogue, definition, emptySlot, grownWords, nameOf } from '../../../../../core/language/catalogue.ts';
+import {
+  catalogue,
+  definition,
+  emptySlot,
+  grownWords,
+  nameOf,
+  offered
+} from '../../../../../core/language/catalogue.ts';
 import { holdsValue, pieces, type BlockDef, type Piece, type SlotSpec } from '../../../../../core/language/define.ts';
 import { partName, type Kit } from '../../../../../core/kit/kit.ts';
 import { allSteps, type Program, type Step } from '../../../../../core/language/program.ts';
@@ -84,7 +91,7 @@ function field(spec: SlotSpec, kind: string, slot: string): Blockly.Field {
   const first = String(emptySlot(spec, around.program) ?? '');
   if (spec.type === 'choice') {
     if (slot === 'colour') return new ColourField(spec.options, first);
-    const made = new LooseDropdown(() => spec.options.map((o): [string, string] => [word(o, kind), o]));
+    const made = new LooseDropdown(() => offered(spec, around.kit).map((o): [string, string] => [word(o, kind), o]));
     made.setValue(first);
     if (spec.hint) made.setTooltip(word(spec.hint));
     return made;
