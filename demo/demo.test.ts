@@ -7,6 +7,7 @@ import { calibrated } from '../core/kit/calibration.ts';
 import { quirksOf } from '../core/kit/quirks.ts';
 import { calibrate } from '../core/run/calibrate.ts';
 import { rehearse } from '../core/run/interpreter.ts';
+import { findings } from '../core/trace/findings/findings.ts';
 import { askedAndGot, sampleAt, stateAt, travelled } from '../core/trace/query.ts';
 import { channel, type TimedInput, type Trace } from '../core/trace/trace.ts';
 import { demoProjects } from './seed.ts';
@@ -40,7 +41,8 @@ describe('demo projects', () => {
     'corner-lamp': ['pixel-outside', 'pixel-outside'],
     'five-drips': ['place-out-of-list', 'pixel-outside'],
     'the-lost-half': ['not-joined'],
-    'bright-bean': ['led-without-resistor']
+    'bright-bean': ['led-without-resistor'],
+    'stiff-stick': ['beyond-range']
   };
   it('have nothing to remark, but for those with a mistake in them', () => {
     for (const [name, project] of projects) {
@@ -238,5 +240,77 @@ describe('demo projects', () => {
     };
     expect(offBy(project.kit)).toBeGreaterThan(0.005);
     expect(offBy(calibrated(project.kit, 'Barrow 5', calibrate(project.kit, quirks)))).toBeLessThan(0.005);
+  });
+  it('Square without a turn, and the same on and on, end within 2 cm of where they began, and hardly turned', () => {
+    const [one, two] = ['square-without-a-turn', 'square-on-and-on'].map((name) => run(name));
+    for (const { project, trace, end } of [one, two]) {
+      const from = project.start!;
+      expect(Math.hypot(end.x - from.x, end.y - from.y)).toBeLessThan(0.02);
+      expect(Math.abs(((end.facingDeg + 180) % 360) - 180)).toBeLessThan(3);
+      const corner = (key: string) => {
+        const c = channel(trace, key)!;
+        return Math.max(...Array.from({ length: trace.ticks }, (_, t) => sampleAt(c, t)));
+      };
+      // ahead is up, right is right: 36 cm a side
+      expect(corner('x') - from.x).toBeCloseTo(0.36, 1);
+      expect(corner('y') - from.y).toBeCloseTo(0.36, 1);
+    }
+    expect(Math.hypot(one.end.x - two.end.x, one.end.y - two.end.y)).toBeLessThan(0.02);
+    // the lamps of the side to which it goes, each on and off
+    const lamps = one.trace.events.flatMap((e) => (e.type === 'lamp' ? [`${e.lamp} ${e.on}`] : []));
+    expect(new Set(lamps).size).toBe(12);
+  });
+  it('From bench to bench feels each bench where it is, and goes away from it', () => {
+    const { trace, end, project } = run('from-bench-to-bench');
+    expect(logs(trace).map((l) => Math.round(Number(l) / 10) * 10)).toEqual([90, 270, 90, 270]);
+    expect(end.x).toBeGreaterThan(project.start!.x + 0.3);
+  });
+  it('Two sticks: each side of wheels follows its own, and Dot tips the bed and lets it down', () => {
+    const { trace } = run(
+      'two-sticks',
+      [
+        { tUs: 500_000, input: { stick: 'left, up-down', at: 40 } },
+        { tUs: 500_000, input: { stick: 'right, up-down', at: -40 } },
+        { tUs: 1_500_000, input: { press: 'Dot' } }
+      ],
+      8
+    );
+    const at = (key: string, ms: number) => sampleAt(channel(trace, key)!, ms);
+    for (const id of ['FrontLeft', 'RearLeft']) expect(at(`power${id}`, 900)).toBe(40);
+    for (const id of ['FrontRight', 'RearRight']) expect(at(`power${id}`, 900)).toBe(-40);
+    // clockwise on the spot, though two of its motors are mounted mirrored
+    expect(at('heading', 1400)).toBeGreaterThan(30);
+    expect(at('servoJ5', 3400)).toBeGreaterThan(165);
+    expect(at('servoJ5', 7900)).toBeCloseTo(90, 0);
+  });
+  it('From the heap to bed A waits for the word, touches nothing, and tips over the bed', () => {
+    const { project, trace, end } = run('from-heap-to-bed', [{ tUs: 1e6, input: { word: true } }], 60);
+    expect(trace.ended).toBe('done');
+    expect(trace.events.filter((e) => e.type === 'touch')).toEqual([]);
+    // flat and lit before the word, and the wheels stand
+    expect(sampleAt(channel(trace, 'servoJ5')!, 900)).toBeCloseTo(90, 0);
+    expect(sampleAt(channel(trace, 'x')!, 900)).toBeCloseTo(project.mat.start.x, 4);
+    // its rear is at the bed's edge, and the bed of the machine was up
+    const bed = project.mat.areas.find((a) => a.name === 'bed A')!;
+    const [left, right] = [0, 1].map((i) => bed.points[i][0]);
+    expect(end.x).toBeGreaterThan(left);
+    expect(end.x).toBeLessThan(right);
+    expect(end.y + 0.19).toBeGreaterThan(bed.points[0][1] - 0.2);
+    const up = channel(trace, 'servoJ5')!;
+    expect(Math.max(...Array.from({ length: trace.ticks }, (_, t) => sampleAt(up, t)))).toBeGreaterThan(170);
+  });
+  it('The stick that does half: half of its way the bed stands still, and map mends it', () => {
+    const pushed: TimedInput[] = [-100, -50, 0, 50, 100].map((at, i) => ({
+      tUs: 1e6 * (i + 1),
+      input: { stick: 'right, up-down', at }
+    }));
+    const angles = (trace: Trace) =>
+      [1.9, 2.9, 3.9, 4.9, 5.9].map((s) => Math.round(sampleAt(channel(trace, 'servoJ5')!, s * 1000)));
+    const { project, trace } = run('stiff-stick', pushed, 6.5);
+    expect(angles(trace)).toEqual([0, 0, 0, 90, 180]);
+    const [remark] = lookOver(project).filter((r) => r.rule === 'beyond-range');
+    const mended = { ...project, ...remark.mends[0].apply(project.program, project.kit) };
+    expect(angles(rehearse({ ...mended, seed: 1, inputs: pushed, limitS: 6.5 }))).toEqual([0, 45, 90, 135, 180]);
+    expect(findings(trace, project.program).map((f) => f.rule)).toContain('clipped');
   });
 });

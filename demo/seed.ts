@@ -23,7 +23,12 @@ const GROUPS: readonly (readonly [group: string, files: readonly string[]])[] = 
       'four-keys',
       'past-the-hoop',
       'narrow-aisle',
-      'eighty-centimetres'
+      'eighty-centimetres',
+      'square-without-a-turn',
+      'square-on-and-on',
+      'from-bench-to-bench',
+      'two-sticks',
+      'from-heap-to-bed'
     ]
   ],
   [
@@ -55,7 +60,8 @@ const GROUPS: readonly (readonly [group: string, files: readonly string[]])[] = 
       'corner-lamp',
       'five-drips',
       'the-lost-half',
-      'bright-bean'
+      'bright-bean',
+      'stiff-stick'
     ]
   ]
 ];

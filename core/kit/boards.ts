@@ -9,6 +9,8 @@ export type Board = {
   /** what it is, for those who choose one */
   about: string;
   sockets: Readonly<Record<string, SocketKind>>;
+  /** the mat that a new project of it begins with */
+  mat: string;
   /** what its blocks need and is always there */
   builtIn: readonly string[];
 };
@@ -20,16 +22,25 @@ const row = (...kinds: readonly (readonly [SocketKind, number])[]): Board['socke
 export const BOARDS = {
   barrow: {
     about: later('two-wheeled robot'),
+    mat: 'Long aisle',
     sockets: row(['motor', 3], ['servo', 3], ['sensor', 4]),
     builtIn: ['lamps', 'motion', 'gyro', 'nose']
   },
   saucer: {
     about: later('round robot that slides'),
+    mat: 'Potting floor',
     sockets: row(['motor', 3], ['sensor', 3]),
     builtIn: ['lamps', 'motion', 'gyro', 'rim']
   },
+  hauler: {
+    about: later('four-wheeled carrier with a bed that tips'),
+    mat: 'Compost yard',
+    sockets: row(['motor', 4], ['servo', 2], ['sensor', 3]),
+    builtIn: ['lamps', 'motion', 'gyro', 'nose']
+  },
   trowel: {
     about: later('board for the hand'),
+    mat: 'Frost bench',
     sockets: row(['servo', 1], ['lamp', 1]),
     builtIn: ['motion', 'edges', 'light', 'temperature', 'moisture']
   }

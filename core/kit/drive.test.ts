@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Drive, type WheelPlace } from './drive.ts';
+import { Drive } from './drive.ts';
+import type { WheelPlace } from './rolling.ts';
 
 /** Two wheels on one axle: left, then right. */
 const axle = (trackMm: number): WheelPlace[] =>

@@ -5,7 +5,7 @@
  */
 import * as z from 'zod';
 import { BOARDS, type Board, type BoardName } from './boards.ts';
-import { Drive, type WheelPlace } from './drive.ts';
+import { canOf, type WheelPlace } from './rolling.ts';
 import { place } from './parts/part.ts';
 import { aPart, PARTS, partSchema, typeName } from './parts/parts.ts';
 import { currentOf, PIN_A, rightOhm } from '../circuit/led.ts';
@@ -247,7 +247,60 @@ export const saucer: Kit = {
     { socket: 'J5', type: 'line', name: 'middle', at: { xMm: 40, yMm: 0, deg: 0 }, threshold: 50 }
   ]
 };
-export const kits = { barrow, saucer, trowel } as const;
+/** A four-wheeled carrier that its builder gave names to: willow and alder on its left, hazel and rowan on its right. */
+export const hauler: Kit = {
+  ...barrow,
+  device: 'hauler',
+  name: 'Hauler',
+  chassis: {
+    outline: cut(-190, 190, 116, 20),
+    massKg: 3.2,
+    massAt: { xMm: 0, yMm: 0 },
+    heightOfMassMm: 70,
+    fromMm: 34,
+    toMm: 84,
+    face: { xMm: 128, yMm: 0, deg: 0 },
+    lamps: [
+      { name: 'left', at: { xMm: 166, yMm: 84 } },
+      { name: 'right', at: { xMm: 166, yMm: -84 } }
+    ],
+    supports: [],
+    rim: false,
+    bars: [{ name: 'nose', from: { xMm: 190, yMm: -70 }, to: { xMm: 198, yMm: 70 } }]
+  },
+  wheels: [
+    ['frontLeft', later('front left wheel'), 1, 1],
+    ['rearLeft', later('rear left wheel'), -1, 1],
+    ['frontRight', later('front right wheel'), 1, -1],
+    ['rearRight', later('rear right wheel'), -1, -1]
+  ].map(([id, name, along, side]) => ({
+    id: String(id),
+    name: String(name),
+    at: { xMm: 70 * Number(along), yMm: 136 * Number(side), deg: 0 },
+    diameterMm: 80,
+    widthMm: 26,
+    rim: 'tyre'
+  })),
+  motor: { stallNm: 0.9, freeTurnsPerS: 2.1, frictionNm: 0.03, inertiaKgM2: 1.2e-3, countsPerTurn: 720, volts: 11.1 },
+  battery: { fullV: 12.6, emptyV: 9.9, ohm: 0.12, ampereHours: 2.6 },
+  board: { stepUs: 100, accelerationCmS2: 50 },
+  parts: [
+    { socket: 'J1', type: 'motor', name: 'willow', drives: 'frontLeft', mounted: 'mirrored' },
+    { socket: 'J2', type: 'motor', name: 'alder', drives: 'rearLeft', mounted: 'mirrored' },
+    { socket: 'J3', type: 'motor', name: 'hazel', drives: 'frontRight', mounted: 'normal' },
+    { socket: 'J4', type: 'motor', name: 'rowan', drives: 'rearRight', mounted: 'normal' },
+    {
+      socket: 'J5',
+      type: 'servo',
+      name: 'bed',
+      hornDeg: 0,
+      at: { xMm: -50, yMm: 0, deg: 0 },
+      tips: { lengthMm: 220, widthMm: 190 }
+    },
+    { socket: 'J7', type: 'distance', name: 'lookout', at: { xMm: 198, yMm: 0, deg: 0 } }
+  ]
+};
+export const kits = { barrow, saucer, hauler, trowel } as const;
 export const hasWheels = (kit: Kit): boolean => kit.wheels.length > 0;
 
 /** How far a chassis reaches from its origin, mm. */
@@ -325,7 +378,7 @@ export const abilities = (kit: Kit): Set<string> =>
 /** What its wheels can do, where each has a motor: drive and turn, slide, and be told side by side. */
 function drivenBy(kit: Kit): string[] {
   if (!hasWheels(kit) || kit.wheels.some((w) => !motorOf(kit, w.id))) return [];
-  const { can } = new Drive(placesOf(kit.wheels));
+  const can = canOf(placesOf(kit.wheels));
   return [
     ...(can.drive && can.turn ? ['drive'] : []),
     ...(can.slide ? ['slide'] : []),

@@ -7,6 +7,7 @@ export const STAND_INS = [
   { name: 'Barrow 5', serial: 'MB-BAR-0005', library: false, device: 'barrow' },
   { name: 'Barrow 7', serial: SWAPPED, library: true, device: 'barrow' },
   { name: 'Saucer 4', serial: 'MB-SAU-0004', library: true, device: 'saucer' },
+  { name: 'Hauler 1', serial: 'MB-HAU-0001', library: true, device: 'hauler' },
   { name: 'Trowel 2', serial: 'MB-TRO-0002', library: true, device: 'trowel' }
 ] as const;
 export const standIn = (serial: string): (typeof STAND_INS)[number] | undefined =>

@@ -35,6 +35,8 @@ import { Moves, round6, type Clock, type Following, type Steering } from './move
 export const FULL_SPEED = 0.4;
 const DEG = 180 / Math.PI;
 const HOLD_US = 1_000_000;
+/** How fast what it has turned away is turned back while it slides on, 1/s (our choice). */
+const FACES_PER_S = 4;
 
 export class Machine extends Face implements Device {
   readonly buttons: Record<string, { down: boolean; heldAtUs: number }> = {
@@ -74,8 +76,8 @@ export class Machine extends Face implements Device {
   private velocity = { x: 0, y: 0 };
   /** what feels a touch and is waited for, and whether it was touched at the last tick */
   private readonly watched = new Map<'nose' | 'rim', boolean>();
-  /** slides on towards a heading, degrees clockwise, m/s over the ground */
-  private slides: { heading: number; speed: number } | undefined;
+  /** slides on towards a heading, degrees clockwise, m/s over the ground, and keeps facing as it did by the gyro */
+  private slides: { heading: number; speed: number; facing: number } | undefined;
   private readonly moves: Moves;
   private pending: (() => void)[] = [];
   private readonly chanceSource: Source;
@@ -413,7 +415,11 @@ export class Machine extends Face implements Device {
     const p = this.percent('power', power, 0);
     this.tells('wheels', `slide ${headingDeg} ${p}`, { type: 'slide', heading: sound(headingDeg), power: p });
     for (const socket of this.wheelSockets) this.untold(`motor ${socket}`);
-    const slides = { heading: this.zero.heading + headingDeg, speed: (p / 100) * FULL_SPEED };
+    const slides = {
+      heading: this.zero.heading + headingDeg,
+      speed: (p / 100) * FULL_SPEED,
+      facing: this.slides?.facing ?? this.spunDeg
+    };
     this.command(() => {
       motors.forEach((motor, i) => {
         this.setMotor(motor, 'driven', 0);
@@ -427,9 +433,13 @@ export class Machine extends Face implements Device {
     if (!this.drives.can.slide) throw new RunError('no-slide');
   }
   /** What each wheel has to do now to go on towards the heading, whichever way it has turned meanwhile. */
-  private slideAlong({ heading, speed }: { heading: number; speed: number }): void {
+  private slideAlong({ heading, speed, facing }: { heading: number; speed: number; facing: number }): void {
     const direction = (heading - this.yard.headingDeg) / DEG;
-    const rims = this.drives.rims({ ahead: speed * Math.cos(direction), left: -speed * Math.sin(direction), turn: 0 });
+    const rims = this.drives.rims({
+      ahead: speed * Math.cos(direction),
+      left: -speed * Math.sin(direction),
+      turn: (FACES_PER_S * (this.spunDeg - facing)) / DEG
+    });
     this.wheelSockets.forEach((socket, i) => {
       const held = this.held.get(this.yard.motors.get(socket ?? '')!);
       if (held) held.speed = rims[i];
@@ -585,8 +595,9 @@ export class Machine extends Face implements Device {
   rimTouched(): boolean {
     return this.rimByHand || this.yard.rimTouched;
   }
+  /** whole degrees */
   rimPlace(): number {
-    return this.rimDeg;
+    return Math.round(this.rimDeg) % 360;
   }
   noseTouched(): boolean {
     return this.noseByHand || this.yard.noseTouched;

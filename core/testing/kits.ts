@@ -1,5 +1,5 @@
 /** Barrow as classes have it: measured, put together otherwise, worn. Both runners must drive each alike. */
-import { barrow, resized, saucer, type Kit, type Part } from '../kit/kit.ts';
+import { barrow, hauler, resized, saucer, type Kit, type Part } from '../kit/kit.ts';
 import { asBuilt, noQuirks, quirksOf, type Quirks, type WheelQuirks } from '../kit/quirks.ts';
 import { STAND_INS } from '../kit/units.ts';
 
@@ -17,6 +17,7 @@ const MOVED: Record<string, string> = { J1: 'J3', J2: 'J1', J4: 'J6', J5: 'J4', 
 export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
   plain: { kit: barrow },
   'on rollers': { kit: saucer },
+  'on four wheels': { kit: hauler },
   measured: {
     kit: {
       ...barrow,

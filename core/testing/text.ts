@@ -1,5 +1,5 @@
 /** Programs written down as text, for tests: the names of parts and variables need not be said each time. */
-import { barrow, saucer, type Kit } from '../kit/kit.ts';
+import { barrow, hauler, saucer, type Kit } from '../kit/kit.ts';
 import { THINGS } from '../language/python/print.ts';
 import { readPython } from '../language/python/read.ts';
 import type { Program } from '../language/program.ts';
@@ -29,8 +29,16 @@ third_lamp = Lamp("third")
 fourth_lamp = Lamp("fourth")
 fifth_lamp = Lamp("fifth")
 sixth_lamp = Lamp("sixth")
-${THINGS.wheels(saucer)}
-`.replace(/^Wheels/m, 'wheels = Wheels'),
+wheels = ${THINGS.wheels(saucer)}
+`,
+  hauler: `distance = Distance("J7")
+willow = Motor("J1")
+alder = Motor("J2")
+bed = Servo("J5")
+gyro = Gyro()
+nose = Nose()
+wheels = ${THINGS.wheels(hauler)}
+`,
   trowel: 'vent = Servo("J1")\n'
 };
 const COMMON = `display = Display()

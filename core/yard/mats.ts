@@ -261,4 +261,67 @@ export const frostBench: Mat = {
   ]
 };
 
-export const mats: readonly Mat[] = [fernBed, longAisle, pottingFloor, gravelPath, narrowAisle, frostBench];
+/** Room for a large machine: a heap to load at, two beds to tip into, a shed and posts to go round. */
+export const compostYard: Mat = {
+  name: 'Compost yard',
+  width: 4,
+  height: 3,
+  colour: '#eee8d6',
+  reflectance: 78,
+  airC: 16,
+  start: { x: 0.7, y: 0.6, facingDeg: 90 },
+  areas: [
+    {
+      points: [
+        [2.9, 0.25],
+        [3.6, 0.25],
+        [3.6, 0.95],
+        [2.9, 0.95]
+      ],
+      colour: '#8a6f4d',
+      reflectance: 24,
+      name: 'heap'
+    },
+    {
+      points: [
+        [2.7, 2.1],
+        [3.7, 2.1],
+        [3.7, 2.7],
+        [2.7, 2.7]
+      ],
+      colour: '#cfdcc0',
+      reflectance: 60,
+      name: 'bed A'
+    },
+    {
+      points: [
+        [0.3, 2.1],
+        [1.3, 2.1],
+        [1.3, 2.7],
+        [0.3, 2.7]
+      ],
+      colour: '#cfdcc0',
+      reflectance: 60,
+      name: 'bed B'
+    }
+  ],
+  lines: [],
+  walls: [{ x: 2, y: 1.55, width: 0.7, height: 0.5, colour: '#b9c9a6' }],
+  things: [],
+  hoops: [{ x: 0.7, y: 0.6, radius: 0.24, name: 'stand' }],
+  marks: [
+    { x: 3.25, y: 1.02, text: 'heap' },
+    { x: 3.2, y: 2.02, text: 'A' },
+    { x: 0.8, y: 2.02, text: 'B' }
+  ]
+};
+
+export const mats: readonly Mat[] = [
+  fernBed,
+  longAisle,
+  pottingFloor,
+  gravelPath,
+  narrowAisle,
+  compostYard,
+  frostBench
+];

@@ -90,7 +90,7 @@ export class Follower {
     readonly share: number,
     counts: number,
     diameter: number,
-    kit: Pick<Kit, 'motor' | 'chassis'>
+    kit: Pick<Kit, 'motor' | 'chassis' | 'wheels'>
   ) {
     this.startCounts = counts;
     this.stuckCounts = counts;
@@ -99,7 +99,7 @@ export class Follower {
     this.perCount = (Math.PI * diameter) / countsPerTurn;
     this.freeRadS = freeTurnsPerS * 2 * Math.PI;
     // half the mass rides on each wheel
-    const inertia = inertiaKgM2 + (kit.chassis.massKg * this.radius * this.radius) / 2;
+    const inertia = inertiaKgM2 + (kit.chassis.massKg * this.radius * this.radius) / Math.max(1, kit.wheels.length);
     this.lagS = (inertia * this.freeRadS) / stallNm;
     this.friction = frictionNm / stallNm;
   }

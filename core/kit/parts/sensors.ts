@@ -31,9 +31,10 @@ export const line: PartDef<PartOf<'line'>> = {
     };
   },
   sits: (part, kit) => {
-    const other = kit.parts.find((p) => p.type === 'line' && p.at.yMm === -part.at.yMm && p.at.xMm === part.at.xMm);
+    const { xMm, yMm } = part.at;
+    const other = yMm && kit.parts.some((p) => p.type === 'line' && p.at.yMm === -yMm && p.at.xMm === xMm);
     return other
-      ? say('line, {apartMm} mm apart', { apartMm: Math.abs(2 * part.at.yMm) })
+      ? say('line, {apartMm} mm apart', { apartMm: Math.abs(2 * yMm) })
       : say('line, {aheadMm} mm ahead', { aheadMm: part.at.xMm });
   }
 };

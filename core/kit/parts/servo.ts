@@ -13,6 +13,8 @@ const measures = {
 };
 export const servoPart = partOf('servo', {
   ...measures,
+  /** a bed that it tips backwards: flat at 90 degrees, mm */
+  tips: z.strictObject({ lengthMm: z.number().min(10).max(500), widthMm: z.number().min(10).max(500) }).optional(),
   /** angles beyond which something is in the horn's way, degrees */
   freeFromDeg: z.number().min(0).max(180).optional(),
   freeToDeg: z.number().min(0).max(180).optional()

@@ -3,9 +3,9 @@
   import Table from '../ui/Table.svelte';
   import Choice from '../ui/Choice.svelte';
   import Button from '../ui/Button.svelte';
-  import { later, say } from '../../../core/words.ts';
+  import { later, say, word } from '../../../core/words.ts';
   import { headingAt } from '../../../core/units.ts';
-  import { diameterMm, reckoned, trackMm, type Kit } from '../../../core/kit/kit.ts';
+  import { reckoned, trackMm, type Kit } from '../../../core/kit/kit.ts';
   import { calibrated, STRAIGHT_CM, TURNS, type Calibration } from '../../../core/kit/calibration.ts';
   import { useWorkbench } from '../workbench/workbench.svelte.ts';
   const bench = useWorkbench();
@@ -17,9 +17,15 @@
   let busy = $state(false);
   type End = { xCm: number; yCm: number; facingDeg: number };
 
-  const sides = (kit: Kit) => {
+  /** What moves reckon with: each wheel's diameter, and how far the wheels stand apart, or how wide their ring is. */
+  const measuresOf = (kit: Kit): [string, number][] => {
     const real = reckoned(kit);
-    return { left: diameterMm(real, 'left'), right: diameterMm(real, 'right'), track: trackMm(real) };
+    const [{ at }] = real.wheels;
+    const track = trackMm(real);
+    return [
+      ...real.wheels.map((w): [string, number] => [word(w.name), w.diameterMm]),
+      track ? [say('track'), track] : [say('ring of the wheels'), Math.round(Math.hypot(at.xMm, at.yMm) * 200) / 100]
+    ];
   };
   async function measure() {
     busy = true;
@@ -71,13 +77,12 @@
   </p>
   {#if kit.measured}
     <p data-testid="measured">
-      {say(
-        'This sheet holds what was measured of {device}: left wheel {left} mm, right wheel {right} mm, track {track} mm.',
-        {
-          device: kit.measured.device,
-          ...sides(kit)
-        }
-      )}
+      {say('This sheet holds what was measured of {device}: {measures}.', {
+        device: kit.measured.device,
+        measures: measuresOf(kit)
+          .map(([name, mm]) => say('{name} {mm} mm', { name, mm }))
+          .join(', ')
+      })}
       <Button look="quiet" class="underline" onclick={forget}>{say('Forget it')}</Button>
     </p>
   {/if}
@@ -102,16 +107,11 @@
             >{say('{deg}° of {asked}°', { deg: found.c.turnedDeg.toFixed(1), asked: 360 * TURNS })}</td
           ></tr
         >
-        <tr class="border-t border-rule"
-          ><td class="text-soft">{say('so the wheels are')}</td><td class="text-right"
-            >{say('{left} mm and {right} mm', sides(calibrated(kit, found.name, found.c)))}</td
-          ></tr
-        >
-        <tr
-          ><td class="text-soft">{say('and the track is')}</td><td class="text-right"
-            >{sides(calibrated(kit, found.name, found.c)).track} mm</td
-          ></tr
-        >
+        {#each measuresOf(calibrated(kit, found.name, found.c)) as [name, mm], i (name)}
+          <tr class={i ? '' : 'border-t border-rule'}
+            ><td class="text-soft">{name}</td><td class="text-right">{say('{n} mm', { n: mm })}</td></tr
+          >
+        {/each}
         <tr class="border-t border-rule"
           ><td class="text-soft">{say('this program ended before at')}</td><td class="text-right"
             >{where(found.before)}</td

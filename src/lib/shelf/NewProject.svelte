@@ -6,7 +6,7 @@
   import { later, say, word } from '../../../core/words.ts';
   import { goto } from '$app/navigation';
   import Dialog from '../ui/Dialog.svelte';
-  import { hasWheels, type Kit } from '../../../core/kit/kit.ts';
+  import { boardOf, type Kit } from '../../../core/kit/kit.ts';
   import { newStep } from '../../../core/language/catalogue.ts';
   import { emptyProgram } from '../../../core/language/program.ts';
   import { loadPython } from '../python/python.ts';
@@ -19,7 +19,7 @@
   let open = $state(false);
   $effect(() => {
     open = !!kit;
-    if (kit) mat = hasWheels(kit) ? 'Long aisle' : 'Frost bench';
+    if (kit) mat = boardOf(kit).mat;
   });
   $effect(() => {
     if (!open) kit = undefined;
@@ -41,6 +41,7 @@
     'Potting floor': later('free floor, with the corners of a bed marked'),
     'Gravel path': later('a dark path in wide bends, for the line sensors'),
     'Narrow aisle': later('between benches, with a bend: a route without touching'),
+    'Compost yard': later('4 m by 3 m, with a heap and two beds, for a large machine'),
     'Frost bench': later('lamps, a frosty corner and damp soil, for a board in the hand')
   };
   let problem = $state('');

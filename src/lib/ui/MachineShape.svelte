@@ -34,7 +34,8 @@
     });
     return `${round.join('')}Z`;
   });
-  const far = $derived(Math.max(76, reach(kit).front * 0.6));
+  const front = $derived(reach(kit).front);
+  const far = $derived(Math.max(76, front * 0.6));
   const flat = $derived(picture.replaceAll(' ', ''));
   const PITCH = { x: 6, y: 7 };
 </script>
@@ -71,6 +72,21 @@
     </g>
   {/each}
   <path d={outline} fill="#ffffff" stroke="#26352c" stroke-width="2.4" stroke-linejoin="round" />
+  {#if chassis.rim}
+    <!-- a wheel below it is seen as a drawing has what is hidden; the notch is ahead -->
+    {#each kit.wheels as w (w.id)}<rect
+        transform="translate({w.at.xMm} {-w.at.yMm}) rotate({-w.at.deg})"
+        x={-w.diameterMm / 2}
+        y={-w.widthMm / 2}
+        width={w.diameterMm}
+        height={w.widthMm}
+        rx="3"
+        fill="none"
+        stroke="#8a8f82"
+        stroke-dasharray="4 3"
+      />{/each}
+    <path d="M{front + 1} -9L{front - 13} 0L{front + 1} 9" fill="#26352c" stroke="#26352c" stroke-linejoin="round" />
+  {/if}
   {#each chassis.bars as bar (bar.name)}
     <rect
       x={Math.min(bar.from.xMm, bar.to.xMm)}
@@ -99,15 +115,38 @@
   </g>
   {#each kit.parts as p (p.socket)}{#if (p.type === 'servo' || p.type === 'spin') && p.at}
       {@const angle = (horns[p.socket] ?? 90) + (p.hornDeg ?? 0)}
-      <g transform="translate({p.at.xMm} {-p.at.yMm}) rotate({-p.at.deg})">
-        <rect x="-20" y="-8" width="26" height="16" rx="2" fill="#f6edf2" stroke="#7a3f63" />
-        <g transform="rotate({angle - 90})"
-          ><path d="M0 0H26" stroke="#7a3f63" stroke-width="4" stroke-linecap="round" /><circle
-            r="3.4"
-            fill="#7a3f63"
-          /></g
-        >
-      </g>
+      {#if p.type === 'servo' && p.tips}
+        <!-- a bed: seen shorter from above the further it is tipped, about its rear edge -->
+        {@const seen = p.tips.lengthMm * Math.max(0.25, Math.cos(((angle - 90) * Math.PI) / 180))}
+        <g transform="translate({p.at.xMm} {-p.at.yMm}) rotate({-p.at.deg})">
+          <rect
+            x={-p.tips.lengthMm / 2}
+            y={-p.tips.widthMm / 2}
+            width={seen}
+            height={p.tips.widthMm}
+            rx="6"
+            fill="#f6edf2"
+            stroke="#7a3f63"
+            stroke-width="2"
+          />
+          <path
+            d="M{-p.tips.lengthMm / 2 + seen * 0.33} {-p.tips.widthMm / 2}v{p.tips.widthMm}m{seen * 0.33} 0v{-p.tips
+              .widthMm}"
+            stroke="#7a3f63"
+            stroke-opacity=".35"
+          />
+        </g>
+      {:else}
+        <g transform="translate({p.at.xMm} {-p.at.yMm}) rotate({-p.at.deg})">
+          <rect x="-20" y="-8" width="26" height="16" rx="2" fill="#f6edf2" stroke="#7a3f63" />
+          <g transform="rotate({angle - 90})"
+            ><path d="M0 0H26" stroke="#7a3f63" stroke-width="4" stroke-linecap="round" /><circle
+              r="3.4"
+              fill="#7a3f63"
+            /></g
+          >
+        </g>
+      {/if}
     {:else if p.type === 'line' || p.type === 'colour'}<circle
         cx={p.at.xMm}
         cy={-p.at.yMm}

@@ -141,7 +141,18 @@
           />{/if}
       </T.Mesh>
     {/each}
-    {#each servos as s (s.socket)}{#if s.at}
+    {#each servos as s (s.socket)}{#if s.type === 'servo' && s.at && s.tips}
+        {@const tipped = ((values[`servo${s.socket}`] ?? 90) + (s.hornDeg ?? 0) - 90) * RAD}
+        {@const long = m(s.tips.lengthMm)}
+        <T.Group position={[m(s.at.xMm) - long / 2, high + 0.012, -m(s.at.yMm)]} rotation={[0, s.at.deg * RAD, tipped]}>
+          <T.Mesh position={[long / 2, 0, 0]} castShadow
+            ><T.BoxGeometry args={[long, 0.012, m(s.tips.widthMm)]} /><T.MeshStandardMaterial color="#7a3f63" /></T.Mesh
+          >
+          {#each [-1, 1] as side (side)}<T.Mesh position={[long / 2, 0.018, (side * m(s.tips.widthMm)) / 2]}
+              ><T.BoxGeometry args={[long, 0.036, 0.006]} /><T.MeshStandardMaterial color="#c9a3bb" /></T.Mesh
+            >{/each}
+        </T.Group>
+      {:else if s.at}
         <T.Group
           position={[m(s.at.xMm), high + 0.008, -m(s.at.yMm)]}
           rotation={[0, (s.at.deg - ((values[`servo${s.socket}`] ?? 90) + (s.hornDeg ?? 0) - 90)) * RAD, 0]}

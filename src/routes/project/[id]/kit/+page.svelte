@@ -422,7 +422,7 @@
             </dd>
           {/if}
         {/each}
-        <dt>{hasWheels(kit) ? say('mass, with pan') : say('mass')}</dt>
+        <dt>{say('mass')}</dt>
         <dd class="text-right font-mono">{say('{massKg} kg', { massKg: kit.chassis.massKg })}</dd>
       </dl>
       {#if hasWheels(kit)}<Calibrate />{/if}
