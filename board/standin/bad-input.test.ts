@@ -8,7 +8,8 @@ import { allSteps, type Program, type Step } from '../../core/language/program.t
 import { printPython } from '../../core/language/python/print.ts';
 import { readPython } from '../../core/language/python/read.ts';
 import { syntaxProblem } from '../../core/language/python/syntax.ts';
-import { checkProgram, newProject, readProject, writeProject } from '../../core/project.ts';
+import { checkProgram } from '../../core/language/check.ts';
+import { newProject, readProject, writeProject } from '../../core/project.ts';
 import { b, hall, list, log, logs, program, run, start, variable } from '../../core/testing/build.ts';
 import { longAisle } from '../../core/yard/mats.ts';
 import type { Trace } from '../../core/trace/trace.ts';

@@ -216,7 +216,7 @@ export const saucer: Kit = {
     fromMm: 22,
     toMm: 46,
     face: { xMm: 0, yMm: 0, deg: 0 },
-    lamps: ['first', 'second', 'third', 'fourth', 'fifth', 'sixth'].map((name, i) => ({
+    lamps: ['one', 'two', 'three', 'four', 'five', 'six'].map((name, i) => ({
       name,
       at: polar(SAUCER.lampsMm, -30 - 60 * i)
     })),

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { checkProgram } from '../project.ts';
+import { checkProgram } from './check.ts';
 import { b, log, program, start, variable, wait } from '../testing/build.ts';
 import { anyProgram } from '../testing/random.ts';
 import { clipOf, paste, readClip, type Clip } from './clip.ts';

@@ -1,6 +1,6 @@
 /** Blocks on their way from one program to another: what was copied, with the names that it uses. */
 import * as z from 'zod';
-import { checkProgram } from '../project.ts';
+import { checkProgram } from './check.ts';
 import { copySteps, insertAfter, listAround } from './edit.ts';
 import { definition, slotSpec } from './catalogue.ts';
 import {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { checkProgram } from '../project.ts';
+import { checkProgram } from './check.ts';
 import { run } from '../testing/build.ts';
 import { longAisle } from '../yard/mats.ts';
 import { catalogue } from './catalogue.ts';

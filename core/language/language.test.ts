@@ -6,15 +6,8 @@ import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { demoProjects } from '../../demo/seed.ts';
 import { barrow, movePart } from '../kit/kit.ts';
-import {
-  checkProgram,
-  checkProject,
-  newProject,
-  projectSchema,
-  readProject,
-  writeProject,
-  type Project
-} from '../project.ts';
+import { checkProgram } from './check.ts';
+import { checkProject, newProject, projectSchema, readProject, writeProject, type Project } from '../project.ts';
 import { b, log, program, run, start, wait } from '../testing/build.ts';
 import { randomProgram } from '../testing/random.ts';
 import { longAisle } from '../yard/mats.ts';

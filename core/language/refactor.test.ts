@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { b, log, program, run, start, sum, variable, wait } from '../testing/build.ts';
 import { randomProgram } from '../testing/random.ts';
 import { compareRuns } from '../trace/compare.ts';
-import { checkProgram } from '../project.ts';
+import { checkProgram } from './check.ts';
 import { copySteps } from './edit.ts';
 import { allIds, allSteps, type Program, type Step } from './program.ts';
 import { compareLists, makeRoutine, putIntoLoop, stretch } from './refactor.ts';

@@ -9,7 +9,7 @@ import { sampleAt } from '../trace/query.ts';
 import { channel, type Trace } from '../trace/trace.ts';
 import type { Mat } from '../yard/mat.ts';
 import { planeAngle } from '../yard/bodies.ts';
-import { wheelKey } from './channels.ts';
+import { wheelKey } from '../kit/keys.ts';
 import { rehearse } from './interpreter.ts';
 
 const RAD = Math.PI / 180;

@@ -1,6 +1,7 @@
 /** What a run of a kit records, a sample a tick: each channel with how it is read off the machine. */
 import { headingAt } from '../units.ts';
 import { later } from '../words.ts';
+import { lineKey, wheelKey } from '../kit/keys.ts';
 import { hasWheels, type Kit, type Wheel } from '../kit/kit.ts';
 import type { ChannelSpec } from '../trace/trace.ts';
 import type { Hand } from '../yard/hand.ts';
@@ -113,16 +114,7 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
     ).flat()
   ];
 }
-/** The first line sensor on each side goes by that side, any other by its socket. */
-export function lineKey(kit: Kit, socket: string): string {
-  const first = (way: number): string | undefined =>
-    kit.parts.find((p) => p.type === 'line' && Math.sign(p.at.yMm) === way)?.socket;
-  return first(1) === socket ? 'lineLeft' : first(-1) === socket ? 'lineRight' : `line${socket}`;
-}
 const LINES: Record<string, string> = { lineLeft: later('Line left'), lineRight: later('Line right') };
-/** The channel of a wheel, by its id. */
-export const wheelKey = (what: 'power' | 'speed' | 'turns', id: string): string =>
-  what + id.charAt(0).toUpperCase() + id.slice(1);
 /** Of a wheel: its power, its speed and its turns. */
 function wheel({ id, name }: Wheel, i: number): ReadChannel[] {
   const title = (said: string, of: Record<string, string>): string => of[id] ?? `${said}, ${name}`;

@@ -11,6 +11,7 @@
   import { onMount } from 'svelte';
   import FolderOpen from '@lucide/svelte/icons/folder-open';
   import { boardOf, kits, type Kit } from '../../core/kit/kit.ts';
+  import { STAND_INS } from '../../core/kit/units.ts';
   import NewProject from '$lib/shelf/NewProject.svelte';
   import Thumb from '$lib/shelf/Thumb.svelte';
   import ShelfCard from '$lib/shelf/ShelfCard.svelte';
@@ -157,7 +158,8 @@
       {/each}
       <p class="mt-auto text-[12.5px] text-soft">
         {say(
-          'No device at hand? There are stand-ins in the yard, Barrow 3, Barrow 5 and Trowel 2, that behave like real ones, small faults included.'
+          'No device at hand? There are stand-ins in the yard that behave like real ones, small faults included: {names}.',
+          { names: STAND_INS.map((s) => s.name).join(', ') }
         )}
       </p>
     </aside>

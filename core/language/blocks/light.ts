@@ -5,7 +5,7 @@ import { LEAF } from './pictures.ts';
 
 export const COLOURS = ['amber', 'red', 'green', 'blue', 'violet', 'white'] as const;
 /** lamps at the sides, or round the rim: clockwise from the notch */
-const lamp = choiceOf('lamps', 'left', 'right', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth');
+const lamp = choiceOf('lamps', 'left', 'right', 'one', 'two', 'three', 'four', 'five', 'six');
 const x = number({ default: 2, min: 0, max: 6, whole: true, pixel: 'x' });
 const y = number({ default: 0, min: 0, max: 4, whole: true, pixel: 'y' });
 const level = number({ default: 50, unit: '%', min: 0, max: 100 });

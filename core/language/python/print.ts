@@ -44,7 +44,7 @@ class Sheet {
   }
 }
 
-const LAMPS = ['left', 'right', 'first', 'second', 'third', 'fourth', 'fifth', 'sixth'];
+const LAMPS = ['left', 'right', 'one', 'two', 'three', 'four', 'five', 'six'];
 /** Parts of the device that a text names without a socket, and the line at the top that makes them. */
 export const THINGS: Record<string, (kit: Kit) => string> = {
   wheels: (sheet) => {

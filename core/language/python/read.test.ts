@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { barrow } from '../../kit/kit.ts';
-import { checkProgram } from '../../project.ts';
+import { checkProgram } from '../check.ts';
 import { b, log, program, start } from '../../testing/build.ts';
 import { anyProgram } from '../../testing/random.ts';
 import { catalogue } from '../catalogue.ts';

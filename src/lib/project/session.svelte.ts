@@ -4,7 +4,6 @@
  */
 import { del, get, set } from 'idb-keyval';
 import type { Project } from '../../../core/project.ts';
-import { checkProject } from '../../../core/project.ts';
 import type { Program } from '../../../core/language/program.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import { clockIn, say } from '../../../core/words.ts';
@@ -63,8 +62,8 @@ export class Session {
     if (!response.ok) throw new Error(answer.message);
     const session = new Session(id, answer.version, answer.project);
     const kept = (await get(session.journal).catch(() => undefined)) as Journal | undefined;
-    // as this version has it: it may have been kept by one before
-    const mine = kept && checkProject(kept.project);
+    // as this version has it: it may have been kept by one before; what checks it is fetched only then
+    const mine = kept && (await import('../../../core/project.ts')).checkProject(kept.project);
     if (kept && mine?.ok) {
       if (kept.base === answer.version) {
         session.past = [{ label: say('work taken up again'), project: session.project }];

@@ -1,6 +1,7 @@
 /** Opening and saving project files in the browser. */
-import { readProject, LARGEST_FILE, writeProject, type Project } from '../../../core/project.ts';
+import type { Project } from '../../../core/project.ts';
 import { say } from '../../../core/words.ts';
+import { LARGEST_FILE, writeProject } from '../../../core/write.ts';
 
 export type Opened = { ok: true; id: string } | { ok: false; problem: string };
 
@@ -27,6 +28,7 @@ export async function openFile(file: File): Promise<Opened> {
         round: Math.round(file.size / 1e6)
       })
     };
+  const { readProject } = await import('../../../core/project.ts');
   const read = readProject(await file.text(), file.name);
   return read.ok ? createOnServer(read.project) : read;
 }

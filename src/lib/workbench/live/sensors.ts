@@ -1,6 +1,6 @@
 /** What a device senses, as the panel of live values shows it: where it stands in the trace, and the block that reads it. */
 import { hasWheels, wheelsAt, type Kit } from '../../../../core/kit/kit.ts';
-import { lineKey, wheelKey } from '../../../../core/run/channels.ts';
+import { lineKey, wheelKey } from '../../../../core/kit/keys.ts';
 import { later, say, word } from '../../../../core/words.ts';
 
 export type Sensor = {

@@ -1,6 +1,6 @@
 /** Which lanes a trace has: those that stand there at first, and all others that can be chosen. */
 import { hasWheels, lampsOf, type Kit } from '../../../../core/kit/kit.ts';
-import { lineKey, wheelKey } from '../../../../core/run/channels.ts';
+import { lineKey, wheelKey } from '../../../../core/kit/keys.ts';
 import { plotsOf, startersOf } from '../../../../core/trace/apart.ts';
 import type { Trace } from '../../../../core/trace/trace.ts';
 import { later, say, word } from '../../../../core/words.ts';

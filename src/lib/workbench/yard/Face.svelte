@@ -1,6 +1,5 @@
 <script lang="ts">
   import Button from '../../ui/Button.svelte';
-  import RimPad from './RimPad.svelte';
   import { say, word } from '../../../../core/words.ts';
   import { DARK, levelOf, pixelShownAt, shownAs } from '../../../../core/language/pixels.ts';
   import { lampsOf, touchesOf } from '../../../../core/kit/kit.ts';
@@ -107,7 +106,9 @@
       {#if touches.includes('nose')}<Button class="px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
           >{say('Nose')}</Button
         >{/if}
-      {#if touches.includes('rim')}<RimPad press={(rim, touched) => w.give({ rim, touched })} />{/if}
+      {#if touches.includes('rim')}{#await import('./RimPad.svelte') then { default: RimPad }}<RimPad
+            press={(rim, touched) => w.give({ rim, touched })}
+          />{/await}{/if}
     </div>
   </div>
 </div>

@@ -10,7 +10,6 @@
   import type { Input } from '../../../../core/trace/trace.ts';
   import { holds } from '../../ui/holds.ts';
   import { sensorsOf } from '../live/sensors.ts';
-  import RimPad from './RimPad.svelte';
   import HandBoardShape from '../../ui/HandBoardShape.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { HandOn } from './hand.svelte.ts';
@@ -187,7 +186,10 @@
             disabled={!ready}
             {...holds((down) => hand.touch('nose', down))}>{say('Nose')}</Button
           >{/if}
-        {#if touchesOf(kit).includes('rim')}<RimPad disabled={!ready} press={(deg, down) => hand.rim(deg, down)} />{/if}
+        {#if touchesOf(kit).includes('rim')}{#await import('./RimPad.svelte') then { default: RimPad }}<RimPad
+              disabled={!ready}
+              press={(deg, down) => hand.rim(deg, down)}
+            />{/await}{/if}
       </div>
     {/if}
     {#if !ready}

@@ -4,7 +4,7 @@
   import GroundShadow from './GroundShadow.svelte';
   import { Color, ExtrudeGeometry, Shape } from 'three';
   import { hasWheels, reach, type Kit } from '../../../../core/kit/kit.ts';
-  import { wheelKey } from '../../../../core/run/channels.ts';
+  import { wheelKey } from '../../../../core/kit/keys.ts';
   import { DARK, HEIGHT, levelOf, shownAs, WIDTH } from '../../../../core/language/pixels.ts';
   import type { State } from '../../../../core/trace/query.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
