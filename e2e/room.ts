@@ -28,7 +28,9 @@ export async function demo(page: Page, name: string): Promise<void> {
   await shelf(page);
   // folded once there are projects of one's own: what is looked for is seen
   await find(page, name);
-  await page.getByRole('button', { name: new RegExp(`^${name} (Barrow|Trowel) · opens as a copy`) }).click();
+  await page
+    .getByRole('button', { name: new RegExp(`^${name} (Barrow|Saucer|Hauler|Trowel) · opens as a copy`) })
+    .click();
   await page.waitForURL('**/project/**');
   await page.locator('[data-testid=blocks][data-ready]').waitFor({ state: 'attached' });
 }
@@ -121,4 +123,14 @@ export async function nameIn(page: Page, kind: string, name: string): Promise<vo
     .click();
   await page.locator('.mb-names input').fill(name);
   await page.locator('.mb-names input').press('Enter');
+}
+/** The log as the trace has it, through the run's file. */
+export async function events(page: Page): Promise<string> {
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'More about the trace' }).click();
+  await page.getByRole('button', { name: 'Save as CSV' }).click();
+  const stream = await (await download).createReadStream();
+  let text = '';
+  for await (const part of stream) text += part;
+  return text;
 }

@@ -5,20 +5,10 @@ import type { Step } from '../core/language/program.ts';
 import { newProject } from '../core/project.ts';
 import { b, log, program } from '../core/testing/build.ts';
 import { longAisle } from '../core/yard/mats.ts';
-import { openDemo, project, rehearse, robot, workbench, shelf } from './room.ts';
+import { events, openDemo, project, rehearse, robot, shelf, workbench } from './room.ts';
 
 const NEARBY = 'my stacks and devices nearby';
 const number = async (page: Page, id: string): Promise<number> => Number(await page.getByTestId(id).innerText());
-/** The log as the trace has it, through the run's file. */
-async function events(page: Page): Promise<string> {
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: 'More about the trace' }).click();
-  await page.getByRole('button', { name: 'Save as CSV' }).click();
-  const stream = await (await download).createReadStream();
-  let text = '';
-  for await (const part of stream) text += part;
-  return text;
-}
 
 test('the gravel path is followed with two line sensors; with a long wait the robot is blind and loses it', async ({
   page

@@ -58,18 +58,19 @@ export function turnedIn(trace: Trace): number {
   }
   return sum;
 }
-/** How the machine moved as a whole, as one twist from its first pose to its last (the logarithm of SE(2)); m and rad. */
+/** How far the machine moved ahead, to its left and round, all along the way as it faced at each moment; m and rad. */
 function motionIn(trace: Trace): Motion {
-  const turn = -turnedIn(trace) * RAD;
-  const [x, y] = ['x', 'y'].map((key) => sampleAt(channel(trace, key)!, trace.ticks - 1));
-  const { start } = trace.header.run;
-  const facing = planeAngle(start.facingDeg);
-  const [dx, dy] = [x - start.x, y - start.y];
-  const [ahead, left] = [dx * Math.cos(facing) + dy * Math.sin(facing), dy * Math.cos(facing) - dx * Math.sin(facing)];
-  const half = turn / 2;
-  // a whole turn leads back to where it began: then nothing can be told of the way
-  const stretch = Math.abs(Math.sin(half)) < 1e-9 ? 1 : half / Math.tan(half);
-  return { ahead: stretch * ahead + half * left, left: stretch * left - half * ahead, turn };
+  const [x, y, facing] = ['x', 'y', 'facing'].map((key) => channel(trace, key)!);
+  let [px, py] = [trace.header.run.start.x, trace.header.run.start.y];
+  let [ahead, left] = [0, 0];
+  for (let tick = 0; tick < trace.ticks; tick++) {
+    const angle = planeAngle(sampleAt(facing, tick));
+    const [nx, ny] = [sampleAt(x, tick), sampleAt(y, tick)];
+    ahead += (nx - px) * Math.cos(angle) + (ny - py) * Math.sin(angle);
+    left += (ny - py) * Math.cos(angle) - (nx - px) * Math.sin(angle);
+    [px, py] = [nx, ny];
+  }
+  return { ahead, left, turn: -turnedIn(trace) * RAD };
 }
 const turnsIn = (kit: Kit, trace: Trace): number[] =>
   kit.wheels.map(({ id }) => sampleAt(channel(trace, wheelKey('turns', id))!, trace.ticks - 1));
@@ -85,6 +86,6 @@ export function calibrate({ measured: _, ...kit }: Kit, quirks: Quirks, seed = 1
   return calibration(
     kit,
     { motion: motionIn(straight), turns: turnsIn(kit, straight) },
-    { motion: { ahead: 0, left: 0, turn: -turnedIn(spin) * RAD }, turns: turnsIn(kit, spin) }
+    { motion: motionIn(spin), turns: turnsIn(kit, spin) }
   );
 }
