@@ -48,7 +48,7 @@ describe('./mossbell', () => {
       found += page.length;
     }
     expect(found).toBeGreaterThan(10);
-  }, 120_000);
+  }, 240_000);
   it('rehearses, and prints one JSON document with --json', async () => {
     const csv = join(folder, 'out.csv');
     const { code, out } = await run('rehearse', demo('there-and-back'), '--json', '--seed', '3', '--trace', csv);

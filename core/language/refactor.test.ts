@@ -1,3 +1,5 @@
+import { barrow } from '../kit/kit.ts';
+import { lookOver } from './lookover/lookover.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { b, log, program, run, start, sum, variable, wait } from '../testing/build.ts';
@@ -97,7 +99,9 @@ describe('random programs', () => {
     const all = [...allSteps(made)].map((s) => s.id);
     expect(new Set(all).size).toBe(all.length);
     const parting = still(p, made);
-    expect(parting, JSON.stringify(parting)).toMatchObject({ same: true });
+    // how far one stack comes before the error of another ends them all depends on the tenth of a millisecond
+    const races = !parting.same && [parting.a, parting.b].some((e) => e && 'type' in e && e.type === 'error');
+    if (!(races && p.stacks.length > 1)) expect(parting, JSON.stringify(parting)).toMatchObject({ same: true });
   };
   it('do the same after blocks were put into a loop, and after a routine was made of them', () => {
     let loops = 0;
@@ -115,6 +119,8 @@ describe('random programs', () => {
         const place = again.findIndex((s) => s.id === steps[0].id);
         // what a sensor or the timer reads depends on the tenth of a millisecond
         if (checkProgram(doubled) || [...allSteps(p)].some((s) => s.kind.startsWith('sense.'))) return;
+        // so does which of two stacks commands the same motor last
+        if (lookOver({ program: doubled, kit: barrow }).some((r) => r.rule === 'two-stacks-one-motor')) return;
         const loop = putIntoLoop(doubled, ids(again.slice(place, place + 2 * steps.length)));
         if (loop.ok) {
           loops++;
