@@ -5,7 +5,7 @@
  * (ISO 80000-3).
  */
 import { BOARD_V, FORWARD_V, ledCurrent, nextE24, PIN_OHM } from '../circuit/led.ts';
-import { diameterMm, reckoned, trackMm, type Kit } from '../kit/kit.ts';
+import { reckoned, trackMm, type Kit } from '../kit/kit.ts';
 import { later } from '../words.ts';
 import { GRAVITY as G } from '../units.ts';
 import { pulseFor } from '../kit/pulse.ts';
@@ -53,14 +53,14 @@ const wheel: Field = {
   name: later('Wheel diameter'),
   unit: 'cm',
   sheet: true,
-  begins: (kit) => diameterMm(reckoned(kit), 'left') / 10
+  begins: (kit) => (reckoned(kit).wheels[0]?.diameterMm ?? 68) / 10
 };
 const track: Field = {
   key: 't',
   name: later('Track width'),
   unit: 'cm',
   sheet: true,
-  begins: (kit) => trackMm(reckoned(kit)) / 10
+  begins: (kit) => (trackMm(reckoned(kit)) || 124) / 10
 };
 const power: Field = {
   key: 'p',

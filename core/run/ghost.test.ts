@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { barrow } from '../kit/kit.ts';
+import { barrow, saucer } from '../kit/kit.ts';
 import { b, end, hall, run } from '../testing/build.ts';
 import { ghostOf } from './ghost.ts';
 
@@ -28,6 +28,20 @@ describe('the ghost of a step', () => {
       const off = ((real.facingDeg - ghost.facingDeg + 540) % 360) - 180;
       expect(Math.abs(off), step.kind).toBeLessThan(2);
     }
+  });
+  it('of a machine that slides goes aside and faces as before; one with tyres has none', () => {
+    for (const step of [
+      b('slide.measure', { direction: 130, amount: 30 }),
+      b('slide.measure', { direction: -20, amount: 0.8, unit: 'wheel turns' }),
+      b('slide.measure', { direction: 90, amount: 1.2, unit: 's', power: 60 }),
+      b('drive.measure', { amount: 1.5, unit: 's' })
+    ]) {
+      const ghost = ghostOf(step, saucer, from, from.facingDeg)!.at(-1)!;
+      const real = end(run([step], { kit: saucer }));
+      expect(Math.hypot(real.x - ghost.x, real.y - ghost.y), JSON.stringify(step.slots)).toBeLessThan(0.012);
+      expect(ghost.facingDeg).toBe(from.facingDeg);
+    }
+    expect(ghostOf(b('slide.measure'), barrow, from, 0)).toBeUndefined();
   });
   it('of a quarter circle ends beside its centre: a radius ahead and a radius to the side', () => {
     // facing right (90 degrees), curving left about a centre 30 cm to the left

@@ -2,7 +2,8 @@
  * The path that a move block asks for, by geometry alone: no motors, no slip. Arcs go round the instantaneous centre of
  * curvature, R = (l/2) (v_l + v_r) / (v_r - v_l) (Dudek and Jenkin, Computational Principles of Mobile Robotics).
  */
-import { abilities, diameterMm, trackMm, type Kit } from '../kit/kit.ts';
+import { abilities, diameterMm, placesOf, trackMm, type Kit } from '../kit/kit.ts';
+import { rowOf } from '../kit/rolling.ts';
 import type { Step } from '../language/program.ts';
 import { typedNumber } from '../language/values.ts';
 import type { Pose } from '../yard/mat.ts';
@@ -27,6 +28,12 @@ function along({ x, y, facingDeg }: Pose, lengthM: number, turnDeg: number): Pos
     facingDeg: (((facingDeg + turnDeg) % 360) + 360) % 360
   };
 }
+/** Aside or any other way, facing as before. */
+const aside = (from: Pose, lengthM: number, directionDeg: number): Ghost =>
+  Array.from({ length: PIECES + 1 }, (_, n) => {
+    const { x, y } = along({ ...from, facingDeg: from.facingDeg + directionDeg }, (lengthM * n) / PIECES, 0);
+    return { ...from, x, y };
+  });
 const path = (from: Pose, lengthM: number, turnDeg: number): Ghost =>
   Array.from({ length: PIECES + 1 }, (_, n) => along(from, (lengthM * n) / PIECES, (turnDeg * n) / PIECES));
 
@@ -42,16 +49,30 @@ export function ghostOf(step: Step, kit: Kit, from: Pose, startFacingDeg: number
   const speed = (Math.min(100, Math.abs(n('power'))) / 100) * FULL_SPEED;
   const inTime = (s: number, v: number): number =>
     v > 0 && s > 0 ? lengthIn(s, v, kit.board.accelerationCmS2 / 100, step.slots.ending === 'brake') : 0;
-  const measured = (diameterM: number, v: number): number => {
+  /** @param rims how far the rim that rolls furthest goes for each metre over the ground */
+  const measured = (diameterM: number, v: number, rims = 1): number => {
     const amount = n('amount');
-    if (step.slots.unit === 's') return inTime(amount, v);
-    return step.slots.unit === 'wheel turns' ? amount * Math.PI * diameterM : amount / 100;
+    if (step.slots.unit === 's') return inTime(amount, v * rims) / rims;
+    return step.slots.unit === 'wheel turns' ? (amount * Math.PI * diameterM) / rims : amount / 100;
   };
+  const rimsTowards = (deg: number): number =>
+    Math.max(
+      ...placesOf(kit.wheels).map((w) => {
+        const [ahead, left] = rowOf(w);
+        return Math.abs(ahead * Math.cos(deg * RAD) - left * Math.sin(deg * RAD));
+      })
+    );
   const side = step.slots.side === 'left' ? -1 : 1;
   const turn = (by: number): Ghost | undefined => sound(path(from, 0, by));
   switch (step.kind) {
     case 'drive.measure':
-      return sound(path(from, measured(mean, speed) * (step.slots.way === 'back' ? -1 : 1), 0));
+      return sound(path(from, measured(mean, speed, rimsTowards(0)) * (step.slots.way === 'back' ? -1 : 1), 0));
+    case 'slide.measure': {
+      const direction = n('direction');
+      return abilities(kit).has('slide')
+        ? sound(aside(from, measured(mean, speed, rimsTowards(direction)), direction))
+        : undefined;
+    }
     case 'drive.facing': {
       const facingDeg = (((startFacingDeg + n('heading')) % 360) + 360) % 360;
       return sound(path({ ...from, facingDeg }, n('amount') / 100, 0));

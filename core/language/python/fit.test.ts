@@ -1,10 +1,23 @@
 import { describe, expect, it } from 'vitest';
-import { barrow, checkWiring, kits, partAt, reckoned, diameterMm, motorsAt, trackMm, type Kit } from '../../kit/kit.ts';
+import {
+  barrow,
+  checkWiring,
+  diameterMm,
+  hauler,
+  kits,
+  motorOf,
+  motorsAt,
+  partAt,
+  reckoned,
+  saucer,
+  trackMm,
+  type Kit
+} from '../../kit/kit.ts';
 import { KITS } from '../../testing/kits.ts';
 import { b, program, start, wait } from '../../testing/build.ts';
 import { lookOverText } from '../lookover/text.ts';
 import { deviceOf, fitted } from './fit.ts';
-import { printPython } from './print.ts';
+import { printPython, THINGS } from './print.ts';
 import { readPython } from './read.ts';
 
 const top = (...lines: string[]): string => `from mossbell import *\n\n${lines.join('\n')}\n`;
@@ -25,6 +38,23 @@ describe('the parts that a text names', () => {
     expect(partAt(kit, 'J6')).toMatchObject({ type: 'servo', name: 'gate' });
     expect(partAt(kit, 'J1')).toBeUndefined();
     expect(checkWiring(kit)).toEqual([]);
+  });
+  it('of four wheels go side by side, those of three by their places; nothing changes where the text says the same', () => {
+    const line = (kit: Kit) => `wheels = ${THINGS.wheels(kit)}`;
+    for (const kit of [hauler, saucer]) expect(fitted(top(line(kit)), kit)).toEqual({ kit, lost: [] });
+    const swapped = fitted(top(line(hauler).replace('left=("J1", "J2")', 'left=("J2", "J1")')), hauler).kit;
+    expect(['frontLeft', 'rearLeft'].map((id) => motorOf(swapped, id)!.name)).toEqual(['alder', 'willow']);
+    expect(checkWiring(swapped)).toEqual([]);
+    const text = line(saucer)
+      .replace('("J2", -66, 0, 90)', '("J2", -70, 1.5, 90)')
+      .replace('diameter_mm=48', 'diameter_mm=(48, 47, 48.5)');
+    const { kit, lost } = fitted(top(text), saucer);
+    expect(lost).toEqual([]);
+    expect(kit.wheels.map((w) => w.diameterMm)).toEqual([48, 47, 48.5]);
+    expect(kit.wheels[1].at).toEqual({ xMm: -70, yMm: 1.5, deg: 90 });
+    expect(line(kit)).toBe(text);
+    const far = fitted(top(line(saucer).replace('-66, 0, 90', '-6600, 0, 90')), saucer);
+    expect([far.kit, far.lost.length]).toEqual([saucer, 1]);
   });
   it('are left as they are where the text says the same', () => {
     for (const { kit } of Object.values(KITS)) {
@@ -77,11 +107,14 @@ run(main)
   });
   it('say which device the text is for', () => {
     expect(deviceOf(top('wheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)')).device).toBe('barrow');
+    // every kit is known again by the line of its own wheels
+    for (const kit of Object.values(kits))
+      if (kit.wheels.length) expect(deviceOf(top(`wheels = ${THINGS.wheels(kit)}`)).device).toBe(kit.device);
     expect(deviceOf(top('left_edge = Edge("left")')).device).toBe('trowel');
     expect(deviceOf(top('display = Display()')).device).toBe('barrow');
     for (const kit of Object.values(kits)) {
       const p = program(
-        start(kit === kits.barrow ? b('drive.measure') : b('wait.until', { condition: b('sense.edge') }), wait(1))
+        start(kit.wheels.length ? b('drive.measure') : b('wait.until', { condition: b('sense.edge') }), wait(1))
       );
       expect(deviceOf(printPython(p, kit).text)).toBe(kit);
     }

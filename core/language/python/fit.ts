@@ -93,9 +93,13 @@ export function deviceOf(text: string): Kit {
   const code = text.replace(/#.*/g, '');
   const named = NAMED.filter(([name]) => name.test(code));
   const { wheels } = namedIn(code);
-  const sided = (kit: Kit): boolean => wheelsAt(kit, 'left').length > 0;
+  // as many on a side as the text names; or as many in all, where they roll in several directions
+  const fits = (kit: Kit, { left, at }: NamedWheels): boolean =>
+    at.length
+      ? !wheelsAt(kit, 'left').length && kit.wheels.length === at.length
+      : wheelsAt(kit, 'left').length === left.length;
   const lacksWheels = (kit: Kit): boolean =>
-    /\bWheels\b/.test(code) && (!hasWheels(kit) || (!!wheels && sided(kit) !== !wheels.at.length));
+    /\bWheels\b/.test(code) && (!hasWheels(kit) || (!!wheels && !fits(kit, wheels)));
   const lacks = (kit: Kit): number => named.filter(([, has]) => !has(boardOf(kit))).length + (lacksWheels(kit) ? 1 : 0);
   return Object.values(kits).reduce<Kit>(
     (best, kit) => (lacks(kit) < lacks(best) ? kit : best),

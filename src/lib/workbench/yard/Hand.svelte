@@ -105,6 +105,22 @@
   const lifted = $derived((view?.values.lifted ?? 0) > 0);
 </script>
 
+{#snippet tossing()}
+  <div class="flex flex-wrap items-center gap-1">
+    <Button size="xs" disabled={!ready} onclick={() => give({ toss: hand.height })}>{say('Toss')}</Button>
+    <Button size="xs" disabled={!ready} onclick={() => give({ drop: hand.height })}>{say('Drop')}</Button>
+    <Slide class="flex-1" min="5" max="150" step="5" bind:value={hand.height} aria-label={say('Height, dragged')} />
+    <NumberField
+      size="sm"
+      class="w-14! text-right"
+      min={1}
+      max={300}
+      bind:value={hand.height}
+      aria-label={say('Height of a toss, cm')}
+    /><span class="text-soft">cm</span>
+  </div>
+{/snippet}
+
 <section
   class="flex gap-3 border-b border-rule bg-linen px-3 py-2 text-[12.5px]"
   aria-label={say('Hand')}
@@ -227,6 +243,7 @@
         {#if !name}<span class="text-soft">{say('Or drag it in the yard: it is lifted, carried and set down.')}</span
           >{/if}
       </div>
+      {#if kit.chassis.rim}{@render tossing()}{/if}
     {:else}
       <Table>
         <tbody>
@@ -264,19 +281,7 @@
           >{hand.soil ? say('Out of the soil') : say('Into the soil')}</Button
         >
       </div>
-      <div class="flex flex-wrap items-center gap-1">
-        <Button size="xs" disabled={!ready} onclick={() => give({ toss: hand.height })}>{say('Toss')}</Button>
-        <Button size="xs" disabled={!ready} onclick={() => give({ drop: hand.height })}>{say('Drop')}</Button>
-        <Slide class="flex-1" min="5" max="150" step="5" bind:value={hand.height} aria-label={say('Height, dragged')} />
-        <NumberField
-          size="sm"
-          class="w-14! text-right"
-          min={1}
-          max={300}
-          bind:value={hand.height}
-          aria-label={say('Height of a toss, cm')}
-        /><span class="text-soft">cm</span>
-      </div>
+      {@render tossing()}
     {/if}
     {#if !name}<p class="font-mono text-[11.5px] text-soft tabular-nums" data-testid="felt">
         {say('feels x {x} y {y} z {z} · in all {total} g', {
