@@ -185,13 +185,13 @@
         onclick={() => ondimension('diameter')}
         onkeydown={(e) => e.key === 'Enter' && ondimension('diameter')}
         ><rect
-          x={(track ? x : CX) - 44}
-          y={(track ? y : 100) - 74}
+          x={(track ? x : OX) - 44}
+          y={(track ? y : top + 48) - 74}
           width="88"
           height="20"
           rx="5"
           fill="var(--paper)"
-        /><text x={track ? x : CX} y={(track ? y : 100) - 59} text-anchor="middle" text-decoration="underline"
+        /><text x={track ? x : OX} y={(track ? y : top + 48) - 59} text-anchor="middle" text-decoration="underline"
           >{say('⌀ {leftDiameterMm}{x} mm', {
             leftDiameterMm: wheel.diameterMm,
             x: other && other.diameterMm !== wheel.diameterMm ? ` / ${other.diameterMm}` : ''

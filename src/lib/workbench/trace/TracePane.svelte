@@ -195,7 +195,9 @@
         .map(({ key }) => {
           const c = channel(run.trace, key);
           if (!c) return '';
-          return reading(key, sampleAt(c, tick));
+          // there is room for two numbers in full, or for more of them whole
+          const value = sampleAt(c, tick);
+          return lane.keys.length > 2 ? String(Math.round(value) || 0) : reading(key, value);
         })
         .join(' · ');
     return '';

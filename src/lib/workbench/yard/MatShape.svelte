@@ -12,6 +12,8 @@
     ['damp', '#4d6b5c', 0.6]
   ] as const;
   const H = $derived(mat.height);
+  /** words are larger on a larger mat, which is seen smaller */
+  const L = $derived(Math.max(1, mat.width / 1.8));
   const pts = (list: readonly (readonly [number, number])[]) =>
     list.map(([x, y]) => `${x * 100},${(H - y) * 100}`).join(' ');
 </script>
@@ -90,15 +92,19 @@
     stroke="#b5842a"
     stroke-width="0.6"
   />
-  <text x={hoop.x * 100} y={(H - hoop.y + hoop.radius) * 100 + 3.4} text-anchor="middle" font-size="3" fill="#5c4a1c"
-    >{hoop.name}</text
+  <text
+    x={hoop.x * 100}
+    y={(H - hoop.y + hoop.radius) * 100 + 3.4 * L}
+    text-anchor="middle"
+    font-size={3 * L}
+    fill="#5c4a1c">{hoop.name}</text
   >
 {/each}
 {#each mat.marks as mark, i (i)}<text
     x={mark.x * 100}
-    y={(H - mark.y) * 100 + 1}
+    y={(H - mark.y) * 100 + L}
     text-anchor="middle"
-    font-size="2.6"
+    font-size={2.6 * L}
     fill="#4a4438">{mark.text}</text
   >{/each}
 {#each mat.walls as wall, i (i)}<rect
