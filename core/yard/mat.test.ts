@@ -18,6 +18,7 @@ describe('mats', () => {
       'Potting floor',
       'Gravel path',
       'Narrow aisle',
+      'Compost yard',
       'Frost bench'
     ]);
   });
