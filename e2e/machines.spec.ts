@@ -60,6 +60,7 @@ test('Saucer: where a person presses on its rim is where the program is told it 
   await page.goto(`/project/${id}`);
   await workbench(page);
   await page.getByTestId('rehearse').click();
+  await expect(page.getByTestId('clock')).not.toHaveText('00:00.00');
   const rim = page.getByRole('button', { name: /^Rim, pressed at/ });
   // at the left of the ring: 270 degrees clockwise from the notch
   await rim.hover({ position: { x: 5, y: 20 } });
