@@ -4,6 +4,7 @@
   import Button from '../../ui/Button.svelte';
   import Dialog from '../../ui/Dialog.svelte';
   import { say } from '../../../../core/words.ts';
+  import { kits } from '../../../../core/kit/kit.ts';
   import type { Project } from '../../../../core/project.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   let { open = $bindable(false) }: { open: boolean } = $props();
@@ -58,7 +59,9 @@
         <Button
           look="bare"
           class="w-full rounded-lg border border-rule px-3 py-1.5 text-left hover:bg-linen"
-          onclick={() => take(card)}><b>{card.name}</b> <span class="text-soft">{card.device}</span></Button
+          onclick={() => take(card)}
+          ><b>{card.name}</b>
+          <span class="text-soft">{kits[card.device as keyof typeof kits]?.name ?? card.device}</span></Button
         >
       </li>
     {/each}
