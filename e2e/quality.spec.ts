@@ -176,7 +176,7 @@ const digestsThere = (page: Page, runs: RunOptions[]): Promise<string[]> =>
   }, runs);
 
 test('the same five inputs give the same trace, byte for byte, in Node and in Chromium', async ({ page }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(300_000);
   await shelf(page);
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
   await openDemo(page, 'Round the fern bed');
