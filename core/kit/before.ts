@@ -53,6 +53,14 @@ const renewedKit = (kit: Json, board: BoardName): Json => ({
       }
     : {})
 });
+/** The project, and the other devices in its yard, each as it is now. */
+const ofEach = (project: Json, now: (one: Json) => Json): Json => {
+  const { others } = project;
+  return {
+    ...now(project),
+    ...(Array.isArray(others) ? { others: others.map((o: unknown) => (isJson(o) ? now(o) : o)) } : {})
+  };
+};
 /** A project of version 1 as one of version 2; what is wrong with it is left for the check. */
 export function renewedProject(project: Json): Json {
   const renewed = (one: Json): Json => {
@@ -64,11 +72,7 @@ export function renewedProject(project: Json): Json {
       ...(typeof one.text === 'string' ? { text: renewedText(one.text, board) } : {})
     };
   };
-  const { others } = project;
-  return {
-    ...renewed(project),
-    ...(Array.isArray(others) ? { others: others.map((o: unknown) => (isJson(o) ? renewed(o) : o)) } : {})
-  };
+  return ofEach(project, renewed);
 }
 
 const numbers = (value: unknown, names: readonly string[]): Record<string, number> | undefined =>
@@ -178,11 +182,7 @@ function placedKit(kit: Json): Json {
 /** A project of version 2 as one of version 3. */
 export function placedProject(project: Json): Json {
   const placed = (one: Json): Json => (isJson(one.kit) ? { ...one, kit: placedKit(one.kit) } : one);
-  const { others } = project;
-  return {
-    ...placed(project),
-    ...(Array.isArray(others) ? { others: others.map((o: unknown) => (isJson(o) ? placed(o) : o)) } : {})
-  };
+  return ofEach(project, placed);
 }
 /** The quirks of a run of then, by its wheels. */
 export function placedQuirks(quirks: unknown): unknown {

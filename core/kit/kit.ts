@@ -130,6 +130,9 @@ export function trackMm(kit: Kit): number {
 }
 /** The diameter of the wheels of a side: of the first one, mm. */
 export const diameterMm = (kit: Kit, side: Side): number => wheelsAt(kit, side)[0]?.diameterMm ?? 0;
+/** Of all wheels, for a way that is told in wheel turns, mm. */
+export const meanDiameterMm = ({ wheels }: Kit): number =>
+  wheels.reduce((sum, w) => sum + w.diameterMm, 0) / wheels.length;
 /** The kit with other measures of its sides. */
 export const resized = (kit: Kit, to: { left?: number; right?: number; trackMm?: number }): Kit => ({
   ...kit,

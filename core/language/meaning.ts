@@ -5,7 +5,8 @@
 import type { Picture, Value } from './program.ts';
 
 export type Ending = 'brake' | 'coast';
-export type Side = 'left' | 'right';
+import type { Side } from '../kit/kit.ts';
+export type { Side };
 export type Switch = 'on' | 'off' | 'flip';
 /** Amount and unit of a measured move. */
 export type Measure = { amount: number; unit: 'cm' | 'wheel turns' | 's' | '°' | 'turns' };

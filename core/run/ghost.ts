@@ -2,7 +2,7 @@
  * The path that a move block asks for, by geometry alone: no motors, no slip. Arcs go round the instantaneous centre of
  * curvature, R = (l/2) (v_l + v_r) / (v_r - v_l) (Dudek and Jenkin, Computational Principles of Mobile Robotics).
  */
-import { abilities, diameterMm, placesOf, trackMm, type Kit } from '../kit/kit.ts';
+import { abilities, diameterMm, meanDiameterMm, placesOf, trackMm, type Kit } from '../kit/kit.ts';
 import { rowOf } from '../kit/rolling.ts';
 import type { Step } from '../language/program.ts';
 import { typedNumber } from '../language/values.ts';
@@ -45,7 +45,7 @@ export function ghostOf(step: Step, kit: Kit, from: Pose, startFacingDeg: number
     return number ?? NaN;
   };
   if (!abilities(kit).has('drive')) return undefined;
-  const mean = kit.wheels.reduce((sum, w) => sum + w.diameterMm, 0) / kit.wheels.length / 1000;
+  const mean = meanDiameterMm(kit) / 1000;
   const speed = (Math.min(100, Math.abs(n('power'))) / 100) * FULL_SPEED;
   const inTime = (s: number, v: number): number =>
     v > 0 && s > 0 ? lengthIn(s, v, kit.board.accelerationCmS2 / 100, step.slots.ending === 'brake') : 0;

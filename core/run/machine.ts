@@ -6,6 +6,7 @@ import { currentOf } from '../circuit/led.ts';
 import { Drive, type Motion } from '../kit/drive.ts';
 import {
   diameterMm,
+  meanDiameterMm,
   motorOf,
   partAt,
   placesOf,
@@ -453,9 +454,7 @@ export class Machine extends Face implements Device {
     ending: Ending
   ): { length: number; rims: number } {
     const rims = this.drives.rims(towards).reduce((most, rim) => Math.max(most, Math.abs(rim)), 0) || 1;
-    const { wheels } = this.kit;
-    const mean = wheels.reduce((sum, w) => sum + w.diameterMm, 0) / wheels.length / 1000;
-    const rolls = this.length(measure, speed * rims, mean, ending);
+    const rolls = this.length(measure, speed * rims, meanDiameterMm(this.kit) / 1000, ending);
     return { length: measure.unit === 'cm' ? rolls : rolls / rims, rims };
   }
 

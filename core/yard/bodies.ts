@@ -18,8 +18,8 @@ const pieces = <T>(outline: readonly T[]): T[][] => {
   return out;
 };
 
-/** @returns the body, and the shapes that feel a touch by the name of the bar */
-export function makeBody(world: World, kit: Kit, start: Pose): { robot: Body; bars: Map<Fixture, string> } {
+/** @returns the body, and the bars that feel a touch */
+export function makeBody(world: World, kit: Kit, start: Pose): { robot: Body; bars: Set<Fixture> } {
   const robot = world.createBody({
     type: 'dynamic',
     position: new Vec2(start.x, start.y),
@@ -30,9 +30,9 @@ export function makeBody(world: World, kit: Kit, start: Pose): { robot: Body; ba
     robot.createFixture({ shape, density, friction: 0.3, userData });
   for (const piece of pieces(outline))
     fixture(new Polygon(piece.map((p) => new Vec2(metres(p.xMm), metres(p.yMm)))), 1, 'body');
-  const touched = new Map<Fixture, string>();
+  const touched = new Set<Fixture>();
   for (const { name, from, to } of bars)
-    touched.set(
+    touched.add(
       fixture(
         new Box(
           metres(Math.abs(to.xMm - from.xMm)) / 2,
@@ -42,8 +42,7 @@ export function makeBody(world: World, kit: Kit, start: Pose): { robot: Body; ba
         ),
         0,
         name
-      ),
-      name
+      )
     );
   for (const { at, diameterMm, widthMm } of kit.wheels)
     fixture(

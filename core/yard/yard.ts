@@ -104,11 +104,9 @@ export class Yard {
   letGo: LetGo[] = [];
   /** what is being touched: since when, how many places, since when none, and how hard */
   private readonly contacts = new Map<string, { since: number; places: number; apart: number; newton: number }>();
-  private readonly bars: ReadonlyMap<unknown, string>;
+  private readonly bars: ReadonlySet<unknown>;
   private barContacts = 0;
   private rimContacts = 0;
-  /** where the rim was touched last, degrees clockwise from ahead */
-  rimDeg = 0;
   private readonly perMass: number;
   /** the centre of mass */
   private readonly middle: { x: number; y: number };
@@ -241,13 +239,10 @@ export class Yard {
     const manifold = contact.getWorldManifold(null);
     const at = manifold?.points[0] ?? this.robot.getPosition();
     const v = this.robot.getLinearVelocity();
-    if (rim) {
-      const local = this.robot.getLocalPoint(at);
-      const deg = -Math.atan2(local.y, local.x) / RAD;
-      this.rimDeg = deg < 0 ? deg + 360 : deg;
-    }
+    const place = this.robot.getLocalPoint(at);
+    const deg = -Math.atan2(place.y, place.x) / RAD;
     this.touches.push({
-      ...(rim ? { rim: this.rimDeg } : {}),
+      ...(rim ? { rim: deg < 0 ? deg + 360 : deg } : {}),
       x: at.x,
       y: at.y,
       speed: Math.sqrt(v.x * v.x + v.y * v.y),
