@@ -6,6 +6,7 @@ import { hauler, kits, placesOf, saucer, type Kit } from '../kit/kit.ts';
 import { noQuirks, quirksOf } from '../kit/quirks.ts';
 import { canOf } from '../kit/rolling.ts';
 import { abilities } from '../kit/kit.ts';
+import { lookOver } from '../language/lookover/lookover.ts';
 import { b, end, hall, log, program, run, start, wait } from '../testing/build.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel } from '../trace/trace.ts';
@@ -84,6 +85,18 @@ describe('a machine on three wheels with rollers', () => {
     expect(['drive', 'slide', 'wheels'].map((a) => abilities(hauler).has(a))).toEqual([true, false, true]);
     const tyres = saucer.wheels.map((w) => ({ ...w, rim: 'tyre' as const }));
     expect(canOf(placesOf(tyres)).slide).toBe(false);
+  });
+  it('is looked over as any other: what starts it and never stops it, moves it too early, or twice at once', () => {
+    const rules = (...stacks: ReturnType<typeof start>[]) =>
+      lookOver({ program: program(...stacks), kit: saucer }).map((r) => r.rule);
+    const on = () => b('slide.run');
+    expect(rules(start(on()))).toContain('never-stopped');
+    expect(rules(start(on(), wait(1), b('wheels.stop')))).toEqual([]);
+    expect(rules(start(on(), wait(1), b('slide.measure')))).toEqual([]);
+    expect(rules([b('begin.before'), b('slide.measure')], [b('begin.off'), b('sound.beep')])).toContain(
+      'drives-before'
+    );
+    expect(rules(start(b('slide.measure')), start(b('slide.measure')))).toContain('two-stacks-one-motor');
   });
   it('feels a wall where it meets it, from the notch on, and a finger', () => {
     const wall = { x: 2.1, y: 1.5, width: 0.1, height: 2, colour: '#888888' };

@@ -26,13 +26,22 @@ export function takesTime(step: Step): boolean {
 }
 
 /** Blocks that start a motor and go on. */
-export const RUNS = ['wheels.run', 'motor.run'];
+export const RUNS = ['wheels.run', 'motor.run', 'slide.run'];
 /** Blocks after which a wheel's motor stands, or is commanded anew. */
 export const STOPS = [
   'wheels.stop',
   'motor.stop',
   'motor.span',
-  ...['drive.measure', 'drive.facing', 'turn.angle', 'turn.gyro', 'turn.face', 'curve.angle', 'wheels.span']
+  ...[
+    'drive.measure',
+    'drive.facing',
+    'turn.angle',
+    'turn.gyro',
+    'turn.face',
+    'curve.angle',
+    'slide.measure',
+    'wheels.span'
+  ]
 ];
 export const SHOWS = ['picture.show', 'picture.at', 'display.write', 'display.dark'];
 /** A new block for a mend. */

@@ -7,7 +7,7 @@ import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
 
 /** Blocks whose limits are a machine's reach, where the nearest possible is used instead. */
-const REACH = /^(servo|wheels|motor|lamp|pixel\.level|drive|turn|curve|sound\.volume)/;
+const REACH = /^(servo|wheels|motor|lamp|pixel\.level|drive|turn|curve|slide|sound\.volume)/;
 /** So much of what comes in may lie outside before it is worth a word. */
 const SHARE = 0.1;
 const INPUTS = new Set(['sense.stick', 'sense.lean', 'sense.light', 'sense.distance', 'sense.line', 'sense.moisture']);

@@ -10,7 +10,7 @@ export const drivesBefore: Rule = ({ program, kit }) =>
     const moving = [...walkSteps(stack.steps)].filter(
       (s) =>
         !s.off &&
-        (/^(drive|turn|curve|wheels)\./.test(s.kind) ||
+        (/^(drive|turn|curve|slide|wheels)\./.test(s.kind) ||
           (/^motor\.(run|span)$/.test(s.kind) && !!wheelOf(kit, partAt(kit, String(s.slots.motor)))))
     );
     if (!moving.length) return [];

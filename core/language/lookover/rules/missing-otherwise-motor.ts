@@ -2,9 +2,11 @@
 import { reshape } from '../../edit.ts';
 import { isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
+import { RUNS } from '../walk.ts';
 import { say } from '../../../words.ts';
 
-const commandsMotor = (s: Step): boolean => /^(wheels|motor)\.(run|stop|span)$|^(drive|turn|curve)\./.test(s.kind);
+const commandsMotor = (s: Step): boolean =>
+  /^(wheels|motor)\.(run|stop|span)$|^(drive|turn|curve|slide)\./.test(s.kind);
 const deep = (list: readonly Step[]): Step[] => [...walkSteps(list)].filter((s) => !s.off);
 const asksSensor = (s: Step): boolean =>
   Object.values(s.slots).some((v) => isStep(v) && [...walkSteps([v])].some((x) => x.kind.startsWith('sense.')));
@@ -22,7 +24,7 @@ export const missingOtherwiseMotor: Rule = ({ program }) => {
     const then = deep(choice.bodies?.then1 ?? []);
     // a choice that leaves the loop or stops has no other case to fear; a whole move ends by itself
     if (then.some((s) => s.kind === 'repeat.leave' || s.kind === 'wheels.stop' || s.kind === 'motor.stop')) continue;
-    if (!then.some((s) => s.kind === 'wheels.run' || s.kind === 'motor.run')) continue;
+    if (!then.some((s) => RUNS.includes(s.kind))) continue;
     remarks.push({
       rule: 'missing-otherwise-motor',
       severity: 'probably not meant',

@@ -6,7 +6,7 @@ import { say } from '../../../words.ts';
 
 /** Starters whose stacks run from the start on, without anybody doing anything. */
 const BY_ITSELF = new Set(['begin.start', 'begin.off', 'begin.every']);
-const BOTH = /^(drive|turn|curve|wheels)\./;
+const BOTH = /^(drive|turn|curve|slide|wheels)\./;
 
 /** The first step of a stack, routines followed, that commands each motor. */
 function commands(stack: Stack, program: Program, kit: Kit): Map<string, string> {

@@ -8,7 +8,7 @@ export const unpluggedNeeded: Rule = ({ program, kit }) => {
   if (!hasWheels(kit)) return [];
   const live = [...liveSteps(program)];
   const asks = live.filter((s) => ['begin.key', 'sense.key', 'sense.stick'].includes(s.kind));
-  const drives = live.some((s) => /^(drive|turn|curve|wheels)\./.test(s.kind));
+  const drives = live.some((s) => /^(drive|turn|curve|slide|wheels)\./.test(s.kind));
   if (!asks.length || !drives) return [];
   const remark: Remark = {
     rule: 'unplugged-needed',
