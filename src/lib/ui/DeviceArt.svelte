@@ -5,9 +5,10 @@
   const lit = { on: true, colour: 'amber' };
   /** all of it, with room for what looks ahead of a machine */
   const box = $derived.by(() => {
-    const { rear, front } = reach(kit);
+    const { rear, front, left } = reach(kit);
     const [from, to] = hasWheels(kit) ? [rear - 12, Math.max(front + 82, front * 1.6)] : [rear - 6, front + 6];
-    return `${from} ${(rear - to) * 0.32} ${to - from} ${(to - rear) * 0.64}`;
+    const half = Math.max((to - rear) * 0.32, left + 6);
+    return `${from} ${-half} ${to - from} ${2 * half}`;
   });
   const leaf = '...#... ..###.. .#####. ..###.. ...#...';
 </script>
