@@ -119,7 +119,7 @@ function summary(trace: Trace, kit: Kit, p: Project) {
       .filter((e) => e.type === 'touch')
       .map((e) => ({ seconds: e.tUs / 1e6, what: e.what, speedCmS: round(e.speedCmS), nose: e.nose })),
     log: trace.events.filter((e) => e.type === 'log').map((e) => ({ seconds: e.tUs / 1e6, text: e.text })),
-    face: { lamps: end.lamps, picture: end.picture.split(' ') },
+    face: { lamps: end.lamps, picture: end.picture ? end.picture.split(' ') : [] },
     findings: findings(trace, programOf(p)).map(told),
     error: trace.events.find((e) => e.type === 'error') ?? null
   };
@@ -274,7 +274,7 @@ async function main(): Promise<number> {
     for (const c of result.contacts) say(`  touched ${c.what} at ${c.seconds.toFixed(2)} s with ${c.speedCmS} cm/s`);
     for (const l of result.log) say(`  log ${l.seconds.toFixed(3)} s: ${l.text}`);
     for (const f of result.findings) say(`  finding: ${(f as Finding).says}`);
-    say(`face: ${result.face.picture.join('  ')}`);
+    if (result.face.picture.length) say(`face: ${result.face.picture.join('  ')}`);
   }
   return trace.ended === 'error' ? 1 : 0;
 }

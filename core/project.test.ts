@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { renewedProject } from './kit/before.ts';
+import { displayedProject, renewedProject } from './kit/before.ts';
 import { barrow } from './kit/kit.ts';
 import { rehearse } from './run/interpreter.ts';
 import { stateAt } from './trace/query.ts';
@@ -69,6 +69,31 @@ describe('projects of before', () => {
     expect(of(board)).toMatchObject({
       kit: { parts: [{ socket: 'J1' }, { socket: 'J2' }] },
       text: expect.stringContaining('vent = Servo("J1")')
+    });
+  });
+  it('have their pictures in the signs of now, what was lit lit, and their display as what it was', () => {
+    const then = '.123456 789#... ....... ....... .......';
+    const now = '.---+++ **##... ....... ....... .......';
+    const face = { xMm: 31, yMm: 0, deg: 0 };
+    const one = (picture: string, kit: object): Record<string, unknown> => ({
+      kit,
+      text: `display.show(Picture("${picture}"))\nlog("Picture 5")`,
+      program: { stacks: [{ slots: { picture: { picture }, count: 5, text: '12345' } }] }
+    });
+    const old = (display?: object): object => ({ chassis: { massKg: 1, face }, ...(display ? { display } : {}) });
+    const fresh = (turnedDeg: number): object => ({
+      chassis: { massKg: 1 },
+      display: { type: 'matrix', columns: 7, rows: 5, levels: 5, at: face, turnedDeg }
+    });
+    const renewed = displayedProject({
+      ...one(then, old()),
+      pictures: { dew: then },
+      others: [one(then, old({ turnedDeg: 90 }))]
+    });
+    expect(renewed).toEqual({
+      ...one(now, fresh(0)),
+      pictures: { dew: now },
+      others: [one(now, fresh(90))]
     });
   });
   it('are taken on step by step, each version to the next', () => {

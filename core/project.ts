@@ -4,16 +4,16 @@
  */
 import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import * as z from 'zod';
-import { placedProject, renewedProject } from './kit/before.ts';
+import { displayedProject, placedProject, renewedProject } from './kit/before.ts';
 import { kitSchema, type Kit } from './kit/kit.ts';
 import { checkProgram } from './language/check.ts';
-import { programSchema, type Program } from './language/program.ts';
+import { pictureText, programSchema, type Program } from './language/program.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
 import { LARGEST_FILE } from './write.ts';
 export { LARGEST_FILE, writeProject } from './write.ts';
 
-export const VERSION = 3;
+export const VERSION = 4;
 /**
  * What makes a project of one version one of the next: `UPGRADES[1]` takes version 1 to 2, and so on. A change of the schema
  * that an old file does not meet goes with a new version and its upgrade here; a file of each version is a fixture
@@ -21,7 +21,8 @@ export const VERSION = 3;
  */
 const UPGRADES: Readonly<Record<number, (old: Record<string, unknown>) => Record<string, unknown>>> = {
   1: renewedProject,
-  2: placedProject
+  2: placedProject,
+  3: displayedProject
 };
 /** @param upgrades, to other versions than this program's in tests */
 export function migrate(value: unknown, to: number = VERSION, upgrades = UPGRADES): unknown {
@@ -62,7 +63,7 @@ export const projectSchema = z.strictObject({
   /** remarks of the look-over that are meant so: rule and blocks */
   setAside: z.array(z.string().max(2000)).max(500).optional(),
   /** painted pictures with a name, to be used again */
-  pictures: z.record(z.string().min(1).max(40), z.string().regex(/^[.#1-9]{7}( [.#1-9]{7}){4}$/)).optional()
+  pictures: z.record(z.string().min(1).max(40), pictureText).optional()
 });
 export type Project = {
   format: 'mossbell.project';

@@ -78,7 +78,7 @@ describe('demo projects', () => {
   it('The dark board stops at the board and says so', () => {
     const { trace, end } = run('the-dark-board');
     expect(logs(trace)).toHaveLength(2);
-    expect(end.lamps.left.on).toBe(true);
+    expect(end.lamps.left!.on).toBe(true);
     expect(end.y).toBeLessThan(0.7);
   });
   it('Stop short stands a hand short of the bench', () => {
@@ -86,7 +86,7 @@ describe('demo projects', () => {
     expect(Number(logs(trace)[0])).toBeGreaterThan(12);
     expect(Number(logs(trace)[0])).toBeLessThan(16);
     expect(trace.events.some((e) => e.type === 'touch')).toBe(false);
-    expect(end.lamps.right.on).toBe(true);
+    expect(end.lamps.right!.on).toBe(true);
   });
   it('Lantern signals flashes on Dot and goes dark when Bar is held', () => {
     const inputs: TimedInput[] = [
@@ -96,7 +96,7 @@ describe('demo projects', () => {
     ];
     const { trace, end } = run('lantern-signals', inputs, 8);
     expect(trace.events.filter((e) => e.type === 'lamp' && e.lamp === 'left' && e.tUs < 5e6).length).toBe(7);
-    expect([end.lamps.left.on, end.lamps.right.on, end.picture.includes('#')]).toEqual([false, false, false]);
+    expect([end.lamps.left!.on, end.lamps.right!.on, end.picture.includes('#')]).toEqual([false, false, false]);
   });
   it('Three mistakes shows all three', () => {
     expect(

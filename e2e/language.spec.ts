@@ -182,7 +182,7 @@ test('the painter has tools, levels and names; pointing at a pixel lights it on 
   await page.getByTestId('blocks').click({ position: { x: 300, y: 300 } });
   await expect(page.getByLabel('Name of this picture')).toBeHidden();
   const now = await project(page);
-  const picture = '....... 5...... ....... ....... .......';
+  const picture = '....... +...... ....... ....... .......';
   expect(now.program.stacks[0].steps[1].slots.picture).toEqual({ picture });
   expect(now.pictures).toEqual({ dew: picture });
 });
@@ -190,7 +190,7 @@ test('the painter has tools, levels and names; pointing at a pixel lights it on 
 test('the place of a pixel is chosen on a small grid, which lights the face, and the face tells the grid', async ({
   page
 }) => {
-  const kit = { ...barrow, display: { turnedDeg: 90 as const } };
+  const kit = { ...barrow, display: { ...barrow.display!, turnedDeg: 90 as const } };
   const p = at(start(b('pixel.set', { x: 2, y: 0 }), b('pixel.set', { x: variable('v1'), y: 3 })));
   await open(page, { program: p, kit });
   const [, one, two] = p.stacks[0].steps.map((s) => s.id);

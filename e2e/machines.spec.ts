@@ -1,6 +1,6 @@
 /** Machines that are no Barrow, in the real page: Saucer slides and feels its rim, Hauler has four wheels and a bed. */
 import { expect, test, type Page } from '@playwright/test';
-import { saucer } from '../core/kit/kit.ts';
+import { barrow, saucer } from '../core/kit/kit.ts';
 import { newProject } from '../core/project.ts';
 import { b, log, program, start, wait } from '../core/testing/build.ts';
 import { longAisle } from '../core/yard/mats.ts';
@@ -111,4 +111,67 @@ test('Hauler: its builder’s names are in blocks and text, it waits for the wor
   await page.getByTestId('setoff').click();
   await expect(page.getByTestId('setoff')).toHaveCount(0);
   await expect.poll(async () => (await robot(page)).x, { timeout: 30_000 }).toBeGreaterThan(before.x + 0.2);
+});
+
+test('a kit with another display: blocks, painter, pictures, text and face are those of the display', async ({
+  page
+}) => {
+  test.setTimeout(120_000);
+  const steps = start(b('picture.show'), wait(60));
+  const data = { ...newProject('Another display', barrow, longAisle), program: program(steps) };
+  const { id } = (await (await page.request.post('/api/projects', { data })).json()) as { id: string };
+  await page.goto(`/project/${id}`);
+  await workbench(page);
+  expect(await cards(page, 'Light up')).not.toContain('Pixel in colour');
+  await page.getByRole('link', { name: 'Kit sheet' }).click();
+  await page.getByLabel('display', { exact: true }).selectOption('a colour screen');
+  await page.getByRole('spinbutton', { name: 'Columns of the display' }).fill('8');
+  await page.keyboard.press('Tab');
+  await page.getByRole('spinbutton', { name: 'Rows of the display' }).fill('6');
+  await page.keyboard.press('Tab');
+  await expect
+    .poll(async () => (await project(page)).kit.display)
+    .toMatchObject({ type: 'screen', columns: 8, rows: 6, turnedDeg: 0 });
+  await page.getByRole('link', { name: 'Back to the workbench' }).click();
+  await workbench(page);
+  expect(await cards(page, 'Light up')).toMatch(/Pixel in colour[^]*Lamp/);
+  const face = page.getByTestId('matrix').locator('rect');
+  await expect(face).toHaveCount(1 + 48);
+  // the picture that was painted before is opened in the size of the screen
+  await page.locator('.lit\\.picture rect').first().click();
+  await expect(page.locator('.mb-painter .grid button')).toHaveCount(48);
+  await page.getByRole('button', { name: 'Clear: all dark' }).click();
+  await page.getByRole('button', { name: 'Brush: red' }).click();
+  await page.getByRole('button', { name: 'x 7, y 5' }).click();
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Blocks + text', exact: true }).click();
+  await expect(page.locator('.cm-content')).toContainText(
+    'display.show(Picture("........ ........ ........ ........ ........ .......r"))'
+  );
+  await page.getByTestId('rehearse').click();
+  await expect(face.last()).toHaveAttribute('fill', /#ff8571 100%/);
+  await expect(face.nth(1)).toHaveAttribute('fill', '#43564a');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  // without any, nothing is offered that needs one, and the look-over says so of what is there
+  await page.getByRole('link', { name: 'Kit sheet' }).click();
+  await page.getByLabel('display', { exact: true }).selectOption('none');
+  await page.getByRole('link', { name: 'Back to the workbench' }).click();
+  await workbench(page);
+  await expect(page.getByTestId('matrix')).toHaveCount(0);
+  expect(await cards(page, 'Light up')).not.toMatch(/Pixel|Put up picture|Write/);
+  await page.getByRole('button', { name: /to check/ }).click();
+  await expect(page.getByText(/display/i).first()).toBeVisible();
+});
+
+test('Saucer: the lamps that the program lights are lit, each of the six', async ({ page }) => {
+  const lamps = ['one', 'four'].map((lamp) => b('lamp.colour', { lamp, colour: 'green' }));
+  const data = { ...newProject('Two of six', saucer, longAisle), program: program(start(...lamps, wait(60))) };
+  const { id } = (await (await page.request.post('/api/projects', { data })).json()) as { id: string };
+  await page.goto(`/project/${id}`);
+  await workbench(page);
+  await page.getByTestId('rehearse').click();
+  const lit = (name: string) => page.locator(`[title="${name}"] i`);
+  await expect(lit('one')).toHaveAttribute('style', /143, 209, 111|#8fd16f/);
+  await expect(lit('four')).toHaveAttribute('style', /143, 209, 111|#8fd16f/);
+  await expect(lit('two')).toHaveAttribute('style', /transparent/);
 });

@@ -6,7 +6,7 @@ module of the simulator, on a real board a small file printed from the kit sheet
 
 import mossbell_port as port
 
-VERSION = "1.5"
+VERSION = "1.6"
 _LARGEST = 9007199254740992  # 2 ** 53
 
 
@@ -448,7 +448,7 @@ class Lamp:
 
 
 class Picture:
-    """Five rows of seven: '#' lit, '.' dark, '1' to '9' in between, a space between rows."""
+    """Rows with a space between, one sign a pixel: '.' dark, '-' 25 %, '+' 50 %, '*' 75 %, '#' full, or the first letter of a colour."""
 
     def __init__(self, rows):
         self.rows = rows
@@ -498,6 +498,9 @@ class Display:
 
     def level(self, x, y, percent):
         _ok(port.pixel_level(_f(x), _f(y), _f(percent)))
+
+    def colour(self, x, y, name):
+        _ok(port.pixel_colour(_f(x), _f(y), name))
 
     def show(self, picture, right=None, down=None):
         if right is None:
@@ -899,7 +902,9 @@ def put_at(value, place, things):
 
 
 def swap_at(place, things, value):
-    things[_place(place, len(_list(things)))] = _fits(value, things)
+    # the place first: Python works out the right side of an assignment before the left
+    place = _place(place, len(_list(things)))
+    things[place] = _fits(value, things)
 
 
 def take_out(place, things):

@@ -860,6 +860,17 @@ export const CASES: Record<string, () => Case> = {
       )
     )
   }),
+  'pixel.colour': () => ({
+    kit: 'with a colour screen',
+    p: program(
+      start(
+        b('pixel.colour'),
+        b('pixel.colour', { x: 11, y: sum(5, '+', 6), colour: 'blue' }),
+        b('pixel.set', { x: 11, y: 11, to: 'flip' }),
+        b('pixel.colour', { x: 12, y: 0, colour: 'red' })
+      )
+    )
+  }),
   'picture.over': () => ({
     p: program(
       start(

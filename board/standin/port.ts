@@ -3,6 +3,7 @@
  * that the interpreter drives. Errors come back as '!kind|values'; a JavaScript exception must never cross MicroPython.
  */
 import { renewedSocket } from '../../core/kit/before.ts';
+import { renewedPicture } from '../../core/kit/repaint.ts';
 import { RunError, type Ending, type Measure, type Side, type Switch } from '../../core/language/meaning.ts';
 import {
   arcTangent2,
@@ -15,7 +16,7 @@ import {
   typedNumber,
   whole
 } from '../../core/language/values.ts';
-import { overlay, shifted } from '../../core/language/pixels.ts';
+import { isPictureText, overlay, shifted, type Colour } from '../../core/language/pixels.ts';
 import { isPicture, type Picture, type Value } from '../../core/language/program.ts';
 import { Halt, type Bench } from '../../core/run/bench.ts';
 
@@ -102,13 +103,13 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
   const value = (v: unknown): Value => {
     if (typeof v === 'string') {
       if (v.startsWith('list ')) return whole_[Number(v.slice(5)) % KEPT_LISTS];
-      return v.startsWith('picture ') ? { picture: v.slice(8) } : v.slice(5);
+      return v.startsWith('picture ') ? { picture: renewedPicture(v.slice(8)) } : v.slice(5);
     }
     return typeof v === 'boolean' ? v : n(v);
   };
   const pictureIn = (v: unknown): Picture => {
     const picture = value(v);
-    if (isPicture(picture)) return picture;
+    if (isPicture(picture) && isPictureText(picture.picture)) return picture;
     throw new RunError('not-a-picture', `here is ${kindOf(picture)}`);
   };
   let passing: Picture[][] = [];
@@ -325,6 +326,8 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     lamp_level: (name: string, level: unknown) => guard(() => machine().lampLevel(name, n(level))),
     lamp_colour: (name: string, colour: string) => guard(() => machine().lampColour(name, colour)),
     pixel: (x: unknown, y: unknown, to: Switch) => guard(() => machine().pixel(whole(n(x)), whole(n(y)), to)),
+    pixel_colour: (x: unknown, y: unknown, colour: Colour) =>
+      guard(() => machine().pixelColour(whole(n(x)), whole(n(y)), colour)),
     pixel_level: (x: unknown, y: unknown, level: unknown) =>
       guard(() => machine().pixelLevel(whole(n(x)), whole(n(y)), n(level))),
     show: (picture: unknown) => guard(() => machine().show(pictureIn(picture))),

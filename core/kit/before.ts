@@ -1,8 +1,10 @@
 /**
  * Files and texts from before. Version 1: sockets were not one row but P Q R, U V W, 10 to 40, and L on the board for the
- * hand. Version 2: a kit had two wheels and a pair of line sensors, told by their measures.
+ * hand. Version 2: a kit had two wheels and a pair of line sensors, told by their measures. Version 3: every display was a
+ * matrix of 7 x 5, and a digit in a picture stood for its tens of percent.
  */
 import type { BoardName } from './boards.ts';
+import { renewedPicture, repainted, repaintedText } from './repaint.ts';
 
 const row = (sockets: string): ReadonlyMap<string, string> =>
   new Map(sockets.split(' ').map((socket, i) => [socket, `J${i + 1}`]));
@@ -183,6 +185,26 @@ function placedKit(kit: Json): Json {
 export function placedProject(project: Json): Json {
   const placed = (one: Json): Json => (isJson(one.kit) ? { ...one, kit: placedKit(one.kit) } : one);
   return ofEach(project, placed);
+}
+/** The kit of version 3 as one of version 4: its display as what it is and where. */
+function displayedKit(kit: Json): Json {
+  if (!isJson(kit.chassis) || !('face' in kit.chassis)) return kit;
+  const { face, ...chassis } = kit.chassis;
+  const turnedDeg = isJson(kit.display) ? kit.display.turnedDeg : 0;
+  return { ...kit, chassis, display: { type: 'matrix', columns: 7, rows: 5, levels: 5, at: face, turnedDeg } };
+}
+/** A project of version 3 as one of version 4. */
+export function displayedProject(project: Json): Json {
+  const renewed = ofEach(project, (one) => ({
+    ...one,
+    ...('program' in one ? { program: repainted(one.program) } : {}),
+    ...(isJson(one.kit) ? { kit: displayedKit(one.kit) } : {}),
+    ...(typeof one.text === 'string' ? { text: repaintedText(one.text) } : {})
+  }));
+  const { pictures } = renewed;
+  if (!isJson(pictures)) return renewed;
+  const painted = Object.entries(pictures).map(([name, p]) => [name, typeof p === 'string' ? renewedPicture(p) : p]);
+  return { ...renewed, pictures: Object.fromEntries(painted) };
 }
 /** The quirks of a run of then, by its wheels. */
 export function placedQuirks(quirks: unknown): unknown {

@@ -31,10 +31,13 @@ describe('a kit sheet', () => {
     expect(kitSchema.parse(barrow)).toEqual(barrow);
     expect(checkWiring(barrow)).toEqual([]);
     expect([...abilities(barrow)].sort()).toEqual([
+      'display',
       'distance',
       'drive',
       'gyro',
       'lamps',
+      'letters',
+      'levels',
       'line',
       'motion',
       'motor',
@@ -48,9 +51,12 @@ describe('a kit sheet', () => {
     expect(kitSchema.parse(trowel)).toEqual(trowel);
     expect(checkWiring(trowel)).toEqual([]);
     expect([...abilities(trowel)].sort()).toEqual([
+      'display',
       'edges',
       'lamp',
       'lamps',
+      'letters',
+      'levels',
       'light',
       'moisture',
       'motion',

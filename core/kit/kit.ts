@@ -5,6 +5,7 @@
  */
 import * as z from 'zod';
 import { BOARDS, type Board, type BoardName } from './boards.ts';
+import { displayAbilities, displaySchema, rasterOf, type Raster } from './display.ts';
 import { canOf, type WheelPlace } from './rolling.ts';
 import { place } from './parts/part.ts';
 import { aPart, PARTS, partSchema, typeName } from './parts/parts.ts';
@@ -34,8 +35,6 @@ const chassis = z.strictObject({
   /** the body lies between these heights above the floor */
   fromMm: mm(0, 400),
   toMm: mm(1, 600),
-  /** the middle of its display; 0: the top of a picture points ahead */
-  face: place,
   lamps: z.array(z.strictObject({ name: z.string().min(1).max(20), at: point })).max(12),
   /** where it stands on something that is no wheel */
   supports: z.array(point).max(8),
@@ -94,8 +93,8 @@ export const kitSchema = z.strictObject({
     ohm: z.number().min(0).max(20),
     ampereHours: z.number().min(0.05).max(50)
   }),
-  /** a board for the hand: how its display is turned, and after how many minutes without a touch it sleeps (0: never) */
-  display: z.strictObject({ turnedDeg: z.literal([0, 90, 180, 270]) }).optional(),
+  display: displaySchema.optional(),
+  /** a board for the hand: after how many minutes without a touch it sleeps (0: never) */
   sleepMin: z.number().min(0).max(120).optional(),
   board: z.strictObject({ stepUs: z.number().int().min(10).max(10000), accelerationCmS2: z.number().min(5).max(500) }),
   parts: z.array(partSchema).max(30)
@@ -154,6 +153,8 @@ export const wheelOf = (kit: Kit, part: Part | undefined): Wheel | undefined =>
 export const motorsAt = (kit: Kit, side: Side): MotorPart[] =>
   wheelsAt(kit, side).flatMap((w) => motorOf(kit, w.id) ?? []);
 
+/** What a picture for its display is made of, if it has one. */
+export const rasterFor = ({ display }: Kit): Raster | undefined => display && rasterOf(display);
 /** Its lamps by their names. */
 export const lampsOf = ({ chassis }: Kit): string[] => chassis.lamps.map((l) => l.name);
 /** What of it feels a touch: a bar by its name, the rim, the edges of a board. */
@@ -177,6 +178,7 @@ export const abilities = (kit: Kit): Set<string> =>
   new Set([
     ...kit.parts.flatMap((p) => [p.type, ...(PARTS[p.type].abilities ?? [])]),
     ...boardOf(kit).builtIn,
+    ...displayAbilities(kit.display),
     ...drivenBy(kit)
   ]);
 /** What its wheels can do, where each has a motor: drive and turn, slide, and be told side by side. */

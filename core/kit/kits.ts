@@ -1,5 +1,6 @@
 /** The kits that ship, as data: board, chassis, wheels, parts. Values without a source are Moss Bell's own choice. */
 import { later } from '../words.ts';
+import { displayOf, type Display } from './display.ts';
 import type { Chassis, Kit, Wheel } from './kit.ts';
 
 /** A chassis with its four corners cut off. */
@@ -30,6 +31,9 @@ const axle = (diameterMm: number, widthMm: number, trackMm: number): Wheel[] =>
     rim: 'tyre'
   }));
 
+/** The matrix they all have, its middle so far ahead. */
+const matrix = (xMm: number): Display => displayOf('matrix', { at: { xMm, yMm: 0, deg: 0 }, turnedDeg: 0 });
+
 export const barrow: Kit = {
   device: 'barrow',
   name: 'Barrow',
@@ -40,7 +44,6 @@ export const barrow: Kit = {
     heightOfMassMm: 45,
     fromMm: 27,
     toMm: 67,
-    face: { xMm: -54, yMm: 0, deg: 0 },
     lamps: [
       { name: 'left', at: { xMm: 49, yMm: 34 } },
       { name: 'right', at: { xMm: 49, yMm: -34 } }
@@ -49,6 +52,7 @@ export const barrow: Kit = {
     rim: false,
     bars: [{ name: 'nose', from: { xMm: 65, yMm: -21 }, to: { xMm: 71, yMm: 21 } }]
   },
+  display: matrix(-54),
   wheels: axle(68, 14, 124),
   motor: { stallNm: 0.14, freeTurnsPerS: 2.3, frictionNm: 0.012, inertiaKgM2: 6e-4, countsPerTurn: 480, volts: 7.4 },
   battery: { fullV: 8.4, emptyV: 6.6, ohm: 0.25, ampereHours: 1.2 },
@@ -82,16 +86,15 @@ export const trowel: Kit = {
     heightOfMassMm: 4,
     fromMm: 2,
     toMm: 6,
-    face: { xMm: 31, yMm: 0, deg: 0 },
     lamps: [{ name: 'left', at: { xMm: -1, yMm: 8 } }],
     supports: [{ xMm: 0, yMm: 0 }],
     rim: false,
     bars: []
   },
+  display: matrix(31),
   wheels: [],
   motor: { ...barrow.motor, volts: 3 },
   battery: { fullV: 3.2, emptyV: 2.2, ohm: 0.4, ampereHours: 0.7 },
-  display: { turnedDeg: 0 },
   sleepMin: 0,
   parts: [
     { socket: 'J1', type: 'servo', name: 'vent', hornDeg: 0 },
@@ -116,7 +119,6 @@ export const saucer: Kit = {
     heightOfMassMm: 26,
     fromMm: 22,
     toMm: 46,
-    face: { xMm: 0, yMm: 0, deg: 0 },
     lamps: ['one', 'two', 'three', 'four', 'five', 'six'].map((name, i) => ({
       name,
       at: polar(SAUCER.lampsMm, -30 - 60 * i)
@@ -125,6 +127,7 @@ export const saucer: Kit = {
     rim: true,
     bars: []
   },
+  display: matrix(0),
   // each rolls along the ring, clockwise
   wheels: [
     ['left', later('left wheel'), 60],
@@ -160,7 +163,6 @@ export const hauler: Kit = {
     heightOfMassMm: 70,
     fromMm: 34,
     toMm: 84,
-    face: { xMm: 128, yMm: 0, deg: 0 },
     lamps: [
       { name: 'left', at: { xMm: 166, yMm: 84 } },
       { name: 'right', at: { xMm: 166, yMm: -84 } }
@@ -169,6 +171,7 @@ export const hauler: Kit = {
     rim: false,
     bars: [{ name: 'nose', from: { xMm: 190, yMm: -70 }, to: { xMm: 198, yMm: 70 } }]
   },
+  display: matrix(128),
   wheels: [
     ['frontLeft', later('front left wheel'), 1, 1],
     ['rearLeft', later('rear left wheel'), -1, 1],

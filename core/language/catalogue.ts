@@ -10,7 +10,8 @@ import * as sense from './blocks/sense.ts';
 import * as sound from './blocks/sound.ts';
 import * as wait from './blocks/wait.ts';
 import * as work from './blocks/work.ts';
-import { firstSocket, lampsOf, touchesOf, type Kit } from '../kit/kit.ts';
+import { firstSocket, lampsOf, rasterFor, touchesOf, type Kit } from '../kit/kit.ts';
+import { resized } from './pixels.ts';
 import { pieces, SECTIONS, type BlockDef, type Piece, type SlotSpec } from './define.ts';
 import type { Program, Slot, Step } from './program.ts';
 import { isStep } from './program.ts';
@@ -88,6 +89,7 @@ const list = [
   light.dark,
   light.pixelSet,
   light.pixelLevel,
+  light.pixelColour,
   light.lampSet,
   light.lampLevel,
   light.lampColour,
@@ -213,13 +215,7 @@ export function newStep(kind: string, id: string, program?: Program, kit?: Kit):
   const def = definition(kind);
   const step: Step = { id, kind, slots: {} };
   const fill = (name: string, spec: SlotSpec): void => {
-    const own =
-      kit && spec.type === 'part'
-        ? firstSocket(kit, spec.part)
-        : kit && spec.type === 'choice' && spec.of
-          ? offered(spec, kit)[0]
-          : undefined;
-    const first = own || emptySlot(spec, program);
+    const first = emptySlot(kit ? specFor(spec, kit) : spec, program);
     if (first !== undefined) step.slots[name] = first;
   };
   for (const [name, spec] of Object.entries(def.slots)) fill(name, spec);
@@ -230,10 +226,25 @@ export function newStep(kind: string, id: string, program?: Program, kit?: Kit):
   if (bodies.length) step.bodies = Object.fromEntries(bodies.map((b) => [b, []]));
   return step;
 }
-/** The words of a choice that a kit has; all of them where it has none. */
-export function offered(spec: SlotSpec & { type: 'choice' }, kit: Kit): readonly string[] {
-  const own = spec.of ? has[spec.of](kit) : spec.options;
-  return own.length ? spec.options.filter((o) => own.includes(o)) : spec.options;
+/** What a slot takes on this kit: the lamps that it has, its own sockets, columns, rows and pictures of its display. */
+export function specFor(spec: SlotSpec, kit: Kit): SlotSpec {
+  const raster = rasterFor(kit);
+  if (spec.type === 'part') return { ...spec, default: firstSocket(kit, spec.part) || spec.default };
+  if (spec.type === 'choice' && spec.of) {
+    const own = has[spec.of](kit);
+    const options = spec.options.filter((o) => own.includes(o));
+    return options.length ? { ...spec, options, default: options[0] } : spec;
+  }
+  if (spec.type === 'picture' && raster)
+    return { ...spec, default: { picture: resized(spec.default.picture, raster) } };
+  const axis = spec.type === 'number' ? (spec.pixel ?? spec.by) : undefined;
+  if (spec.type === 'number' && axis && raster) {
+    const count = axis === 'x' ? raster.columns : raster.rows;
+    return spec.pixel
+      ? { ...spec, min: 0, max: count - 1, default: Math.min(spec.default, count - 1) }
+      : { ...spec, min: -count, max: count };
+  }
+  return spec;
 }
 const has = { lamps: lampsOf, touches: touchesOf };
 /** What stands in a slot before anything is put into it; nothing for a condition and a list. */

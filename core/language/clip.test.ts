@@ -12,6 +12,11 @@ const unique = (p: Program): void => {
 };
 
 describe('blocks that are copied', () => {
+  it('have their pictures in the signs of now where they were copied before', () => {
+    const text = JSON.stringify(clipOf(program(), [[b('picture.show', { picture: { picture: '..3.. #..9.' } })]]));
+    const clip = readClip(text) as Clip;
+    expect(clip.stacks[0][0].slots.picture).toEqual({ picture: '..-.. #..#.' });
+  });
   it('bring the names along that they use, through routines too', () => {
     const p: Program = {
       ...program(start(b('routine.do', { routine: 'r1' }), log(2))),

@@ -1,5 +1,6 @@
 /** Blocks on their way from one program to another: what was copied, with the names that it uses. */
 import * as z from 'zod';
+import { repainted } from '../kit/repaint.ts';
 import { checkProgram } from './check.ts';
 import { copySteps, insertAfter, listAround } from './edit.ts';
 import { definition, slotSpec } from './catalogue.ts';
@@ -65,7 +66,7 @@ export function readClip(text: string): Clip | string {
   } catch {
     return say('What was copied is not JSON.');
   }
-  const parsed = clipSchema.safeParse(value);
+  const parsed = clipSchema.safeParse(repainted(value));
   if (!parsed.success) return say('What was copied are no blocks of Moss Bell.');
   const clip = parsed.data as Clip;
   const wrong = checkProgram({

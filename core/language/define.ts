@@ -32,8 +32,10 @@ type NumberSpec = {
   min?: number;
   max?: number;
   whole?: boolean;
-  /** it is a column or a row of the matrix */
+  /** it is a column or a row of the display */
   pixel?: 'x' | 'y';
+  /** it is so many of its columns or rows, either way */
+  by?: 'x' | 'y';
 };
 export type SlotSpec =
   | NumberSpec

@@ -5,13 +5,14 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import * as z from 'zod';
 import { demoProjects } from '../../demo/seed.ts';
-import { barrow, movePart } from '../kit/kit.ts';
+import { abilities, barrow, movePart, saucer } from '../kit/kit.ts';
+import { KITS } from '../testing/kits.ts';
 import { checkProgram } from './check.ts';
 import { checkProject, newProject, projectSchema, readProject, writeProject, type Project } from '../project.ts';
 import { b, log, program, run, start, wait } from '../testing/build.ts';
 import { randomProgram } from '../testing/random.ts';
 import { longAisle } from '../yard/mats.ts';
-import { catalogue, definition, newStep, sentence } from './catalogue.ts';
+import { catalogue, definition, newStep, sentence, specFor } from './catalogue.ts';
 import { FAMILIES, pieces, SECTIONS } from './define.ts';
 import {
   addVariable,
@@ -47,6 +48,28 @@ describe('a definition says everything about its block', () => {
     const step = newStep(def.kind, 'fresh', p);
     expect(checkProgram({ ...p, loose: [{ x: 0, y: 0, value: step }] })).toBeUndefined();
     expect(sentence(step, p)).not.toContain('{');
+  });
+  it('takes on a kit what that kit has: lamps, columns and rows, pictures', () => {
+    const slot = (kind: string, name: string, kit = barrow) => specFor(definition(kind).slots[name], kit);
+    const screen = KITS['with a colour screen'].kit;
+    expect(slot('pixel.set', 'x')).toMatchObject({ min: 0, max: 6, default: 2 });
+    expect(slot('pixel.set', 'y', screen)).toMatchObject({ min: 0, max: 11, default: 0 });
+    expect(slot('picture.at', 'x', screen)).toMatchObject({ min: -12, max: 12, default: 1 });
+    expect(slot('pixel.level', 'level', screen)).toEqual(definition('pixel.level').slots.level);
+    expect(slot('lamp.set', 'lamp', saucer)).toMatchObject({
+      options: expect.arrayContaining(['six']),
+      default: 'one'
+    });
+    const [row] = Object.values(newStep('picture.show', 'x', undefined, KITS['with a strip'].kit).slots);
+    expect(row).toEqual({ picture: expect.stringMatching(/^[.#]{11}$/) });
+    const none = KITS['without a display'].kit;
+    for (const name of ['pixel.set', 'picture.show', 'display.write', 'display.dark'])
+      expect(definition(name).needs!.every((n) => abilities(none).has(n))).toBe(false);
+    expect(['letters', 'levels', 'colours'].map((n) => abilities(KITS['with a strip'].kit).has(n))).toEqual([
+      false,
+      true,
+      true
+    ]);
   });
   it('belongs to one of four families', () => {
     expect(new Set(Object.values(SECTIONS).map((s) => s.family))).toEqual(new Set(FAMILIES));

@@ -2,6 +2,7 @@
  * What a block may ask for while it runs. `run/` implements these for the interpreter, and the stand-in's port layer
  * calls the same Device, so that both runners drive the same simulated parts.
  */
+import type { Colour } from './pixels.ts';
 import type { Picture, Value } from './program.ts';
 
 export type Ending = 'brake' | 'coast';
@@ -42,6 +43,7 @@ export interface Device {
   lampColour(name: string, colour: string): void;
   pixel(x: number, y: number, to: Switch): void;
   pixelLevel(x: number, y: number, level: number): void;
+  pixelColour(x: number, y: number, colour: Colour): void;
   show(picture: Picture): void;
   dark(): void;
   write(value: Value): void;
@@ -128,6 +130,7 @@ export interface Task {
 /** The closed list of errors that end a program, each with its sentence for a pupil. */
 export const ERRORS = {
   'no-sides': 'These wheels do not stand in two rows, left and right.',
+  'no-display': 'This device has no display.',
   'no-slide': 'These wheels cannot slide: each holds its way sideways.',
   'division-by-zero': 'Nothing can be divided by zero.',
   'not-a-number': 'A number belongs here.',

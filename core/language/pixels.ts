@@ -1,38 +1,94 @@
-/** Pictures of 7 x 5 levels, as text: '.' dark, '1' to '9' for 10 to 90 %, '#' full; five rows with a space between. */
-import type { Picture } from './program.ts';
+/**
+ * Pictures as text, one sign a pixel, rows with a space between: '.' dark, '-' 25 %, '+' 50 %, '*' 75 %, '#' full; on a
+ * display with colours also a letter of the palette. A picture has the size that its text has.
+ */
+import { LARGEST, rasterOf, type Display, type Raster, type Turned } from '../kit/display.ts';
 
-export const WIDTH = 7;
-export const HEIGHT = 5;
-export const DARK = '....... ....... ....... ....... .......';
+const SIGNS = '.-+*#';
+/** The colours of lamps and of pixels: in a picture each is its first letter. */
+export const COLOURS = ['amber', 'red', 'green', 'blue', 'violet', 'white'] as const;
+export type Colour = (typeof COLOURS)[number];
+export const letterOf = (colour: Colour): string => colour[0];
+const LETTERS = COLOURS.map(letterOf).join('');
 
-/** Level of a character, 0 to 100 %. */
+/** Level of a sign, 0 to 100 %; a colour is lit in full. */
 export const levelOf = (c: string | undefined): number =>
-  c === '#' ? 100 : c && c >= '1' && c <= '9' ? Number(c) * 10 : 0;
-/** The character for a level, to the nearest ten. */
-export function charOf(level: number): string {
-  const ten = Math.round(level / 10);
-  return ten <= 0 ? '.' : ten >= 10 ? '#' : String(ten);
+  c === undefined ? 0 : LETTERS.includes(c) ? 100 : Math.max(0, SIGNS.indexOf(c)) * 25;
+/** The colour of a sign; white where it says a level alone. */
+export const colourOf = (c: string | undefined): Colour => COLOURS.find((colour) => letterOf(colour) === c) ?? 'white';
+/** The sign for a level, to the nearest of those that a display can show. */
+export function signOf(level: number, levels: Raster['levels'] = 5): string {
+  const steps = levels - 1;
+  const nearest = Math.round((level / 100) * steps) / steps;
+  return SIGNS[Math.max(0, Math.min(4, nearest * 4))];
 }
-export const pixelAt = (picture: string, x: number, y: number): string => picture[y * (WIDTH + 1) + x] ?? '.';
+/** Rows of signs, all of the same length. */
+const PICTURE = new RegExp(`^[${SIGNS.replace('-', '\\-')}${LETTERS} ]+$`);
+export function isPictureText(text: string): boolean {
+  const rows = text.split(' ');
+  const { length } = rows[0];
+  return (
+    PICTURE.test(text) &&
+    length > 0 &&
+    length <= LARGEST &&
+    rows.length <= LARGEST &&
+    rows.every((r) => r.length === length)
+  );
+}
+type Size = { columns: number; rows: number };
+export function sizeOf(picture: string): Size {
+  const at = picture.indexOf(' ');
+  const columns = at < 0 ? picture.length : at;
+  return { columns, rows: (picture.length + 1) / (columns + 1) };
+}
+const inside = (x: number, y: number, { columns, rows }: Size): boolean => x >= 0 && x < columns && y >= 0 && y < rows;
+/** The sign of a pixel; dark beside the picture. */
+export function pixelAt(picture: string, x: number, y: number): string {
+  const size = sizeOf(picture);
+  return inside(x, y, size) ? picture[y * (size.columns + 1) + x] : '.';
+}
 export function withPixel(picture: string, x: number, y: number, c: string): string {
-  const at = y * (WIDTH + 1) + x;
+  const at = y * (sizeOf(picture).columns + 1) + x;
   return picture.slice(0, at) + c + picture.slice(at + 1);
 }
-const make = (at: (x: number, y: number) => string): string =>
-  Array.from({ length: HEIGHT }, (_, y) => Array.from({ length: WIDTH }, (_, x) => at(x, y)).join('')).join(' ');
-const inside = (x: number, y: number): boolean => x >= 0 && x < WIDTH && y >= 0 && y < HEIGHT;
+/** A picture of that size, pixel by pixel. */
+export const painted = ({ columns, rows }: Size, at: (x: number, y: number) => string): string =>
+  Array.from({ length: rows }, (_, y) => Array.from({ length: columns }, (_, x) => at(x, y)).join('')).join(' ');
+export const darkOf = (size: Size): string => painted(size, () => '.');
+/** As a display takes it: as large as that is, from its upper left corner, with signs that it can show. */
+export function fitted(picture: string, raster: Raster): string {
+  return painted(raster, (x, y) => {
+    const sign = pixelAt(picture, x, y);
+    return raster.colours ? sign : signOf(levelOf(sign), raster.levels);
+  });
+}
+/** The same in another size: in the middle where there is more room, every so-many-th pixel where there is less. */
+export function resized(picture: string, to: Raster): string {
+  const from = sizeOf(picture);
+  if (from.columns > to.columns || from.rows > to.rows) {
+    const near = (at: number, of: number, all: number): number => Math.floor(((at + 0.5) * all) / of);
+    return painted(to, (x, y) => pixelAt(picture, near(x, to.columns, from.columns), near(y, to.rows, from.rows)));
+  }
+  const [dx, dy] = [Math.floor((to.columns - from.columns) / 2), Math.floor((to.rows - from.rows) / 2)];
+  return painted(to, (x, y) => pixelAt(picture, x - dx, y - dy));
+}
 
 /** Moved right and down by whole pixels; what leaves is lost. */
 export const shifted = (picture: string, dx: number, dy: number): string =>
-  make((x, y) => (inside(x - dx, y - dy) ? pixelAt(picture, x - dx, y - dy) : '.'));
+  painted(sizeOf(picture), (x, y) => pixelAt(picture, x - dx, y - dy));
 /** Moved round: what leaves on one side comes in on the other. */
-export const rolled = (picture: string, dx: number, dy: number): string =>
-  make((x, y) => pixelAt(picture, (x - dx + WIDTH) % WIDTH, (y - dy + HEIGHT) % HEIGHT));
-/** As a display shows it that is mounted turned clockwise about its middle pixel; what falls beside it is not seen. */
-export function shownAs(picture: string, turnedDeg: 0 | 90 | 180 | 270): string {
+export function rolled(picture: string, dx: number, dy: number): string {
+  const size = sizeOf(picture);
+  return painted(size, (x, y) =>
+    pixelAt(picture, (x - dx + size.columns) % size.columns, (y - dy + size.rows) % size.rows)
+  );
+}
+/** As a display shows it that is mounted turned clockwise about its middle; what falls beside it is not seen. */
+export function shownAs(picture: string, turnedDeg: Turned): string {
   if (turnedDeg === 0) return picture;
-  return make((x, y) => {
-    const at = pixelShownAt(x, y, turnedDeg);
+  const size = sizeOf(picture);
+  return painted(size, (x, y) => {
+    const at = pixelShownAt(x, y, turnedDeg, size);
     return at ? pixelAt(picture, at.x, at.y) : '.';
   });
 }
@@ -40,114 +96,41 @@ export function shownAs(picture: string, turnedDeg: 0 | 90 | 180 | 270): string 
 export function pixelShownAt(
   x: number,
   y: number,
-  turnedDeg: 0 | 90 | 180 | 270
+  turnedDeg: Turned,
+  size: Size
 ): { x: number; y: number } | undefined {
-  const [cx, cy] = [(WIDTH - 1) / 2, (HEIGHT - 1) / 2];
+  const [cx, cy] = [(size.columns - 1) / 2, (size.rows - 1) / 2];
   const [cos, sin] = { 0: [1, 0], 90: [0, 1], 180: [-1, 0], 270: [0, -1] }[turnedDeg];
   const [dx, dy] = [x - cx, y - cy];
-  const at = { x: cx + cos * dx + sin * dy, y: cy - sin * dx + cos * dy };
-  return inside(at.x, at.y) ? at : undefined;
+  // where one side is even and the other odd, the middles lie between pixels
+  const at = { x: Math.floor(cx + cos * dx + sin * dy), y: Math.floor(cy - sin * dx + cos * dy) };
+  return inside(at.x, at.y, size) ? at : undefined;
+}
+/** What the lamps of a display show, row by row, however it is mounted; and which pixel of the program each of them is. */
+export function shownOn(display: Display, picture: string): { sign: string; pixel?: { x: number; y: number } }[] {
+  const raster = rasterOf(display);
+  const { columns, rows } = raster;
+  const whole = picture && fitted(picture, raster);
+  return Array.from({ length: columns * rows }, (_, i) => {
+    const pixel = pixelShownAt(i % columns, Math.floor(i / columns), display.turnedDeg, raster);
+    return pixel ? { sign: whole ? pixelAt(whole, pixel.x, pixel.y) : '.', pixel } : { sign: '.' };
+  });
 }
 /** Whether a display that is mounted so has a lamp for this pixel of the program. */
-export const isSeen = (x: number, y: number, turnedDeg: 0 | 90 | 180 | 270): boolean =>
-  pixelShownAt(x, y, ((360 - turnedDeg) % 360) as 0 | 90 | 180 | 270) !== undefined;
-export const inverted = (picture: string): string => make((x, y) => charOf(100 - levelOf(pixelAt(picture, x, y))));
-export const mirrored = (picture: string, way: 'sideways' | 'upside down'): string =>
-  make((x, y) => (way === 'sideways' ? pixelAt(picture, WIDTH - 1 - x, y) : pixelAt(picture, x, HEIGHT - 1 - y)));
-/** The upper one hides the lower one where it is lit. */
-export const overlay = (top: string, under: string): string =>
-  make((x, y) => (pixelAt(top, x, y) === '.' ? pixelAt(under, x, y) : pixelAt(top, x, y)));
-
-/** Characters of the matrix, 3 wide and 5 high, drawn for Moss Bell: five rows of three bits each, as octal digits. */
-const FONT: Record<string, string> = {
-  ' ': '00000',
-  '0': '75557',
-  '1': '26227',
-  '2': '71747',
-  '3': '71717',
-  '4': '55711',
-  '5': '74717',
-  '6': '74757',
-  '7': '71122',
-  '8': '75757',
-  '9': '75717',
-  A: '25755',
-  B: '65656',
-  C: '34443',
-  D: '65556',
-  E: '74647',
-  F: '74644',
-  G: '34553',
-  H: '55755',
-  I: '72227',
-  J: '11152',
-  K: '55655',
-  L: '44447',
-  M: '57755',
-  N: '65555',
-  O: '25552',
-  P: '65644',
-  Q: '25563',
-  R: '65655',
-  S: '34216',
-  T: '72222',
-  U: '55557',
-  V: '55552',
-  W: '55775',
-  X: '55255',
-  Y: '55222',
-  Z: '71247',
-  '.': '00002',
-  ',': '00024',
-  '!': '22202',
-  '?': '61202',
-  '-': '00700',
-  '+': '02720',
-  '=': '07070',
-  ':': '02020',
-  '/': '11244',
-  '°': '25200',
-  '%': '51245',
-  "'": '22000',
-  '"': '55000',
-  '(': '12221',
-  ')': '42224',
-  '<': '12421',
-  '>': '42124',
-  '*': '05250',
-  _: '00007',
-  '#': '57575'
-};
-/** What the font lacks, letters with marks above all, is shown as its plain letter, or as a block. */
-function glyph(c: string): string {
-  const plain = c.normalize('NFD')[0].toUpperCase();
-  return FONT[c] ?? FONT[plain] ?? '77777';
+export const isSeen = (x: number, y: number, turnedDeg: Turned, size: Size): boolean =>
+  pixelShownAt(x, y, ((360 - turnedDeg) % 360) as Turned, size) !== undefined;
+export const inverted = (picture: string): string =>
+  painted(sizeOf(picture), (x, y) => signOf(100 - levelOf(pixelAt(picture, x, y))));
+export function mirrored(picture: string, way: 'sideways' | 'upside down'): string {
+  const size = sizeOf(picture);
+  return painted(size, (x, y) =>
+    way === 'sideways' ? pixelAt(picture, size.columns - 1 - x, y) : pixelAt(picture, x, size.rows - 1 - y)
+  );
 }
-const lit = (rows: string, x: number, y: number): boolean => (Number(rows[y]) >> (2 - x)) % 2 === 1;
-
-/** The first two characters side by side; one alone stands in the middle. */
-export function written(text: string): Picture {
-  const two = [...text].slice(0, 2).map(glyph);
-  const left = two.length === 1 ? 2 : 0;
-  return {
-    picture: make((x, y) => {
-      const column = x - left;
-      const which = column < 3 ? 0 : 1;
-      const inner = which === 0 ? column : column - 4;
-      return two[which] && inner >= 0 && inner < 3 && lit(two[which], inner, y) ? '#' : '.';
-    })
-  };
-}
-/** The pictures of a text that passes from right to left, column by column, until the matrix is dark. */
-export function passing(text: string): Picture[] {
-  const glyphs = [...text].map(glyph);
-  const columns = glyphs.length * 4;
-  const at = (column: number, y: number): boolean => {
-    const g = glyphs[Math.floor(column / 4)];
-    const inner = column % 4;
-    return column >= 0 && g !== undefined && inner < 3 && lit(g, inner, y);
-  };
-  return Array.from({ length: columns + WIDTH }, (_, n) => ({
-    picture: make((x, y) => (at(x - WIDTH + 1 + n, y) ? '#' : '.'))
-  }));
+/** The upper one hides the lower one where it is lit; as large as the larger of the two. */
+export function overlay(top: string, under: string): string {
+  const [a, b] = [sizeOf(top), sizeOf(under)];
+  return painted({ columns: Math.max(a.columns, b.columns), rows: Math.max(a.rows, b.rows) }, (x, y) =>
+    pixelAt(top, x, y) === '.' ? pixelAt(under, x, y) : pixelAt(top, x, y)
+  );
 }

@@ -3,8 +3,9 @@
  * these ids. The block editor's own state is converted to and from this type at the edge and never stored.
  */
 import * as z from 'zod';
+import { isPictureText } from './pixels.ts';
 
-/** A 7 x 5 picture: five rows of seven characters, '#' lit, '.' dark, '1' to '9' for 10 to 90 %, a space between rows. */
+/** A picture: one sign a pixel, rows with a space between; the signs are those of pixels.ts. */
 export type Picture = { picture: string };
 /** What a variable or a value block can hold while a program runs. */
 export type Value = number | string | boolean | Picture | Value[];
@@ -49,8 +50,16 @@ export const emptyProgram = (): Program => ({ stacks: [], routines: [], variable
 const id = z.string().min(1).max(64);
 const place = z.number().min(-1e6).max(1e6);
 const name = z.string().trim().min(1).max(60);
+/** a picture as text */
+export const pictureText = z
+  .string()
+  .max(5000)
+  .refine(
+    isPictureText,
+    'rows of equal length, one sign a pixel (. - + * # or a letter of the palette), with a space between'
+  );
 const picture = z.strictObject({
-  picture: z.string().regex(/^[.#1-9]{7}( [.#1-9]{7}){4}$/, 'five rows of seven . or # or 1 to 9, with spaces between')
+  picture: pictureText
 });
 
 export const stepSchema: z.ZodType<Step> = z.lazy(() =>

@@ -16,7 +16,7 @@ import { send, type Progress } from './send.ts';
 
 const library = {
   file: new Uint8Array(readFileSync(new URL('../../board/lib/mossbell.py', import.meta.url))),
-  version: '1.5'
+  version: '1.6'
 };
 const text = (word: string): string => `from mossbell import *\n\n\ndef main():\n    log("${word}")\n\n\nrun(main)\n`;
 const file = (word: string): Uint8Array => utf8(programFile(text(word)));
@@ -93,7 +93,7 @@ describe('sending', () => {
     const bed = await new Bed().boot(ready);
     const stages: string[] = [];
     const { found, number } = await go(bed, 'one', { progress: (p) => stages.push(p.stage) });
-    expect(found).toMatchObject({ micropython: '1.27', library: '1.5', serial: 'MB-TEST', battery: 100, programs: [] });
+    expect(found).toMatchObject({ micropython: '1.27', library: '1.6', serial: 'MB-TEST', battery: 100, programs: [] });
     expect(number).toBe(1);
     expect([...new Set(stages)]).toEqual(['asking', 'sending', 'checking', 'done']);
     expect(await bed.says()).toEqual(['one']);

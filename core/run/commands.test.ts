@@ -4,6 +4,7 @@ import { barrow, trowel, type Kit, resized } from '../kit/kit.ts';
 import type { Step } from '../language/program.ts';
 import { channelSpecs } from './channels.ts';
 import { b, end, hall, logs, log, program, run, start, wait } from '../testing/build.ts';
+import { KITS } from '../testing/kits.ts';
 import { sampleAt } from '../trace/query.ts';
 import { channel, type Trace, type TraceEvent } from '../trace/trace.ts';
 
@@ -92,6 +93,44 @@ describe('the face', () => {
       [0, 5]
     ])
       expect(failed([pixel(x, y, 'on')])).toBe(`out-of-range: x ${x}, y ${y}; x goes from 0 to 6, y from 0 to 4`);
+  });
+  it('shows pictures, letters and levels as its own display can', () => {
+    const shown = (kit: Kit, ...steps: Step[]) => of(run(steps, { kit }), 'display').map((e) => e.picture);
+    const { kit: screen } = KITS['with a colour screen'];
+    const rows = shown(screen, b('pixel.colour', { x: 11, y: 0, colour: 'blue' }))[0].split(' ');
+    expect([rows.length, rows[0], rows[1]]).toEqual([12, '...........b', '............']);
+    // what a larger one was painted for is cut, what has colours is lit
+    expect(shown(barrow, b('picture.show', { picture: { picture: 'rg........b' } }))).toEqual([
+      '##..... ....... ....... ....... .......'
+    ]);
+    const { kit: strip } = KITS['with a strip'];
+    expect(shown(strip, b('picture.show', { picture: { picture: 'rg........b' } }), b('display.dark'))).toEqual([
+      'rg........b',
+      '...........'
+    ]);
+    const { kit: wide } = KITS['with lamps of three levels'];
+    const level = (n: number) => b('pixel.level', { x: 15, y: 7, level: n });
+    expect(shown(wide, level(60), level(10), level(80)).map((p) => p.at(-1))).toEqual(['+', '.', '#']);
+    expect(of(run([b('display.write', { what: 'hello' })], { kit: wide }), 'cut')).toEqual([
+      { type: 'cut', text: 'hello', shown: 'HELL' }
+    ]);
+    expect(failed([b('pixel.set', { x: 0, y: 1 })], strip)).toBe(
+      'out-of-range: x 0, y 1; x goes from 0 to 10, y from 0 to 0'
+    );
+  });
+  it('says that it has no display, whatever is to be shown', () => {
+    const { kit } = KITS['without a display'];
+    for (const kind of [
+      'picture.show',
+      'picture.at',
+      'pixel.set',
+      'pixel.level',
+      'pixel.colour',
+      'display.dark',
+      'display.write'
+    ])
+      expect(failed([b(kind)], kit), kind).toBe('no-display: ');
+    expect(failed([b('display.write', { what: 'hi', how: 'passing' })], kit)).toBe('no-display: ');
   });
   it('sounds, speaks, logs, plots and marks', () => {
     const trace = run([

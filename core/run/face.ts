@@ -2,7 +2,9 @@
 import { BURNS_A } from '../circuit/led.ts';
 import { RunError, type PlayedNote, type Switch } from '../language/meaning.ts';
 import { playedNotes, TEMPO } from '../language/notes.ts';
-import { charOf, DARK, HEIGHT, passing, pixelAt, WIDTH, withPixel, written } from '../language/pixels.ts';
+import { fitting, type Raster } from '../kit/display.ts';
+import { passing, written } from '../language/letters.ts';
+import { darkOf, fitted, letterOf, pixelAt, signOf, withPixel, type Colour } from '../language/pixels.ts';
 import type { Picture, Value } from '../language/program.ts';
 import { show, textOf } from '../language/values.ts';
 import type { Recorder } from '../trace/recorder.ts';
@@ -12,15 +14,13 @@ import type { Clock } from './moves.ts';
 /** An event without its time and block, which the device adds. */
 export type NewEvent = TraceEvent extends infer E ? (E extends TraceEvent ? Omit<E, 'tUs' | 'block'> : never) : never;
 
-/** Characters that the display shows side by side. */
-const FITS = 2;
 export class Face {
   /** the block on whose behalf commands are given */
   block: string | undefined;
   /** triggers that fired and that no runner has picked up yet */
   triggers: string[] = [];
   toneUntilUs = 0;
-  picture = DARK;
+  picture = '';
   readonly lamps: Record<string, { on: boolean; colour: string }> = {
     left: { on: false, colour: 'amber' },
     right: { on: false, colour: 'amber' }
@@ -35,8 +35,12 @@ export class Face {
 
   constructor(
     protected readonly clock: Clock,
-    protected readonly recorder: Recorder
-  ) {}
+    protected readonly recorder: Recorder,
+    /** what its display shows; none where it has none */
+    private readonly display: Raster | undefined
+  ) {
+    this.picture = display ? darkOf(display) : '';
+  }
 
   /** Only what changes something is an event: the same command again is not. */
   private readonly told = new Map<string, string>();
@@ -92,39 +96,51 @@ export class Face {
     }
     return !this.burnt;
   }
-  private onMatrix(x: number, y: number): void {
-    if (x < 0 || x >= WIDTH || y < 0 || y >= HEIGHT)
-      throw new RunError('out-of-range', `x ${show(x)}, y ${show(y)}; x goes from 0 to 6, y from 0 to 4`);
+  /** Its display; with the pixel on it, where one is asked for. */
+  private raster(x = 0, y = 0): Raster {
+    const d = this.display;
+    if (!d) throw new RunError('no-display');
+    if (x < 0 || x >= d.columns || y < 0 || y >= d.rows)
+      throw new RunError(
+        'out-of-range',
+        `x ${show(x)}, y ${show(y)}; x goes from 0 to ${d.columns - 1}, y from 0 to ${d.rows - 1}`
+      );
+    return d;
   }
   pixel(x: number, y: number, to: Switch): void {
-    this.onMatrix(x, y);
+    this.raster(x, y);
     const lit = to === 'flip' ? pixelAt(this.picture, x, y) === '.' : to === 'on';
     this.putUp(withPixel(this.picture, x, y, lit ? '#' : '.'));
   }
   pixelLevel(x: number, y: number, level: number): void {
-    this.onMatrix(x, y);
-    this.putUp(withPixel(this.picture, x, y, charOf(this.percent('level', level, 0))));
+    const { levels } = this.raster(x, y);
+    this.putUp(withPixel(this.picture, x, y, signOf(this.percent('level', level, 0), levels)));
+  }
+  pixelColour(x: number, y: number, colour: Colour): void {
+    this.putUp(fitted(withPixel(this.picture, x, y, letterOf(colour)), this.raster(x, y)));
   }
   show(picture: Picture): void {
-    this.putUp(picture.picture);
+    this.putUp(fitted(picture.picture, this.raster()));
   }
   dark(): void {
-    this.putUp(DARK);
+    this.putUp(darkOf(this.raster()));
   }
   write(value: Value): void {
+    const raster = this.raster();
     const text = textOf(value);
-    this.putUp(written(text).picture);
+    this.putUp(written(text, raster).picture);
     const all = [...text];
-    if (all.length > FITS)
+    const fits = fitting(raster);
+    if (all.length > fits)
       this.tells('cut', text, {
         type: 'cut',
         text: all.slice(0, 40).join(''),
-        shown: all.slice(0, FITS).join('').toUpperCase()
+        shown: all.slice(0, fits).join('').toUpperCase()
       });
     else this.untold('cut');
   }
   passing(value: Value): Picture[] {
-    return passing(textOf(value));
+    return passing(textOf(value), this.raster());
   }
   private putUp(picture: string): void {
     if (picture === this.picture) return;

@@ -10,6 +10,7 @@ import {
   motorOf,
   partAt,
   placesOf,
+  rasterFor,
   reckoned,
   resized,
   wheelOf,
@@ -100,7 +101,7 @@ export class Machine extends Face implements Device {
     recorder: Recorder,
     seed: number
   ) {
-    super(clock, recorder);
+    super(clock, recorder, rasterFor(kit));
     this.kit = reckoned(kit);
     this.drives = new Drive(placesOf(this.kit.wheels));
     this.chanceSource = stream(seed, 'program');

@@ -30,7 +30,7 @@ export const TOLD: readonly string[] = [
   later('the tangent of {x}'),
   later('the arc sine of {x}'),
   later('the arc cosine of {x}'),
-  later('x {x}, y {y}; x goes from 0 to 6, y from 0 to 4'),
+  later('x {x}, y {y}; x goes from 0 to {right}, y from 0 to {down}'),
   later('{hertz} Hz; from 20 to 10000'),
   later('{beats} beats a minute; from 10 to 600'),
   later('from {from} to {to}'),

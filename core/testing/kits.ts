@@ -1,4 +1,5 @@
 /** Barrow as classes have it: measured, put together otherwise, worn. Both runners must drive each alike. */
+import { displayOf, type Display } from '../kit/display.ts';
 import { barrow, hauler, resized, saucer, type Kit, type Part } from '../kit/kit.ts';
 import { asBuilt, noQuirks, quirksOf, type Quirks, type WheelQuirks } from '../kit/quirks.ts';
 import { STAND_INS } from '../kit/units.ts';
@@ -13,6 +14,10 @@ export const worn = (wheels: Record<string, Partial<WheelQuirks>>): Quirks => ({
   wheels: Object.fromEntries(Object.entries(wheels).map(([id, w]) => [id, { ...asBuilt, ...w }]))
 });
 const MOVED: Record<string, string> = { J1: 'J3', J2: 'J1', J4: 'J6', J5: 'J4', J7: 'J10', J8: 'J7', J9: 'J8' };
+
+/** Barrow with another display. */
+export const showing = (display: Display | undefined): Kit => ({ ...barrow, display });
+const seat = { at: barrow.display!.at, turnedDeg: 0 } as const;
 
 export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
   plain: { kit: barrow },
@@ -36,6 +41,10 @@ export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
       p.type === 'motor' && p.drives ? { mounted: p.mounted === 'mirrored' ? 'normal' : 'mirrored' } : {}
     )
   },
+  'with a colour screen': { kit: showing(displayOf('screen', seat)) },
+  'with a strip': { kit: showing(displayOf('strip', seat)) },
+  'with lamps of three levels': { kit: showing({ type: 'matrix', columns: 16, rows: 8, levels: 3, ...seat }) },
+  'without a display': { kit: showing(undefined) },
   'crooked servos': {
     kit: parts((p) =>
       p.name === 'striker' ? { hornDeg: -35, freeToDeg: 110 } : p.name === 'pan' ? { plug: 'wrong' } : {}

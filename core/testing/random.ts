@@ -16,7 +16,7 @@ const id = (() => {
 })();
 const NOTES = ['why', 'two\nlines', 'off: not really', '  indented', 'loose: ends', ': colon', 'ünï', 'a\n\nb'];
 const PICTURE = fc
-  .array(fc.array(fc.constantFrom('.', '#', '5'), { minLength: 7, maxLength: 7 }), { minLength: 5, maxLength: 5 })
+  .array(fc.array(fc.constantFrom('.', '#', '+', 'g'), { minLength: 7, maxLength: 7 }), { minLength: 1, maxLength: 6 })
   .map((rows) => ({ picture: rows.map((r) => r.join('')).join(' ') }));
 const TEXT = fc.constantFrom(
   'moss',

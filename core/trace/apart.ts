@@ -7,6 +7,7 @@ type Sorted = {
   events: number;
   byType: Map<Type, TraceEvent[]>;
   plots: Map<string, EventOf<'plot'>[]>;
+  lamps: Map<string, EventOf<'lamp'>[]>;
   /** which stack each task is of: its place among the stacks that began, in the order in which they first did */
   stacks: Map<number, number>;
   starters: string[];
@@ -29,6 +30,7 @@ function of(trace: Trace): Sorted {
       events: 0,
       byType: new Map(),
       plots: new Map(),
+      lamps: new Map(),
       stacks: new Map(),
       starters: [],
       changes: 0,
@@ -42,6 +44,7 @@ function of(trace: Trace): Sorted {
     const e = trace.events[s.events];
     put(s.byType, e.type, e);
     if (e.type === 'plot') put(s.plots, e.name, e);
+    if (e.type === 'lamp') put(s.lamps, e.lamp, e);
     if (e.type === 'began') {
       const starter = e.block ?? '';
       const at = s.starters.indexOf(starter);
@@ -60,6 +63,8 @@ export const eventsOf = <T extends Type>(trace: Trace, type: T): readonly EventO
   (of(trace).byType.get(type) ?? []) as EventOf<T>[];
 /** What was plotted, by name, in the order in which the names came. */
 export const plotsOf = (trace: Trace): ReadonlyMap<string, readonly EventOf<'plot'>[]> => of(trace).plots;
+/** What was switched, by lamp. */
+export const lampsOf = (trace: Trace): ReadonlyMap<string, readonly EventOf<'lamp'>[]> => of(trace).lamps;
 /** Starters of the stacks that began, in the order in which they first did. */
 export const startersOf = (trace: Trace): readonly string[] => of(trace).starters;
 /** The stack that a task runs, by its place in `startersOf`. */

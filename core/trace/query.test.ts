@@ -121,8 +121,8 @@ describe('what was so', () => {
       y: 2,
       facingDeg: 30,
       tone: undefined,
-      picture: '....... ....... ....... ....... .......',
-      lamps: { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } }
+      picture: '',
+      lamps: {}
     });
     expect(stateAt(trace, 999).x).toBe(1);
     expect(stateAt(trace, 1000)).toMatchObject({ x: 1.5, y: 2.5, facingDeg: 45 });

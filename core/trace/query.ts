@@ -1,6 +1,5 @@
 /** Questions to a trace. */
-import { DARK } from '../language/pixels.ts';
-import { eventsOf, lastBy, rowsOfBlock, upTo } from './apart.ts';
+import { eventsOf, lampsOf, lastBy, rowsOfBlock, upTo } from './apart.ts';
 import { channel, CHUNK, endUs, PAGE, type Channel, type Trace, type TraceEvent } from './trace.ts';
 
 /** The sample at a tick, in the channel's unit; before the first and after the last, those. */
@@ -25,7 +24,9 @@ export type State = {
   y: number;
   facingDeg: number;
   values: Record<string, number>;
-  lamps: Record<string, { on: boolean; colour: string; level?: number }>;
+  /** lamps that were switched since the start */
+  lamps: Partial<Record<string, { on: boolean; colour: string; level?: number }>>;
+  /** '' before anything was on the display */
   picture: string;
   /** what sounds: since when, and how loud, percent */
   tone: { hertz: number; sinceUs: number; level: number } | undefined;
@@ -45,16 +46,18 @@ export function stateAt(trace: Trace, tUs: number): State {
     y: values.y,
     facingDeg: values.facing,
     values,
-    lamps: { left: { on: false, colour: 'amber' }, right: { on: false, colour: 'amber' } },
-    picture: DARK,
+    lamps: {},
+    picture: '',
     tone: undefined,
     blocks: runningAt(trace, tUs)
   };
   if (ticks === 0 || tUs < 1000)
     Object.assign(state, { x: header.run.start.x, y: header.run.start.y, facingDeg: header.run.start.facingDeg });
-  for (const e of [lastOf(trace, 'left', tUs), lastOf(trace, 'right', tUs)])
-    if (e) state.lamps[e.lamp] = { on: e.on, colour: e.colour, level: e.level };
-  state.picture = lastBy(eventsOf(trace, 'display'), tUs)?.picture ?? DARK;
+  for (const [name, list] of lampsOf(trace)) {
+    const e = lastBy(list, tUs);
+    if (e) state.lamps[name] = { on: e.on, colour: e.colour, level: e.level };
+  }
+  state.picture = lastBy(eventsOf(trace, 'display'), tUs)?.picture ?? '';
   const tone = lastBy(eventsOf(trace, 'tone'), tUs);
   if (tone && tone.hertz > 0 && (tone.seconds === undefined || tone.tUs + tone.seconds * 1e6 > tUs))
     state.tone = {
@@ -64,13 +67,6 @@ export function stateAt(trace: Trace, tUs: number): State {
     };
   return state;
 }
-/** The newest event of one lamp by then. */
-function lastOf(trace: Trace, side: 'left' | 'right', tUs: number): (TraceEvent & { type: 'lamp' }) | undefined {
-  const list = eventsOf(trace, 'lamp');
-  for (let i = upTo(list.length, (k) => list[k].tUs, tUs) - 1; i >= 0; i--) if (list[i].lamp === side) return list[i];
-  return undefined;
-}
-
 /**
  * Rows of spans that run at t, newest first: from the last one that had begun by then back, over whole pages that were
  * over before. A block that was entered and left in one instant at t counts.

@@ -11,6 +11,7 @@ import { emptyTrace, type Trace } from './trace.ts';
 
 const p = program(
   start(
+    b('picture.show', { picture: { picture: '-+# ...' } }),
     b('var.set', { variable: 'v2', value: 'leaf' }),
     b('drive.measure', { amount: 30 }),
     b('var.change', { variable: 'v1' }),
@@ -56,7 +57,7 @@ describe('a run as a file', () => {
   it('opens as version 1 wrote it: every row one run, differences of 32 bits', async () => {
     const run = trace.header.run;
     const old = text
-      .replace('"version":5', '"version":1')
+      .replace('"version":6', '"version":1')
       .replace(/"run":"\w+"\},"run":\{.*?\}.*?\}/, `"x":""},"seed":1,"start":${JSON.stringify(run.start)}`)
       .replace(/,"times":"[^"]*","busy":"[^"]*"/, '')
       .split('\n')
@@ -106,8 +107,8 @@ describe('a run as a file', () => {
     };
     expect(await problem('nonsense')).toContain('its first line is not JSON');
     expect(await problem('{"format":"mossbell.project"}')).toContain('not a run of Moss Bell');
-    expect(await problem(text.replace('"version":5', '"version":7'))).toContain(
-      'newer Moss Bell (run format 7; this one reads up to 5)'
+    expect(await problem(text.replace('"version":6', '"version":7'))).toContain(
+      'newer Moss Bell (run format 7; this one reads up to 6)'
     );
     expect(await problem(text.replace('"ticks":', '"tacks":'))).toContain('its first line is wrong at "ticks"');
   });
@@ -123,23 +124,29 @@ describe('a run as a file', () => {
   });
   it('of before, with the sockets as they were called then, opens with those of now', async () => {
     const then = text
-      .replace('"version":5', '"version":3')
+      .replace('"version":6', '"version":3')
       .replace('"wheels":{"left":"J1","right":"J2"}', '"wheels":{"left":"P","right":"Q"}')
       .replace(/"socket":"J4"/g, '"socket":"U"')
       .replace(/"key":"servoJ5"/g, '"key":"servoV"')
       .replace(/"key":"servoJ4"/g, '"key":"servoU"');
-    expect(then).not.toBe(text.replace('"version":5', '"version":3'));
+    expect(then).not.toBe(text.replace('"version":6', '"version":3'));
     const [before, now] = [await read(then), await read(text)];
     expect(before.run.trace.header.wheels).toEqual({ left: 'J1', right: 'J2' });
     expect(before.run.trace.events).toEqual(now.run.trace.events);
     expect(before.run.trace.channels.map((c) => c.key)).toEqual(now.run.trace.channels.map((c) => c.key));
     expect(now.run.trace.channels.map((c) => c.key)).toContain('servoJ4');
   });
+  it('of version 5, with digits in its pictures, opens with the signs of now', async () => {
+    const of5 = text.replace('"version":6', '"version":5');
+    const then = of5.replace('"picture":"-+#.', '"picture":"159.');
+    expect(then).not.toBe(of5);
+    expect((await read(then)).run.trace.events).toEqual((await read(text)).run.trace.events);
+  });
   it('of version 4, with the quirks of a device by the side of its wheels, opens with them by its wheels', async () => {
     const quirks =
       '{"leftDiameter":1.01,"rightDiameter":0.99,"track":1.002,"leftMotor":0.97,"rightMotor":1.03,"leftFree":0.98,' +
       '"rightFree":1.02,"gyroBiasDegS":0.05,"servoOffsetDeg":-2,"charge":0.8,"swapped":true}';
-    const then = text.replace('"version":5', '"version":4').replace('"run":{', `"run":{"quirks":${quirks},`);
+    const then = text.replace('"version":6', '"version":4').replace('"run":{', `"run":{"quirks":${quirks},`);
     expect((await read(then)).run.trace.header.run.quirks).toEqual({
       wheels: {
         left: { diameter: 1.01, torque: 0.97, free: 0.98 },
@@ -179,11 +186,11 @@ describe('a run as a file', () => {
     expect((await missingOf((t) => t)).missing).toEqual([]);
     const old = (t: string) =>
       t
-        .replace('"version":5', '"version":2')
+        .replace('"version":6', '"version":2')
         .replace(/"run":\{("seed":\d+,"start":\{.*?\}).*?\}(?=,"wheels|,"blocks)/, '$1');
     expect((await missingOf(old)).missing).toEqual([expect.stringContaining('does not say when')]);
     expect((await missingOf((t) => old(t).replace('"ended":"stopped"', '"ended":"done"'))).missing).toEqual([]);
-    const { ok, ...rest } = await readRun(small.replace('"version":5', '"version":"new"'), 'the file');
+    const { ok, ...rest } = await readRun(small.replace('"version":6', '"version":"new"'), 'the file');
     expect([ok, rest]).toEqual([false, { problem: expect.stringContaining('wrong at "version"') }]);
   });
   it('shows no blocks where they point beyond the list of blocks', async () => {

@@ -7,6 +7,7 @@ import * as z from 'zod';
 import { base64Of, bytesOf, unzipped, zipped } from '../bytes.ts';
 import type { BoardName } from '../kit/boards.ts';
 import { boardBefore, placedQuirks, renewedSocket } from '../kit/before.ts';
+import { renewedPicture } from '../kit/repaint.ts';
 import { quirksSchema } from '../kit/quirks.ts';
 import { checkProject, type Project } from '../project.ts';
 import { predictionSchema, type Prediction } from '../predict.ts';
@@ -25,7 +26,7 @@ import {
   type TraceEvent
 } from './trace.ts';
 
-export const RUN_VERSION = 5;
+export const RUN_VERSION = 6;
 export const LARGEST_RUN = 256 * 1024 * 1024;
 const EVENTS_A_LINE = 2000;
 const LONGEST_TICKS = 3_600_000;
@@ -69,10 +70,12 @@ function upgraded(first: unknown): unknown {
     }
   };
 }
-/** Files before version 4 call the sockets as they were called then. */
+/** Files before version 4 call the sockets as they were called then, those before version 6 have pictures with digits. */
 const SOCKETED = /^(servo|power|turns)(\w+)$/;
 type Socketed = { socket?: unknown };
-function renewedEvent(e: TraceEvent, board: BoardName): TraceEvent {
+function renewedEvent(e: TraceEvent, version: number, board: BoardName): TraceEvent {
+  if (e.type === 'display') return { ...e, picture: renewedPicture(String(e.picture)) };
+  if (version >= 4) return e;
   const { socket } = e as Socketed;
   return typeof socket === 'string' ? ({ ...e, socket: renewedSocket(socket, board) } as TraceEvent) : e;
 }
@@ -309,7 +312,7 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
         else missing.push(checked.problem);
       } else if ('events' in value) {
         for (const e of value.events as unknown[])
-          if (isEvent(e)) trace.events.push(isBefore ? renewedEvent(e, board) : e);
+          if (isEvent(e)) trace.events.push(h.version < 6 ? renewedEvent(e, h.version, board) : e);
           else wrong++;
       } else if ('spans' in value) {
         const c = columns.parse(value.spans);

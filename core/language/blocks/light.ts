@@ -1,13 +1,13 @@
 import { any, choice, choiceOf, defineBlock, number, pictureSlot } from '../define.ts';
-import { overlay, shifted } from '../pixels.ts';
+import { COLOURS, overlay, shifted } from '../pixels.ts';
 import { pictureOf, whole } from '../values.ts';
 import { LEAF } from './pictures.ts';
 
-export const COLOURS = ['amber', 'red', 'green', 'blue', 'violet', 'white'] as const;
 /** lamps at the sides, or round the rim: clockwise from the notch */
 const lamp = choiceOf('lamps', 'left', 'right', 'one', 'two', 'three', 'four', 'five', 'six');
-const x = number({ default: 2, min: 0, max: 6, whole: true, pixel: 'x' });
-const y = number({ default: 0, min: 0, max: 4, whole: true, pixel: 'y' });
+/** a pixel of the display: its column and its row */
+const x = number({ default: 2, whole: true, pixel: 'x' });
+const y = number({ default: 0, whole: true, pixel: 'y' });
 const level = number({ default: 50, unit: '%', min: 0, max: 100 });
 
 export const lampSet = defineBlock({
@@ -65,11 +65,12 @@ export const pixelSet = defineBlock({
   words: 'pixel x {x} y {y} {to}',
   label: ['Pixel', 'on, off, flip'],
   slots: { x, y, to: choice('on', 'off', 'flip') },
-  help: 'Switches one lamp of the matrix. x counts to the right from 0 to 6, y counts down from 0 to 4.',
+  needs: ['display'],
+  help: 'Switches one lamp of the display. x counts to the right, y counts down, both from 0.',
   example: `for count in from_to(0, 6, 1):
     display.pixel(whole(count), 2, "on")
     wait(0.2)`,
-  mistake: 'Both count from 0: the last column is x 6, the last row y 4.',
+  mistake: 'Both count from 0: of 7 columns the last is x 6, of 5 rows the last is y 4.',
   run({ device }, { x, y, to }) {
     device.pixel(whole(x), whole(y), to);
   },
@@ -83,11 +84,27 @@ export const pixelLevel = defineBlock({
   words: 'pixel x {x} y {y} at {level} % bright',
   label: ['Pixel at a level', '0 to 100 % bright'],
   slots: { x, y, level },
-  help: 'Lights one lamp of the matrix as brightly as the percentage says, in steps of ten.',
+  needs: ['levels'],
+  help: 'Lights one lamp of the display as brightly as the percentage says, to the nearest level that it has: a quarter, a half, three quarters, full.',
   run({ device }, { x, y, level }) {
     device.pixelLevel(whole(x), whole(y), level);
   },
   python: 'display.level({x!}, {y!}, {level})'
+});
+
+export const pixelColour = defineBlock({
+  kind: 'pixel.colour',
+  section: 'light',
+  shape: 'step',
+  words: 'pixel x {x} y {y} in {colour}',
+  label: ['Pixel in colour', 'on a display with colours'],
+  slots: { x, y, colour: choice(...COLOURS) },
+  needs: ['colours'],
+  help: 'Lights one pixel of the display in a colour. x counts to the right, y counts down, both from 0.',
+  run({ device }, { x, y, colour }) {
+    device.pixelColour(whole(x), whole(y), colour);
+  },
+  python: 'display.colour({x!}, {y!}, "{colour}")'
 });
 
 export const pictureValue = defineBlock({
@@ -96,9 +113,10 @@ export const pictureValue = defineBlock({
   shape: 'value',
   gives: 'picture',
   words: 'picture {pixels}',
-  label: ['Picture', 'painted, 7 by 5'],
+  label: ['Picture', 'painted'],
   slots: { pixels: pictureSlot(LEAF) },
-  help: 'A picture for the matrix, 7 wide and 5 high. Click it to paint.',
+  needs: ['display'],
+  help: 'A picture as large as the display of the device. Click it to paint.',
   value: (_, { pixels }) => pixels,
   python: '{pixels}'
 });
@@ -111,6 +129,7 @@ export const pictureOver = defineBlock({
   words: '{top} over {under}',
   label: ['Picture over picture', 'two pictures in one'],
   slots: { top: pictureSlot('...#... ....... ....... ....... .......'), under: pictureSlot(LEAF) },
+  needs: ['display'],
   help: 'Both pictures in one: where the upper one is lit it hides the lower one.',
   value: (_, { top, under }) => ({ picture: overlay(top.picture, under.picture) }),
   python: 'over({top}, {under})'
@@ -124,7 +143,8 @@ export const pictureShow = defineBlock({
   label: ['Put up picture', 'until the next one'],
   also: 'image, icon, show',
   slots: { picture: pictureSlot(LEAF) },
-  help: 'Puts a picture on the matrix. It stays until another one is put up. To see two, wait between them.',
+  needs: ['display'],
+  help: 'Puts a picture on the display. It stays until another one is put up. To see two, wait between them.',
   example: `display.show(Picture("....##. ..####. .####.. .##.... #......"))
 wait(1)
 display.show(Picture("...#... ..###.. .#####. .#####. ..###.."))
@@ -144,10 +164,11 @@ export const pictureAt = defineBlock({
   label: ['Put up picture, moved', 'right and down'],
   slots: {
     picture: pictureSlot(LEAF),
-    x: number({ default: 1, min: -7, max: 7, whole: true }),
-    y: number({ default: 0, min: -5, max: 5, whole: true })
+    x: number({ default: 1, whole: true, by: 'x' }),
+    y: number({ default: 0, whole: true, by: 'y' })
   },
-  help: 'Puts a picture on the matrix, moved by whole pixels; negative numbers move it left and up. What is pushed over the edge is not seen.',
+  needs: ['display'],
+  help: 'Puts a picture on the display, moved by whole pixels; negative numbers move it left and up. What is pushed over the edge is not seen.',
   example: `for count in from_to(-6, 6, 1):
     display.show(Picture(".###... #.#.#.# ###.#.# .....## #######"), right=whole(count), down=0)
     wait(0.2)`,
@@ -164,7 +185,8 @@ export const dark = defineBlock({
   words: 'darken the display',
   label: ['Darken the display', 'all pixels off'],
   slots: {},
-  help: 'Switches every pixel of the matrix off.',
+  needs: ['display'],
+  help: 'Switches every pixel of the display off.',
   example: `display.show(Picture("....##. ..####. .####.. .##.... #......"))
 wait(1)
 display.dark()`,
@@ -183,7 +205,8 @@ export const write = defineBlock({
   label: ['Write', 'a number or a text'],
   also: 'print, text, show',
   slots: { what: any(12), how: choice('still', 'passing') },
-  help: 'Still shows the first two characters side by side and goes on at once. Passing moves the whole text through from right to left, a column each 0.1 s, and waits until it is gone.',
+  needs: ['letters'],
+  help: 'Still shows as many characters side by side as fit, two on a display of 7 columns, and goes on at once. Passing moves the whole text through from right to left, a column each 0.1 s, and waits until it is gone.',
   *run({ device }, { what, how }) {
     if (how === 'still') return void device.write(what);
     for (const picture of device.passing(what)) {

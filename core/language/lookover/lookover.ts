@@ -27,6 +27,7 @@ import { noLoop } from './rules/no-loop.ts';
 import { noZeroing } from './rules/no-zeroing-before-heading.ts';
 import { notJoined } from './rules/not-joined.ts';
 import { pixelOutside } from './rules/pixel-outside.ts';
+import { pictureBeyond } from './rules/picture-beyond.ts';
 import { placeOutOfList } from './rules/place-out-of-list.ts';
 import { routineCallsItself } from './rules/routine-calls-itself.ts';
 import { routineNeverCalled } from './rules/routine-never-called.ts';
@@ -54,6 +55,7 @@ const RULES = [
   drivesBefore,
   ledWithoutResistor,
   pixelOutside,
+  pictureBeyond,
   notJoined,
   stopAtOnce,
   neverStopped,

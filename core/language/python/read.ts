@@ -9,9 +9,11 @@ import { inputSlot } from '../blocks/reuse.ts';
 import { catalogue, emptySlot, newStep, slotSpec } from '../catalogue.ts';
 import type { BlockDef, SlotSpec } from '../define.ts';
 import { emptyProgram, type InputType, type Program, type RoutineInput, type Slot, type Step } from '../program.ts';
+import { COLOURS, isPictureText, letterOf } from '../pixels.ts';
 import { ANNOTATIONS, isYesOrNo } from './print.ts';
 import { formOf, type Form, type Segment } from './form.ts';
 import { renewedText } from '../../kit/before.ts';
+import { renewedPicture } from '../../kit/repaint.ts';
 import type { Kit } from '../../kit/kit.ts';
 import { deviceOf } from './fit.ts';
 import { natural } from './names.ts';
@@ -803,9 +805,14 @@ class Reader {
     }
     const painted = /^Picture\((".*")\)$/.exec(given);
     if (painted) {
-      const picture = { picture: JSON.parse(painted[1]) as string };
-      if (!/^[.#1-9]{7}( [.#1-9]{7}){4}$/.test(picture.picture))
-        throw new Unreadable(inner, say('A picture is five rows of seven.'));
+      const picture = { picture: renewedPicture(JSON.parse(painted[1]) as string) };
+      if (!isPictureText(picture.picture))
+        throw new Unreadable(
+          inner,
+          say('The rows of a picture are equally long, one sign a pixel: . - + * # or {letters}.', {
+            letters: COLOURS.map(letterOf).join(' ')
+          })
+        );
       const plain = spec.type === 'picture' && bare(n).name !== 'ParenthesizedExpression' && !asBlock;
       return plain ? picture : { id: this.id(), kind: 'picture.value', slots: { pixels: picture } };
     }

@@ -7,9 +7,10 @@ export const cutOff: Rule = ({ trace }) =>
   eventsOf(trace, 'cut').map((e) => ({
     rule: 'cut-off',
     weight: 57,
-    says: say('"{text}" was written, and the display shows "{shown}": two characters fit.', {
+    says: say('"{text}" was written, and the display shows "{shown}": {n} characters fit.', {
       text: e.text,
-      shown: e.shown
+      shown: e.shown,
+      n: [...e.shown].length
     }),
     todo: say('Let it pass by, or make it shorter: round it, or show a part of it.'),
     blocks: blocksOf(e),

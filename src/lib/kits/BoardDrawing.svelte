@@ -11,8 +11,8 @@
   const foot = $derived(-reach(kit).rear);
   const half = $derived(reach(kit).left);
   /** a label, which side it stands on, and the place it points to, mm */
-  const labels = $derived<[string, -1 | 1, number, number, number][]>([
-    [later('matrix of 7 x 5 lamps: x to the right from 0, y down from 0'), -1, -40, -12, top + 15],
+  const labels = $derived<(readonly [string, -1 | 1, number, number, number])[]>([
+    ...(kit.display ? [[later('display: x to the right, y down, both from 0'), -1, -40, -12, top + 15] as const] : []),
     [later('touch edge left'), -1, -16, -half + 1.8, top + 40],
     [later('button Dot'), -1, 4, -7, top + 36],
     [later('socket J2: a lamp'), -1, 14, -8, top + 47],

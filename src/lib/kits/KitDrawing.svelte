@@ -114,7 +114,6 @@
     if (drag && over && fits) onmove(drag.from, over.socket);
     drag = undefined;
   }
-  const picture = '....... ....... ....... ....... .......';
 </script>
 
 <svg
@@ -143,7 +142,6 @@
   <g transform="translate({OX} {CY}) scale({S})"
     ><MachineShape
       {kit}
-      {picture}
       horns={Object.fromEntries(kit.parts.filter((p) => p.type === 'servo').map((p) => [p.socket, 60]))}
       lamps={Object.fromEntries(kit.chassis.lamps.map((l) => [l.name, { on: true, colour: 'amber' }]))}
     /></g
@@ -205,9 +203,10 @@
           aria-label={say('Track width {trackMm} mm, change it', { trackMm: track })}
           onclick={() => ondimension('track')}
           onkeydown={(e) => e.key === 'Enter' && ondimension('track')}
-          ><rect x={front + 52} y={CY + 62} width="104" height="20" rx="5" fill="var(--paper)" /><text
-            x={front + 56}
-            y={CY + 77}
+          ><rect x={front - 4} y={py(other.at.yMm) + 8} width="104" height="20" rx="5" fill="var(--paper)" /><text
+            x={front + 48}
+            y={py(other.at.yMm) + 23}
+            text-anchor="middle"
             text-decoration="underline">{say('track {trackMm} mm', { trackMm: track })}</text
           ></g
         >{/if}

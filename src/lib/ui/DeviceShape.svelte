@@ -3,7 +3,7 @@
   import { hasWheels, type Kit } from '../../../core/kit/kit.ts';
   import HandBoardShape from './HandBoardShape.svelte';
   import MachineShape from './MachineShape.svelte';
-  type Lamps = Readonly<Record<string, { on: boolean; colour: string }>>;
+  type Lamps = Readonly<Partial<Record<string, { on: boolean; colour: string }>>>;
   let {
     kit,
     lamps,
@@ -14,7 +14,5 @@
 </script>
 
 {#if !hasWheels(kit)}
-  <g transform="rotate(90)"
-    ><HandBoardShape {kit} lamp={lamps?.left} {horns} picture={picture || undefined} {ghost} /></g
-  >
+  <g transform="rotate(90)"><HandBoardShape {kit} lamp={lamps?.left} {horns} {picture} {ghost} /></g>
 {:else}<MachineShape {kit} {lamps} {horns} {picture} {ghost} />{/if}

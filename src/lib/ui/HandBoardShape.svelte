@@ -1,6 +1,6 @@
 <!-- A board for the hand from above in millimetres, its head up, its middle at the origin: the one drawing for yard, hand, shelf and kit sheet. -->
 <script lang="ts">
-  import { DARK, levelOf, pixelShownAt, shownAs } from '../../../core/language/pixels.ts';
+  import Dots from './Dots.svelte';
   import { reach, type Kit } from '../../../core/kit/kit.ts';
   import { later, word } from '../../../core/words.ts';
   import { LAMP_COLOURS } from './lamp-colours.ts';
@@ -15,7 +15,7 @@
     kit,
     lamp = { on: false, colour: 'amber' },
     horns = {},
-    picture = DARK,
+    picture = '',
     lit,
     held = [],
     ghost = false,
@@ -38,9 +38,6 @@
   const half = $derived(reach(kit).left);
   const top = $derived(-reach(kit).front);
   const foot = $derived(-reach(kit).rear);
-  const shown = $derived(shownAs(picture, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
-  /** what the program calls the lamp at a place of the display, however that is mounted */
-  const called = (i: number) => pixelShownAt(i % 7, Math.floor(i / 7), kit.display?.turnedDeg ?? 0);
   const servo = $derived(kit.parts.find((p) => p.type === 'servo' || p.type === 'spin'));
   const hasLamp = $derived(kit.parts.some((p) => p.type === 'lamp'));
   const handlers = (what: Touchable) =>
@@ -94,24 +91,9 @@
       {...handlers(what)}
     />
   {/each}
-  <rect x="-14.4" y={top + 5} width="28.8" height="21.6" rx="2" fill="#26352c" />
-  {#each { length: 35 } as _, i (i)}
-    {@const level = levelOf(shown[i])}
-    <rect
-      x={-13.3 + (i % 7) * 3.85}
-      y={top + 6.1 + Math.floor(i / 7) * 4}
-      width="3.3"
-      height="3.3"
-      rx=".8"
-      fill={level ? `color-mix(in srgb, #ffcf5a ${20 + level * 0.8}%, #43564a)` : '#43564a'}
-      stroke={lit && called(i)?.x === lit.x && called(i)?.y === lit.y ? '#ffffff' : 'none'}
-      stroke-width=".7"
-      role="presentation"
-      data-lit={level || undefined}
-      onpointerenter={() => onpixel?.(called(i), true)}
-      onpointerleave={() => onpixel?.(undefined, false)}
-    />
-  {/each}
+  {#if kit.display}<g transform="translate(0 {top + 15.8})"
+      ><Dots display={kit.display} {picture} wide={28.8} high={21.6} {lit} {onpixel} /></g
+    >{/if}
   <g {...handlers('Dot')}>
     <rect
       x="-11"

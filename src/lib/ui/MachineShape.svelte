@@ -1,7 +1,7 @@
 <!-- A machine on wheels from above in millimetres, facing right, its origin at 0: drawn from its kit, the one drawing for yard, shelf and kit sheet. -->
 <script lang="ts">
   import { reach, type Kit } from '../../../core/kit/kit.ts';
-  import { HEIGHT, levelOf, WIDTH } from '../../../core/language/pixels.ts';
+  import Dots from './Dots.svelte';
   import { LAMP_COLOURS } from './lamp-colours.ts';
   type Lamp = { on: boolean; colour: string };
   let {
@@ -13,7 +13,7 @@
     ghost = false
   }: {
     kit: Kit;
-    lamps?: Readonly<Record<string, Lamp>>;
+    lamps?: Readonly<Partial<Record<string, Lamp>>>;
     horns?: Record<string, number>;
     picture?: string;
     cone?: boolean;
@@ -36,8 +36,6 @@
   });
   const front = $derived(reach(kit).front);
   const far = $derived(Math.max(76, front * 0.6));
-  const flat = $derived(picture.replaceAll(' ', ''));
-  const PITCH = { x: 6, y: 7 };
 </script>
 
 <g opacity={ghost ? 0.35 : 1}>
@@ -98,21 +96,13 @@
       stroke="#26352c"
     />
   {/each}
-  <g transform="translate({chassis.face.xMm} {-chassis.face.yMm}) rotate({-chassis.face.deg})">
+  {#if kit.display}
+    {@const { at } = kit.display}
     <!-- the top of a picture points ahead: rows run to the rear, columns from its left -->
-    <rect x="-19" y="-23" width="38" height="46" rx="4" fill="#26352c" />
-    {#each { length: WIDTH * HEIGHT } as _, i (i)}
-      <rect
-        x={((HEIGHT - 1) / 2 - Math.floor(i / WIDTH)) * PITCH.y - 2.6}
-        y={((i % WIDTH) - (WIDTH - 1) / 2) * PITCH.x - 2.2}
-        width="4.6"
-        height="4.2"
-        rx="1"
-        fill={levelOf(flat[i] ?? '.') ? '#ffcf5a' : '#53685b'}
-        fill-opacity={levelOf(flat[i] ?? '.') ? 0.35 + levelOf(flat[i]) / 154 : 1}
-      />
-    {/each}
-  </g>
+    <g transform="translate({at.xMm} {-at.yMm}) rotate({90 - at.deg})"
+      ><Dots display={kit.display} {picture} wide={46} high={38} /></g
+    >
+  {/if}
   {#each kit.parts as p (p.socket)}{#if (p.type === 'servo' || p.type === 'spin') && p.at}
       {@const angle = (horns[p.socket] ?? 90) + (p.hornDeg ?? 0)}
       {#if p.type === 'servo' && p.tips}

@@ -1,5 +1,5 @@
 /** beyond-range: what a block is given can lie far outside of what it takes, such as a stick that drives a servo's sweep. */
-import { definition, slotsOf, slotSpec, newStep } from '../../catalogue.ts';
+import { definition, slotsOf, slotSpec, specFor, newStep } from '../../catalogue.ts';
 import { setSlot } from '../../edit.ts';
 import { allIds, freshId, isStep, liveSteps, walkSteps } from '../../program.ts';
 import { isKnown, Ranges } from '../intervals.ts';
@@ -18,7 +18,8 @@ export const beyondRange: Rule = ({ program, kit }) => {
   for (const step of liveSteps(program)) {
     if (!REACH.test(step.kind) || definition(step.kind).shape === 'value') continue;
     for (const name of slotsOf(step, program)) {
-      const spec = slotSpec(step, name, program);
+      const own = slotSpec(step, name, program);
+      const spec = own && specFor(own, kit);
       const slot = step.slots[name];
       if (spec?.type !== 'number' || spec.min === undefined || spec.max === undefined || !isStep(slot)) continue;
       // only what a person or the world decides: a program's own numbers are its own affair

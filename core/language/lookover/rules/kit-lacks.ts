@@ -11,12 +11,17 @@ export const MISSING: Readonly<Record<string, string>> = {
   slide: later('wheels that roll to every side'),
   gyro: later('a gyro'),
   nose: later('a bar or rim that feels a touch'),
+  rim: later('a rim that feels a touch'),
   edges: later('touch edges'),
   light: later('a light sensor'),
   temperature: later('a temperature sensor'),
   moisture: later('a moisture sensor'),
   motion: later('an accelerometer'),
-  lamps: later('two lamps')
+  lamps: later('lamps'),
+  display: later('a display'),
+  letters: later('a display with room for letters'),
+  levels: later('a display whose lamps have levels'),
+  colours: later('a display with colours')
 };
 /** kit-lacks: the kit has not what a block needs; parts in sockets have a rule of their own. */
 export const kitLacks: Rule = ({ program, kit }) => {

@@ -1,4 +1,6 @@
-/** pixel-outside: a pixel that the display does not have; columns count from 0 to 6, rows from 0 to 4. */
+/** pixel-outside: a pixel that the display does not have; columns and rows count from 0. */
+import { rasterFor } from '../../../kit/kit.ts';
+import { definition } from '../../catalogue.ts';
 import { changeStep } from '../../edit.ts';
 import { isStep, liveSteps } from '../../program.ts';
 import { Ranges } from '../intervals.ts';
@@ -6,18 +8,17 @@ import type { Mend, Remark, Rule } from '../remark.ts';
 import { literal } from '../walk.ts';
 import { say } from '../../../words.ts';
 
-const COLUMNS = 7;
-const ROWS = 5;
-
 export const pixelOutside: Rule = ({ program, kit }) => {
+  const raster = rasterFor(kit);
+  if (!raster) return [];
+  const ends = { x: raster.columns - 1, y: raster.rows - 1 };
   const ranges = new Ranges(program, kit);
   return [...liveSteps(program)].flatMap((step): Remark[] => {
-    if (step.kind !== 'pixel.set' && step.kind !== 'pixel.level') return [];
+    if (!Object.values(definition(step.kind).slots).some((s) => s.type === 'number' && s.pixel)) return [];
     const [x, y] = [literal(step, 'x'), literal(step, 'y')];
     const outside = (['x', 'y'] as const).filter((axis) => {
       const [low, high] = ranges.of(step.slots[axis]);
-      const end = (axis === 'x' ? COLUMNS : ROWS) - 1;
-      return Number.isFinite(low) && Number.isFinite(high) && (low < 0 || high > end);
+      return Number.isFinite(low) && Number.isFinite(high) && (low < 0 || high > ends[axis]);
     });
     if (!outside.length) return [];
     const mends: Mend[] = [];
@@ -29,7 +30,7 @@ export const pixelOutside: Rule = ({ program, kit }) => {
           kit: k
         })
       });
-    const fits = (cx: number, cy: number): boolean => cx >= 0 && cx < COLUMNS && cy >= 0 && cy < ROWS;
+    const fits = (cx: number, cy: number): boolean => cx >= 0 && cx <= ends.x && cy >= 0 && cy <= ends.y;
     if (x !== undefined && y !== undefined) {
       if (fits(y, x)) put(say('Swap x and y'), { x: y, y: x });
       if (fits(x - 1, y) || fits(x, y - 1) || fits(x - 1, y - 1))
@@ -40,7 +41,7 @@ export const pixelOutside: Rule = ({ program, kit }) => {
     }
     const [low, high] = ranges.of(step.slots[outside[0]]);
     const moves = isStep(step.slots[outside[0]]);
-    const end = (outside[0] === 'x' ? COLUMNS : ROWS) - 1;
+    const end = ends[outside[0]];
     return [
       {
         rule: 'pixel-outside',
@@ -57,7 +58,7 @@ export const pixelOutside: Rule = ({ program, kit }) => {
               }
             )
           : say('{axis} = {low} is beyond the display: {axis} counts from 0 to {end}.', { axis: outside[0], low, end }),
-        todo: say('Columns (x) are 0 to 6 from the left, rows (y) 0 to 4 from the top.'),
+        todo: say('Columns (x) are 0 to {x} from the left, rows (y) 0 to {y} from the top.', ends),
         mends
       }
     ];

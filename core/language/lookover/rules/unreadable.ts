@@ -1,4 +1,4 @@
-import { nameOf, slotsOf, slotSpec } from '../../catalogue.ts';
+import { nameOf, slotsOf, slotSpec, specFor } from '../../catalogue.ts';
 import { setSlot } from '../../edit.ts';
 import { isStep, liveSteps, type Program, type Step } from '../../program.ts';
 import { typedNumber } from '../../values.ts';
@@ -7,10 +7,11 @@ import { say, word } from '../../../words.ts';
 
 const NAMES = new Set(['variable', 'list', 'routine', 'input']);
 /** bad-number, missing: a slot that cannot be read; the program does not start. */
-export const unreadable: Rule = ({ program }) => {
+export const unreadable: Rule = ({ program, kit }) => {
   const remarks: Remark[] = [];
   for (const step of liveSteps(program))
-    for (const [name, spec] of Object.entries(slotSpecs(step, program))) {
+    for (const [name, general] of Object.entries(slotSpecs(step, program))) {
+      const spec = specFor(general, kit);
       const slot = step.slots[name];
       if (isStep(slot)) continue;
       if (spec.type === 'number') {
@@ -25,12 +26,12 @@ export const unreadable: Rule = ({ program }) => {
             mends: [
               {
                 label: say('Put {default} there', { default: spec.default }),
-                apply: (p, kit) => ({ program: setSlot(p, step.id, name, spec.default), kit })
+                apply: (p, k) => ({ program: setSlot(p, step.id, name, spec.default), kit: k })
               }
             ]
           });
         // pixels have a rule of their own, which knows how they are counted
-        else if (step.kind.startsWith('pixel.') && (name === 'x' || name === 'y') && Number.isInteger(n)) continue;
+        else if (spec.pixel && Number.isInteger(n)) continue;
         else if ((spec.min !== undefined && n < spec.min) || (spec.max !== undefined && n > spec.max))
           remarks.push(outOfRange(step, name, n, spec));
         else if (spec.whole && !Number.isInteger(n))

@@ -13,7 +13,7 @@
   import { language } from '../../language.svelte.ts';
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';
-  import { catalogue, definition, newStep, sentence } from '../../../../core/language/catalogue.ts';
+  import { catalogue, definition, newStep, sentence, specFor } from '../../../../core/language/catalogue.ts';
   import {
     addRoutine,
     addVariable,
@@ -36,7 +36,7 @@
   import { marquee } from './blockly/marquee.ts';
   import { hideMeasuring } from './blockly/measuring.ts';
   import { ownKeys, registerMenu } from './blockly/menu.ts';
-  import { album } from './blockly/album.ts';
+  import { album, USUAL } from './blockly/album.ts';
   import { offstage } from './blockly/offstage.ts';
   import { refusal } from './blockly/refusal.ts';
   import { FONT, THEMES } from './blockly/renderer.ts';
@@ -231,7 +231,7 @@
     const block = literal?.getParent();
     const slot = block?.inputList.find((i) => i.connection?.targetBlock() === literal)?.name;
     const spec = block && slot ? specOf(block, slot) : undefined;
-    return spec && slot && block ? { spec, slot, block } : undefined;
+    return spec && slot && block ? { spec: specFor(spec, around.kit), slot, block } : undefined;
   };
   hooks.blocks = (field, text) => {
     const at = hooks.spec(field);
@@ -256,7 +256,7 @@
       pictures: { ...session.project.pictures, [name]: picture }
     });
   album.point = (at) => (w.pixel = at);
-  album.turned = () => session.project.kit.display?.turnedDeg ?? 0;
+  album.display = () => session.project.kit.display ?? USUAL;
   $effect(() => {
     const { facePixel } = w;
     album.onFace?.(facePixel);

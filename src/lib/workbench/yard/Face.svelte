@@ -1,30 +1,19 @@
 <script lang="ts">
   import Button from '../../ui/Button.svelte';
   import { say, word } from '../../../../core/words.ts';
-  import { DARK, levelOf, pixelShownAt, shownAs } from '../../../../core/language/pixels.ts';
+  import Dots from '../../ui/Dots.svelte';
+  import { GLOW } from '../../ui/lamp-colours.ts';
   import { lampsOf, touchesOf } from '../../../../core/kit/kit.ts';
   import { holds } from '../../ui/holds.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
   const view = $derived(w.runs.view);
   const kit = $derived(w.session.project.kit);
-  /** what the program calls the lamp at a place of the display, however that is mounted */
-  const called = (i: number) => pixelShownAt(i % 7, Math.floor(i / 7), kit.display?.turnedDeg ?? 0);
-  const flat = $derived(shownAs(view?.picture ?? DARK, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
   const lamps = $derived(lampsOf(kit));
   const touches = $derived(touchesOf(kit));
   const device = $derived(w.runs.shown === 'device');
   let hovered = $state('');
   let nose = $state(false);
-  const COLOUR: Record<string, string> = {
-    amber: '#ffcf5a',
-    red: '#ff8571',
-    green: '#8fd16f',
-    blue: '#86b4ff',
-    violet: '#c9a3f2',
-    white: '#ffffff'
-  };
-
   function touch(down: boolean) {
     if (nose === down) return;
     nose = down;
@@ -38,39 +27,28 @@
     role="group"
     aria-label={say('Face of the robot')}
   >
-    <svg
-      width="92"
-      height="60"
-      viewBox="0 0 92 60"
-      role="img"
-      aria-label={say('Matrix of lamps')}
-      class="shrink-0"
-      data-testid="matrix"
-    >
-      <rect width="92" height="60" rx="9" fill="#26352c" />
-      {#each { length: 35 } as _, i (i)}
-        <rect
-          x={8 + (i % 7) * 11}
-          y={4 + Math.floor(i / 7) * 10.6}
-          width="8"
-          height="8"
-          rx="2"
-          fill={levelOf(flat[i]) ? `color-mix(in srgb, #ffcf5a ${20 + levelOf(flat[i]) * 0.8}%, #43564a)` : '#43564a'}
-          stroke={w.pixel && called(i)?.x === w.pixel.x && called(i)?.y === w.pixel.y ? '#ffffff' : 'none'}
-          stroke-width="1.6"
-          role="presentation"
-          onpointerenter={() => {
-            const at = called(i);
-            hovered = at ? `x ${at.x}, y ${at.y}` : say('no pixel of the program');
+    {#if kit.display}
+      <svg
+        width="92"
+        height="60"
+        viewBox="-46 -30 92 60"
+        role="img"
+        aria-label={say('Display')}
+        class="shrink-0"
+        data-testid="matrix"
+        ><Dots
+          display={kit.display}
+          picture={view?.picture}
+          wide={92}
+          high={60}
+          lit={w.pixel}
+          onpixel={(at, over) => {
+            hovered = !over ? '' : at ? `x ${at.x}, y ${at.y}` : say('no pixel of the program');
             w.facePixel = at;
           }}
-          onpointerleave={() => {
-            hovered = '';
-            w.facePixel = undefined;
-          }}
-        />
-      {/each}
-    </svg>
+        /></svg
+      >
+    {/if}
     <div class="min-w-0 flex-1 leading-[1.35]">
       <b class="block truncate" data-testid="whose">{device ? w.device.unit.name : say('Rehearsal')}</b>
       <span class="block truncate text-[13px] text-soft"
@@ -82,7 +60,7 @@
           <span class="flex items-center gap-1" title={word(side)}
             ><i
               class="inline-block h-2.5 w-2.5 rounded-full border border-[#8a8f82]"
-              style="background: {lamp?.on ? COLOUR[lamp.colour] : 'transparent'}"
+              style="background: {lamp?.on ? GLOW[lamp.colour] : 'transparent'}"
             ></i>{lamps.length > 2
               ? ''
               : `${lamps.length > 1 ? word(side) : word('lamp')}${lamp?.on ? ` ${word(lamp.colour)}` : ''}`}</span

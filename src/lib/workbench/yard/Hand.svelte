@@ -308,7 +308,7 @@
           </div>{/each}
       </dl>
     {/if}
-    {#if !hasWheels(kit) && view?.lamps.left.on}<span class="text-soft"
+    {#if !hasWheels(kit) && view?.lamps.left?.on}<span class="text-soft"
         >{word('lamp')} {word(view.lamps.left.colour)}</span
       >{/if}
   </div>

@@ -5,10 +5,11 @@
   import { Color, ExtrudeGeometry, Shape } from 'three';
   import { hasWheels, reach, type Kit } from '../../../../core/kit/kit.ts';
   import { wheelKey } from '../../../../core/kit/keys.ts';
-  import { DARK, HEIGHT, levelOf, shownAs, WIDTH } from '../../../../core/language/pixels.ts';
+  import { rasterOf, type Display } from '../../../../core/kit/display.ts';
+  import { colourOf, levelOf, shownOn } from '../../../../core/language/pixels.ts';
   import type { State } from '../../../../core/trace/query.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
-  import { LAMP_COLOURS } from '../../ui/lamp-colours.ts';
+  import { GLOW, LAMP_COLOURS } from '../../ui/lamp-colours.ts';
   let {
     kit,
     pose,
@@ -29,7 +30,6 @@
   const [low, high] = $derived([m(chassis.fromMm), m(chassis.toMm)]);
   const values = $derived(state?.values ?? {});
   const servos = $derived(kit.parts.filter((p) => p.type === 'servo' || p.type === 'spin'));
-  const flat = $derived(shownAs(state?.picture ?? DARK, kit.display?.turnedDeg ?? 0).replaceAll(' ', ''));
   const lifted = $derived(values.lifted ? 0.09 : 0);
   const board = $derived(!hasWheels(kit));
   /** a board is held over the mat, leaned as the hand leans it */
@@ -43,6 +43,30 @@
   });
   const glow = (colour: string) => new Color(LAMP_COLOURS[colour] ?? '#e0a100');
 </script>
+
+<!-- Upright, its middle at the origin, facing the one who looks; within so many millimetres. -->
+{#snippet display(d: Display, wide: number, tall: number)}
+  {@const { columns, rows, colours } = rasterOf(d)}
+  {@const pitch = Math.min(m(wide) / (columns + 0.5), m(tall) / (rows + 0.5))}
+  <T.Mesh
+    ><T.BoxGeometry args={[(columns + 0.5) * pitch, (rows + 0.5) * pitch, 0.002]} /><T.MeshStandardMaterial
+      color="#26352c"
+    /></T.Mesh
+  >
+  {#each shownOn(d, state?.picture ?? '') as dot, i (i)}{#if levelOf(dot.sign)}
+      <T.Mesh
+        position={[
+          ((i % columns) - (columns - 1) / 2) * pitch,
+          ((rows - 1) / 2 - Math.floor(i / columns)) * pitch,
+          0.0014
+        ]}
+      >
+        <T.BoxGeometry args={[pitch * 0.8, pitch * 0.8, 0.001]} /><T.MeshBasicMaterial
+          color={GLOW[colours ? colourOf(dot.sign) : 'amber']}
+        />
+      </T.Mesh>
+    {/if}{/each}
+{/snippet}
 
 <GroundShadow
   x={pose.x + (board ? 0 : middle) * Math.sin(pose.facingDeg * RAD)}
@@ -64,15 +88,10 @@
       >
         <T.Group rotation={[-Math.PI / 2, 0, 0]}>
           <T.Mesh geometry={body} castShadow><T.MeshStandardMaterial color="#fdfcf6" roughness={0.6} /></T.Mesh>
-          <T.Mesh position={[0, 0.03, 0.0045]}
-            ><T.BoxGeometry args={[0.029, 0.022, 0.001]} /><T.MeshStandardMaterial color="#26352c" /></T.Mesh
-          >
-          {#each { length: 35 } as _, i (i)}{#if levelOf(flat[i])}
-              <T.Mesh position={[-0.0115 + (i % 7) * 0.00385, 0.038 - Math.floor(i / 7) * 0.004, 0.0055]}>
-                <T.BoxGeometry args={[0.0032, 0.0032, 0.001]} /><T.MeshBasicMaterial color="#ffcf5a" />
-              </T.Mesh>
-            {/if}{/each}
-          {#if state?.lamps.left.on}<T.Mesh position={[-0.008, 0, 0.006]}
+          {#if kit.display}<T.Group position={[0, m(kit.display.at.xMm), 0.0045]}
+              >{@render display(kit.display, 29, 22)}</T.Group
+            >{/if}
+          {#if state?.lamps.left?.on}<T.Mesh position={[-0.008, 0, 0.006]}
               ><T.SphereGeometry args={[0.003, 10, 8]} /><T.MeshBasicMaterial
                 color={glow(state.lamps.left.colour)}
               /></T.Mesh
@@ -91,22 +110,13 @@
         /><T.MeshStandardMaterial color="#c9cbb8" /></T.Mesh
       >
     {/each}
-    <T.Group position={[m(chassis.face.xMm), high, -m(chassis.face.yMm)]} rotation={[0, chassis.face.deg * RAD, 0]}>
-      <T.Mesh position={[0, 0.0015, 0]}
-        ><T.BoxGeometry args={[0.04, 0.003, 0.048]} /><T.MeshStandardMaterial color="#26352c" /></T.Mesh
+    {#if kit.display}
+      {@const { at } = kit.display}
+      <!-- flat on the body, the top of a picture ahead -->
+      <T.Group position={[m(at.xMm), high + 0.0015, -m(at.yMm)]} rotation={[-Math.PI / 2, 0, (at.deg - 90) * RAD]}
+        >{@render display(kit.display, 46, 38)}</T.Group
       >
-      {#each { length: WIDTH * HEIGHT } as _, i (i)}{#if levelOf(flat[i])}
-          <T.Mesh
-            position={[
-              ((HEIGHT - 1) / 2 - Math.floor(i / WIDTH)) * 0.007,
-              0.0038,
-              ((i % WIDTH) - (WIDTH - 1) / 2) * 0.006
-            ]}
-          >
-            <T.BoxGeometry args={[0.005, 0.0015, 0.0046]} /><T.MeshBasicMaterial color="#ffcf5a" />
-          </T.Mesh>
-        {/if}{/each}
-    </T.Group>
+    {/if}
     {#each kit.wheels as w (w.id)}
       {@const radius = m(w.diameterMm / 2)}
       <T.Group position={[m(w.at.xMm), radius, -m(w.at.yMm)]} rotation={[0, w.at.deg * RAD, 0]}>

@@ -6,7 +6,7 @@ import {
   emptySlot,
   grownWords,
   nameOf,
-  offered
+  specFor
 } from '../../../../../core/language/catalogue.ts';
 import { holdsValue, pieces, type BlockDef, type Piece, type SlotSpec } from '../../../../../core/language/define.ts';
 import { partName, type Kit } from '../../../../../core/kit/kit.ts';
@@ -88,10 +88,13 @@ function choices(spec: SlotSpec, kind: string): Choices {
   }
 }
 function field(spec: SlotSpec, kind: string, slot: string): Blockly.Field {
-  const first = String(emptySlot(spec, around.program) ?? '');
+  const first = String(emptySlot(specFor(spec, around.kit), around.program) ?? '');
   if (spec.type === 'choice') {
     if (slot === 'colour') return new ColourField(spec.options, first);
-    const made = new LooseDropdown(() => offered(spec, around.kit).map((o): [string, string] => [word(o, kind), o]));
+    const made = new LooseDropdown(() => {
+      const { options } = specFor(spec, around.kit) as typeof spec;
+      return options.map((o): [string, string] => [word(o, kind), o]);
+    });
     made.setValue(first);
     if (spec.hint) made.setTooltip(word(spec.hint));
     return made;
@@ -169,7 +172,10 @@ function build(
       if (def.kind === 'picture.value') {
         const input = block.appendDummyInput();
         flush(input);
-        input.appendField(new PictureField((spec as { default: { picture: string } }).default.picture), piece.slot);
+        input.appendField(
+          new PictureField((specFor(spec, around.kit) as { default: { picture: string } }).default.picture),
+          piece.slot
+        );
       } else if (holdsValue(spec)) flush(block.appendValueInput(piece.slot).setCheck(CHECK[spec.type]!));
       else {
         const input = block.appendDummyInput();

@@ -2,14 +2,14 @@
 import * as Blockly from 'blockly/core';
 import type { SlotSpec } from '../../../../../core/language/define.ts';
 import { hertzOf } from '../../../../../core/language/notes.ts';
-import { HEIGHT, levelOf, WIDTH } from '../../../../../core/language/pixels.ts';
+import { pixelAt, sizeOf } from '../../../../../core/language/pixels.ts';
 import { pythonNow } from '../../../python/python.ts';
 import { show, typedNumber } from '../../../../../core/language/values.ts';
-import { LAMP_COLOURS } from '../../../ui/lamp-colours.ts';
+import { LAMP_COLOURS, pixelColour } from '../../../ui/lamp-colours.ts';
 import { definition } from '../../../../../core/language/catalogue.ts';
 import { angleDial, noteKeys, numberSlider, pixelGrid } from './instruments.ts';
 import { keyName } from './keys.ts';
-import type { Pixel } from './album.ts';
+import { raster, type Pixel } from './album.ts';
 import { later, say, word } from '../../../../../core/words.ts';
 
 const open = <T>(field: Blockly.Field<T>, content: HTMLElement, closed: () => void = () => {}): void => {
@@ -340,45 +340,50 @@ export class ColourField extends Blockly.FieldDropdown {
   }
 }
 
-const CELL = 4;
-/** A 7 x 5 picture: drawn small in the block, painted in a drop-down. */
+/** How large a picture is drawn in its block, at the most. */
+const LARGE = { wide: 40, high: 34 };
+/** A picture: drawn small in the block, painted in a drop-down. */
 export class PictureField extends Blockly.Field<string> {
   override EDITABLE = true;
   override SERIALIZABLE = true;
+  private back: SVGRectElement | undefined;
   private squares: SVGRectElement[] = [];
   override initView(): void {
-    const back = Blockly.utils.dom.createSvgElement(
+    this.back = Blockly.utils.dom.createSvgElement(
       'rect',
-      { width: WIDTH * CELL + 6, height: HEIGHT * CELL + 6, rx: 3, fill: '#26352c' },
+      { rx: 3, fill: '#26352c' },
       this.fieldGroup_
-    );
-    back.style.cursor = 'pointer';
-    back.style.setProperty('fill', '#26352c', 'important');
-    for (let y = 0; y < HEIGHT; y++)
-      for (let x = 0; x < WIDTH; x++)
-        this.squares.push(
-          Blockly.utils.dom.createSvgElement(
-            'rect',
-            { x: 3 + x * CELL, y: 3 + y * CELL, width: CELL - 1, height: CELL - 1, rx: 1, 'pointer-events': 'none' },
-            this.fieldGroup_
-          ) as SVGRectElement
-        );
+    ) as SVGRectElement;
+    this.back.style.cursor = 'pointer';
+    this.back.style.setProperty('fill', '#26352c', 'important');
     this.fieldGroup_?.setAttribute('role', 'button');
     this.fieldGroup_?.setAttribute('aria-label', say('painted picture'));
   }
+  /** columns, rows, and pixels of the screen from one to the next */
+  private get grid(): { columns: number; rows: number; pitch: number } {
+    const { columns, rows } = sizeOf(String(this.value_ || '.'));
+    return { columns, rows, pitch: Math.min(4, LARGE.wide / columns, LARGE.high / rows) };
+  }
   protected override updateSize_(): void {
-    this.size_ = new Blockly.utils.Size(WIDTH * CELL + 6, HEIGHT * CELL + 6);
+    const { columns, rows, pitch } = this.grid;
+    this.size_ = new Blockly.utils.Size(columns * pitch + 6, rows * pitch + 6);
   }
   protected override render_(): void {
     this.updateSize_();
-    const flat = String(this.value_ ?? '').replaceAll(' ', '');
-    this.squares.forEach((s, i) => {
-      const level = levelOf(flat[i]);
-      s.style.setProperty(
-        'fill',
-        level ? `color-mix(in srgb, #ffcf5a ${20 + level * 0.8}%, #43564a)` : '#43564a',
-        'important'
+    const { columns, rows, pitch } = this.grid;
+    this.back?.setAttribute('width', String(this.size_.width));
+    this.back?.setAttribute('height', String(this.size_.height));
+    while (this.squares.length > columns * rows) this.squares.pop()!.remove();
+    while (this.squares.length < columns * rows)
+      this.squares.push(
+        Blockly.utils.dom.createSvgElement('rect', { 'pointer-events': 'none' }, this.fieldGroup_) as SVGRectElement
       );
+    const { colours } = raster();
+    this.squares.forEach((s, i) => {
+      const [x, y] = [i % columns, Math.floor(i / columns)];
+      const at = { x: 3 + x * pitch, y: 3 + y * pitch, width: pitch * 0.75, height: pitch * 0.75, rx: pitch / 4 };
+      for (const [name, value] of Object.entries(at)) s.setAttribute(name, String(value));
+      s.style.setProperty('fill', pixelColour(pixelAt(String(this.value_ ?? ''), x, y), colours), 'important');
     });
   }
   override getText_(): string {

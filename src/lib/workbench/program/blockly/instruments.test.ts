@@ -3,14 +3,17 @@
 import * as Blockly from 'blockly/core';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { barrow } from '../../../../../core/kit/kit.ts';
-import { DARK, withPixel } from '../../../../../core/language/pixels.ts';
+import { darkOf, withPixel } from '../../../../../core/language/pixels.ts';
 import { b, program, start } from '../../../../../core/testing/build.ts';
 import { around, defineBlocks, LooseDropdown } from './blocks.ts';
 import { bringIn } from './convert.ts';
 import { hooks, NameField, NumberField } from './fields.ts';
 import { angleDial, noteKeys, numberSlider, pixelGrid, sliderRange } from './instruments.ts';
-import { album } from './album.ts';
+import { album, raster, USUAL } from './album.ts';
+import { displayOf } from '../../../../../core/kit/display.ts';
 import { painter, thumb } from './painter.ts';
+
+const DARK = darkOf(raster());
 
 const key = (text: string) => new KeyboardEvent('keydown', { key: text, bubbles: true });
 /** jsdom knows no pointers: what is to happen at one is called by its name. */
@@ -22,7 +25,7 @@ function point(element: Element, type: 'pointerdown' | 'pointerenter', init: obj
 beforeEach(() => {
   Element.prototype.releasePointerCapture = () => {};
   Element.prototype.setPointerCapture = () => {};
-  Object.assign(album, { named: () => ({}), name: () => {}, point: () => {}, turned: () => 0, onFace: undefined });
+  Object.assign(album, { named: () => ({}), name: () => {}, point: () => {}, display: () => USUAL, onFace: undefined });
 });
 
 describe('a slider', () => {
@@ -122,7 +125,7 @@ describe('the small grid of a pixel', () => {
     expect([album.onFace, pointed.at(-1)]).toEqual([undefined, undefined]);
   });
   it('marks what a display that is mounted turned does not show', () => {
-    album.turned = () => 90;
+    album.display = () => ({ ...USUAL, turnedDeg: 90 });
     const { element } = pixelGrid({ x: 0, y: 0 }, () => {}, 'x');
     expect(element.querySelectorAll('.unseen')).toHaveLength(10);
     expect(element.querySelector('output')!.textContent).toBe(
@@ -152,7 +155,7 @@ describe('the painter', () => {
     range.value = '50';
     range.dispatchEvent(new Event('input'));
     named('x 0, y 0').dispatchEvent(key('Enter'));
-    expect(last()).toBe(withPixel(withPixel(DARK, 4, 2, '#'), 0, 0, '5'));
+    expect(last()).toBe(withPixel(withPixel(DARK, 4, 2, '#'), 0, 0, '+'));
     expect(named('x 0, y 0, 50 %').getAttribute('aria-pressed')).toBe('true');
   });
   it('walks by arrow keys', () => {
@@ -171,7 +174,7 @@ describe('the painter', () => {
     element.remove();
   });
   it('shifts, mirrors, inverts, clears and takes a picture that was named', () => {
-    album.named = () => ({ dew: withPixel(DARK, 6, 4, '5') });
+    album.named = () => ({ dew: withPixel(DARK, 6, 4, '+') });
     const kept = vi.fn();
     album.name = kept;
     const { named, last, element } = open(withPixel(DARK, 1, 0, '#'));
@@ -185,20 +188,36 @@ describe('the painter', () => {
     expect(does('Shift down')).toBe(withPixel(DARK, 1, 1, '#'));
     expect(does('Invert: lit becomes dark')).toBe(withPixel('####### ####### ####### ####### #######', 1, 1, '.'));
     expect(does('Clear: all dark')).toBe(DARK);
-    expect(does('Take: dew')).toBe(withPixel(DARK, 6, 4, '5'));
+    expect(does('Take: dew')).toBe(withPixel(DARK, 6, 4, '+'));
     const form = element.querySelector('form')!;
     const name = form.querySelector('input')!;
     form.dispatchEvent(new Event('submit', { cancelable: true }));
     expect(kept).not.toHaveBeenCalled();
     name.value = ' rain ';
     form.dispatchEvent(new Event('submit', { cancelable: true }));
-    expect(kept).toHaveBeenCalledWith('rain', withPixel(DARK, 6, 4, '5'));
+    expect(kept).toHaveBeenCalledWith('rain', withPixel(DARK, 6, 4, '+'));
   });
   it('draws a picture as small as a finger nail, each lamp as bright as it is', () => {
-    const drawn = thumb(withPixel(withPixel(DARK, 0, 0, '#'), 1, 0, '5'));
-    const all = [...drawn.matchAll(/fill-opacity="([\d.]+)"/g)].map((m) => Number(m[1]));
+    const drawn = thumb(withPixel(withPixel(DARK, 0, 0, '#'), 1, 0, '+'));
+    const all = [...drawn.matchAll(/fill="(?:color-mix\(in srgb, (#\w+) ([\d.]+)%[^"]*|(#\w+))"/g)].slice(1);
     expect(all).toHaveLength(35);
-    expect(all.slice(0, 3)).toEqual([1, 0.6000000000000001, 0.12]);
+    expect(all.slice(0, 3).map((m) => m[3] ?? `${m[1]} ${m[2]}`)).toEqual(['#ffcf5a 100', '#ffcf5a 60', '#43564a']);
+  });
+  it('paints in colours, as large as the display is, and in no levels where that has none', () => {
+    album.display = () => displayOf('screen', { at: USUAL.at, turnedDeg: 0 });
+    const { named, last, element } = open('#...... ....... ....... ....... .......');
+    const rows = () => last().split(' ');
+    expect(element.querySelectorAll('.grid button')).toHaveLength(144);
+    expect(element.querySelector('[type=range]')).toBeNull();
+    named('Brush: blue').click();
+    point(named('x 11, y 11'), 'pointerdown');
+    expect([rows().length, rows()[11].length, rows()[11][11], rows()[0][0]]).toEqual([12, 12, 'b', '#']);
+    expect(named('x 11, y 11, blue').getAttribute('aria-pressed')).toBe('true');
+    named('Take: bell').click();
+    expect(rows()[3]).toBe('.....#......');
+    album.display = () => ({ ...USUAL, type: 'matrix', columns: 4, rows: 4, levels: 2 }) as typeof USUAL;
+    const plain = open('');
+    expect(plain.element.querySelectorAll('.grid button, [type=range], .swatch')).toHaveLength(16);
   });
 });
 

@@ -1,7 +1,7 @@
 /** What stands under a number while it is typed: a slider over its range, a dial for an angle, keys for a pitch. */
-import { HEIGHT, isSeen, WIDTH } from '../../../../../core/language/pixels.ts';
+import { isSeen } from '../../../../../core/language/pixels.ts';
 import { hertzOf, noteOf } from '../../../../../core/language/notes.ts';
-import { album, followFace, placeOf, type Pixel } from './album.ts';
+import { album, cellSize, followFace, placeOf, raster, type Pixel } from './album.ts';
 import { say } from '../../../../../core/words.ts';
 
 type Instrument = { element: HTMLElement; follow: (n: number) => void };
@@ -159,18 +159,23 @@ export function pixelGrid(now: Pixel, put: (at: Pixel) => void, axis: 'x' | 'y')
   grid.className = 'grid';
   const where = document.createElement('output');
   const cells: HTMLButtonElement[] = [];
+  const { columns, rows } = raster();
+  const { cell: size, gap } = cellSize(20);
+  grid.style.cssText = `--cell: ${size}px; --columns: ${columns}; gap: ${gap}px`;
   const at = { ...now };
   const show = (): void => {
-    cells.forEach((cell, i) => cell.setAttribute('aria-pressed', String(i === at.y * WIDTH + at.x && at.x < WIDTH)));
+    cells.forEach((cell, i) =>
+      cell.setAttribute('aria-pressed', String(i === at.y * columns + at.x && at.x < columns))
+    );
     where.textContent = placeOf(at.x, at.y);
     album.point({ ...at });
   };
-  for (let y = 0; y < HEIGHT; y++)
-    for (let x = 0; x < WIDTH; x++) {
+  for (let y = 0; y < rows; y++)
+    for (let x = 0; x < columns; x++) {
       const cell = document.createElement('button');
       cell.type = 'button';
       cell.tabIndex = -1;
-      cell.classList.toggle('unseen', !isSeen(x, y, album.turned()));
+      cell.classList.toggle('unseen', !isSeen(x, y, album.display().turnedDeg, { columns, rows }));
       cell.setAttribute('aria-label', `x ${x}, y ${y}`);
       // the field keeps the focus
       cell.onpointerdown = (e) => e.preventDefault();

@@ -1,28 +1,37 @@
-/** Painting a picture: a grid of 7 x 5 with x and y along its edges, levels, tools, our own pictures and the project's. */
+/** Painting a picture: a grid like the display with x and y along its edges, levels or colours, tools, pictures to take. */
 import { PICTURES } from '../../../../../core/language/blocks/pictures.ts';
 import {
-  charOf,
-  DARK,
-  HEIGHT,
+  darkOf,
+  fitted,
   inverted,
   isSeen,
+  colourOf,
+  COLOURS,
+  letterOf,
   levelOf,
   mirrored,
   pixelAt,
   rolled,
+  resized,
   shownAs,
-  WIDTH,
+  signOf,
+  sizeOf,
   withPixel
 } from '../../../../../core/language/pixels.ts';
-import { say } from '../../../../../core/words.ts';
-import { album, followFace, placeOf } from './album.ts';
+import { say, word } from '../../../../../core/words.ts';
+import { GLOW, pixelColour } from '../../../ui/lamp-colours.ts';
+import { album, cellSize, followFace, placeOf, raster as displayRaster } from './album.ts';
 
 export function painter(
   start: string,
   put: (picture: string) => void
 ): { element: HTMLElement; focus: () => void; close: () => void } {
-  let picture = start || DARK;
-  let level = 100;
+  const raster = displayRaster();
+  const { columns, rows, levels, colours } = raster;
+  const dark = darkOf(raster);
+  let picture = start ? fitted(start, raster) : dark;
+  /** what the brush paints */
+  let paint = colours ? letterOf('green') : '#';
   let brush: string | undefined;
   const element = document.createElement('div');
   element.className = 'mb-painter';
@@ -31,7 +40,7 @@ export function painter(
   const where = document.createElement('output');
   where.textContent = say('x counts to the right, y down, both from 0');
   /** how it will be seen, where the display is not mounted upright */
-  const turned = album.turned();
+  const turned = album.display().turnedDeg;
   const mounted = document.createElement('small');
   mounted.className = 'mounted';
   const cells: HTMLButtonElement[] = [];
@@ -43,13 +52,13 @@ export function painter(
   const draw = (): void => {
     mounted.innerHTML = turned ? `${thumb(shownAs(picture, turned))} ${say('as it is mounted')}` : '';
     cells.forEach((cell, i) => {
-      const now = levelOf(pixelAt(picture, i % WIDTH, Math.floor(i / WIDTH)));
+      const sign = pixelAt(picture, i % columns, Math.floor(i / columns));
+      const now = levelOf(sign);
+      const [x, y] = [i % columns, Math.floor(i / columns)];
       cell.setAttribute('aria-pressed', String(now > 0));
-      cell.style.setProperty('--level', `${now}%`);
-      cell.setAttribute(
-        'aria-label',
-        `x ${i % WIDTH}, y ${Math.floor(i / WIDTH)}${now > 0 && now < 100 ? `, ${now} %` : ''}`
-      );
+      cell.style.background = pixelColour(sign, colours);
+      const what = now > 0 && now < 100 ? `, ${now} %` : now && colours ? `, ${word(colourOf(sign))}` : '';
+      cell.setAttribute('aria-label', `x ${x}, y ${y}${what}`);
     });
   };
   const label = (text: string): HTMLElement => {
@@ -59,17 +68,21 @@ export function painter(
     return e;
   };
   grid.append(label(''));
-  for (let x = 0; x < WIDTH; x++) grid.append(label(String(x)));
-  for (let y = 0; y < HEIGHT; y++) {
-    grid.append(label(String(y)));
-    for (let x = 0; x < WIDTH; x++) {
+  const { cell: size, gap } = cellSize(24);
+  grid.style.cssText = `--cell: ${size}px; --columns: ${columns}; gap: ${gap}px`;
+  element.style.width = `${Math.max(250, columns * (size + gap) + 50)}px`;
+  /** every one, or every fourth where they are small */
+  const counted = (n: number): string => (size >= 16 || n % 4 === 0 ? String(n) : '');
+  for (let x = 0; x < columns; x++) grid.append(label(counted(x)));
+  for (let y = 0; y < rows; y++) {
+    grid.append(label(counted(y)));
+    for (let x = 0; x < columns; x++) {
       const cell = document.createElement('button');
       cell.type = 'button';
-      cell.classList.toggle('unseen', !isSeen(x, y, turned));
-      const paint = (): void => change(withPixel(picture, x, y, brush!));
+      cell.classList.toggle('unseen', !isSeen(x, y, turned, raster));
+      const stroke = (): void => change(withPixel(picture, x, y, brush!));
       const choose = (): void => {
-        const c = charOf(level);
-        brush = pixelAt(picture, x, y) === c ? '.' : c;
+        brush = pixelAt(picture, x, y) === paint ? '.' : paint;
       };
       const point = (): void => {
         where.textContent = placeOf(x, y);
@@ -78,21 +91,21 @@ export function painter(
       cell.onpointerdown = (e) => {
         cell.releasePointerCapture(e.pointerId);
         choose();
-        paint();
+        stroke();
       };
       cell.onpointerenter = (e) => {
         point();
-        if (e.buttons && brush) paint();
+        if (e.buttons && brush) stroke();
       };
       cell.onfocus = point;
       cell.onkeydown = (e) => {
         if (e.key === ' ' || e.key === 'Enter') {
           e.preventDefault();
           choose();
-          paint();
+          stroke();
         }
-        const i = y * WIDTH + x;
-        const to = { ArrowRight: i + 1, ArrowLeft: i - 1, ArrowDown: i + WIDTH, ArrowUp: i - WIDTH }[e.key];
+        const i = y * columns + x;
+        const to = { ArrowRight: i + 1, ArrowLeft: i - 1, ArrowDown: i + columns, ArrowUp: i - columns }[e.key];
         if (to !== undefined) {
           e.preventDefault();
           e.stopPropagation();
@@ -126,24 +139,45 @@ export function painter(
   tool(say('Mirror'), say('Mirror sideways'), () => change(mirrored(picture, 'sideways')));
   tool(say('Flip'), say('Turn upside down'), () => change(mirrored(picture, 'upside down')));
   tool(say('Invert'), say('Invert: lit becomes dark'), () => change(inverted(picture)));
-  tool(say('Clear'), say('Clear: all dark'), () => change(DARK));
-  const bright = document.createElement('label');
-  bright.className = 'bright';
-  const range = document.createElement('input');
-  Object.assign(range, { type: 'range', min: '10', max: '100', step: '10', value: '100' });
-  range.setAttribute('aria-label', say('Brightness of the brush'));
-  const percent = document.createElement('span');
-  percent.textContent = '100 %';
-  range.oninput = () => {
-    level = Number(range.value);
-    percent.textContent = `${level} %`;
-  };
-  bright.append(say('Brush'), range, percent);
+  tool(say('Clear'), say('Clear: all dark'), () => change(dark));
+  const brushes = document.createElement(colours ? 'div' : 'label');
+  brushes.className = 'bright';
+  brushes.append(say('Brush'));
+  if (colours) {
+    const swatches = COLOURS.map((colour) => {
+      const e = document.createElement('button');
+      e.type = 'button';
+      e.className = 'swatch';
+      e.title = word(colour);
+      e.setAttribute('aria-label', say('Brush: {colour}', { colour: word(colour) }));
+      e.style.background = GLOW[colour];
+      e.onclick = () => {
+        paint = letterOf(colour);
+        swatches.forEach((s) => s.setAttribute('aria-pressed', String(s === e)));
+      };
+      e.setAttribute('aria-pressed', String(letterOf(colour) === paint));
+      return e;
+    });
+    brushes.append(...swatches);
+  } else {
+    const range = document.createElement('input');
+    const step = String(100 / (levels - 1));
+    Object.assign(range, { type: 'range', min: step, max: '100', step, value: '100' });
+    range.setAttribute('aria-label', say('Brightness of the brush'));
+    const percent = document.createElement('span');
+    percent.textContent = '100 %';
+    range.oninput = () => {
+      paint = signOf(Number(range.value), levels);
+      percent.textContent = `${range.value} %`;
+    };
+    brushes.append(range, percent);
+  }
   const shelf = document.createElement('div');
   shelf.className = 'shelf';
   const fill = (): void => {
     shelf.replaceChildren(
-      ...Object.entries({ ...album.named(), ...PICTURES }).map(([name, pixels]) => {
+      ...Object.entries({ ...album.named(), ...(columns >= 7 && rows >= 5 ? PICTURES : {}) }).map(([name, own]) => {
+        const pixels = resized(own, raster);
         const e = document.createElement('button');
         e.type = 'button';
         e.title = say('Take: {name}', { name });
@@ -172,18 +206,27 @@ export function painter(
   };
   naming.onkeydown = (e) => e.stopPropagation();
   naming.append(name, keep);
-  element.append(grid, where, ...(turned ? [mounted] : []), tools, bright, shelf, naming);
+  element.append(
+    grid,
+    where,
+    ...(turned ? [mounted] : []),
+    tools,
+    ...(colours || levels > 2 ? [brushes] : []),
+    shelf,
+    naming
+  );
   fill();
   draw();
   return { element, focus: () => cells[0].focus(), close: followFace(cells, where) };
 }
 /** A picture as a small drawing. */
 export function thumb(picture: string): string {
+  const { columns, rows } = sizeOf(picture);
+  const { colours } = displayRaster();
   let out = '';
-  for (let y = 0; y < HEIGHT; y++)
-    for (let x = 0; x < WIDTH; x++) {
-      const now = levelOf(pixelAt(picture, x, y));
-      out += `<rect x="${x * 4}" y="${y * 4}" width="3" height="3" rx=".6" fill="#ffcf5a" fill-opacity="${now ? 0.2 + now * 0.008 : 0.12}"/>`;
-    }
-  return `<svg viewBox="-2 -2 31 23" width="34" height="25" aria-hidden="true"><rect x="-2" y="-2" width="31" height="23" rx="3" fill="#26352c"/>${out}</svg>`;
+  for (let y = 0; y < rows; y++)
+    for (let x = 0; x < columns; x++)
+      out += `<rect x="${x * 4}" y="${y * 4}" width="3" height="3" rx=".6" fill="${pixelColour(pixelAt(picture, x, y), colours)}"/>`;
+  const [w, h] = [columns * 4 + 3, rows * 4 + 3];
+  return `<svg viewBox="-2 -2 ${w} ${h}" width="34" height="${Math.max(8, Math.min(34, (34 * h) / w))}" aria-hidden="true"><rect x="-2" y="-2" width="${w}" height="${h}" rx="3" fill="#26352c"/>${out}</svg>`;
 }

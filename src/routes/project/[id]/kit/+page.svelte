@@ -29,6 +29,7 @@
   import { followPart } from '../../../../../core/language/edit.ts';
   import { circumference, turnsForAngle } from '../../../../../core/reckon/wheels.ts';
   import BoardDrawing from '$lib/kits/BoardDrawing.svelte';
+  import DisplayRows from '$lib/kits/DisplayRows.svelte';
   import Calibrate from '$lib/kits/Calibrate.svelte';
   import KitDrawing from '$lib/kits/KitDrawing.svelte';
   import SaveState from '$lib/project/SaveState.svelte';
@@ -320,20 +321,6 @@
             </dd>
           {/if}
         {:else}
-          <dt><label for="turned">{say('display mounted turned by')}</label></dt>
-          <dd class="text-right font-mono">
-            <Choice
-              id="turned"
-              size="sm"
-              value={kit.display?.turnedDeg ?? 0}
-              onchange={(e) =>
-                session.kit(say('turn the display'), {
-                  ...kit,
-                  display: { turnedDeg: Number(e.currentTarget.value) as 0 }
-                })}
-              >{#each [0, 90, 180, 270] as deg (deg)}<option value={deg}>{deg}°</option>{/each}</Choice
-            >
-          </dd>
           <dt><label for="sleep">{say('sleeps after')}</label></dt>
           <dd class="text-right font-mono">
             <Choice
@@ -348,6 +335,7 @@
             >
           </dd>
         {/if}
+        <DisplayRows {kit} change={(what, display) => session.kit(what, { ...kit, display })} />
         {#each kit.parts.filter((p) => p.type === 'servo') as part (part.socket)}
           <dt>{say('plug of the {name}', { name: part.name })}</dt>
           <dd class="text-right">
