@@ -3,6 +3,7 @@
  * file check and the handbook all read this one definition.
  */
 import type { Device, Doing, Signal, Task, Wait } from './meaning.ts';
+import type { Kit } from '../kit/kit.ts';
 import type { Picture, Program, Step, Value } from './program.ts';
 
 export const FAMILIES = ['order', 'act', 'think', 'read'] as const;
@@ -114,6 +115,24 @@ export type Args<S extends Slots> = {
               : string;
 };
 
+/** From, to, both included; endless where nothing is known. */
+export type Interval = readonly [number, number];
+export type Counted = 'turned' | 'rolled';
+/** A way over the mat: so far and so much turned clockwise on it; towards another direction than ahead; faced first. */
+export type Path = { lengthM?: number; turnDeg?: number; towardsDeg?: number; facingDeg?: number };
+/** What a block's own way is worked out with. Degrees clockwise. */
+export type Way = {
+  /** the number that is typed into a slot; NaN where there is none */
+  n: (slot: string) => number;
+  /** as it faces when the block begins, and as it did when the program began */
+  facingDeg: number;
+  startFacingDeg: number;
+  /** how far a measured move of this step goes in a direction, m */
+  length: (towardsDeg: number) => number;
+  /** how it goes with the wheels of its sides at these powers, -1 to 1 */
+  sides: (left: number, right: number) => Path;
+};
+
 type Common<S extends Slots> = {
   kind: string;
   section: Section;
@@ -149,6 +168,8 @@ type Common<S extends Slots> = {
 };
 export type StarterDef<S extends Slots> = Common<S> & {
   shape: 'starter';
+  /** the icon of its trigger; that of its section where none is said */
+  icon?: string;
   /** the trigger as the device knows it; 'start' for the start of the run; a condition and a period are looked at by the runner */
   trigger: (step: Step) => string;
   /** what its function is called in the text; `python` is what run() is given, with {f} for that function */
@@ -158,13 +179,35 @@ export type StepDef<S extends Slots> = Common<S> & {
   shape: 'step' | 'wrap' | 'end';
   /** its bodies are turns of a loop: a task gives way at the end of each, and the loop can be left */
   loop?: true;
-  /** time passes in it, so that what was shown or started before it lasts */
-  takesTime?: true;
+  /** time passes in it, so that what was shown or started before it lasts; not in every such step where a function says so */
+  takesTime?: true | ((step: Step) => boolean);
+  /** what it commands turns when it is over, or stands */
+  leaves?: 'running' | 'standing';
+  /** it puts something on the display that stays */
+  shows?: true;
+  /** what it puts something into: the variable or the list of its slot */
+  sets?: 'variable' | 'list';
+  /** what counts on from it */
+  zeroes?: Counted;
+  /** the way that it asks for, by geometry alone */
+  path?: (step: Step, way: Way) => Path;
   run: (task: Task, args: Args<S>, step: Step) => Signal | Doing;
 };
 export type ValueDef<S extends Slots> = Common<S> & {
   shape: 'value';
   gives: 'number' | 'text' | 'condition' | 'picture' | 'list' | 'any';
+  /** channels of the trace, or 'variables', that it is read from */
+  reads?: readonly string[];
+  /** between what its value lies, both included */
+  lies?: Interval | ((kit: Kit) => Interval);
+  /** it is measured and never quite still */
+  noisy?: true;
+  /** a person or the world decides it, so that it may be otherwise later */
+  outside?: true;
+  /** asking it takes the run on: chance moves, a routine runs */
+  goesOn?: true;
+  /** it counts on from when that was zeroed */
+  counts?: Counted;
   value: (device: Device, args: Args<S>, task: Task, step: Step) => Value;
   /** as `value`, where asking one of its conditions takes time */
   slowly?: (args: Args<S>, task: Task, step: Step) => Generator<Wait, Value, void>;

@@ -1,6 +1,7 @@
 /** Turns steps into what the interpreter runs: slots as functions, literals worked out once. */
 import { bodiesOf, definition, slotsOf, slotSpec } from '../language/catalogue.ts';
 import type { Ask, SlotSpec, Slots, StepDef, ValueDef } from '../language/define.ts';
+import { sets } from '../language/facts.ts';
 import { RunError, type Doing, type Signal, type Task, type Wait } from '../language/meaning.ts';
 import { isStep, type Program, type Slot, type Stack, type Step, type Value } from '../language/program.ts';
 import { isSlow } from '../language/python/print.ts';
@@ -44,7 +45,7 @@ export function compile(
       run: def.run as Compiled['run'],
       args: fast,
       ...(slow ? { slowArgs: slow } : {}),
-      ...(CHANGES_LIST.has(step.kind) ? { changes: String(step.slots.list) } : {}),
+      ...(sets(step) === 'list' ? { changes: String(step.slots.list) } : {}),
       bodies: Object.fromEntries(bodiesOf(step).map((b) => [b, steps(step.bodies?.[b] ?? [])]))
     };
   };
@@ -67,7 +68,6 @@ export function compile(
     )
   };
 }
-const CHANGES_LIST = new Set(['list.add', 'list.insert', 'list.replace', 'list.take']);
 /** What a value block comes to, asked outside of a run's steps. */
 export const evaluation = (step: Step, program: Program): ((task: Task) => Value) =>
   valueOf(step, { type: 'any', default: 0 }, program).fast as (task: Task) => Value;

@@ -1,5 +1,6 @@
 /** Everything there is to see of a run while it stands still: variables, tasks, what each waits for, the value of every block. */
 import { definition } from '../language/catalogue.ts';
+import { valueDef } from '../language/facts.ts';
 import { RunError } from '../language/meaning.ts';
 import { isStep, liveSteps, walkSteps, type Step } from '../language/program.ts';
 import { show } from '../language/values.ts';
@@ -33,9 +34,8 @@ export type Snapshot = {
   values: Record<string, string>;
 };
 
-/** Blocks that change the run when they are asked: throwing a coin moves the source of chance on. */
-const ASKING_CHANGES = new Set(['calc.chance', 'calc.any', 'calc.coin', 'routine.value', 'routine.input']);
-const canAsk = (step: Step): boolean => ![...walkSteps([step])].some((s) => ASKING_CHANGES.has(s.kind));
+/** What takes the run on is not asked: throwing a coin moves the source of chance. */
+const canAsk = (step: Step): boolean => ![...walkSteps([step])].some((s) => valueDef(s)?.goesOn);
 
 export function snapshot(interpreter: Interpreter): Snapshot {
   const { bench, variables } = interpreter;

@@ -1,5 +1,6 @@
-import { choice, defineBlock, number, part } from '../define.ts';
+import { choice, defineBlock, number, part, type Path, type Way } from '../define.ts';
 import type { Measure } from '../meaning.ts';
+import type { Step } from '../program.ts';
 
 const ending = {
   ...choice('brake', 'coast'),
@@ -12,11 +13,17 @@ const UNITS = { cm: 'cm', 'wheel turns': 'turns', s: 'seconds', '°': 'degrees',
 const side = choice('left', 'right');
 const measure = (amount: number, unit: string): Measure => ({ amount, unit: unit as Measure['unit'] });
 
+/** From 0 to less than 360. */
+const heading = (deg: number): number => ((deg % 360) + 360) % 360;
+const turned = ({ slots }: Step, way: Way): Path => ({ turnDeg: (slots.side === 'left' ? -1 : 1) * way.n('angle') });
+
 export const drive = defineBlock({
   kind: 'drive.measure',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
+  path: ({ slots }, way) => ({ lengthM: way.length(0) * (slots.way === 'back' ? -1 : 1) }),
   words: 'drive {way} {amount} {unit} at {power} %, ending in {ending}',
   label: ['Drive', 'distance, turns, time'],
   also: 'forward, forwards, backward, backwards, reverse, straight, go',
@@ -40,7 +47,9 @@ export const turnAngle = defineBlock({
   kind: 'turn.angle',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
+  path: turned,
   words: 'turn {side} by {angle} ° at {power} %, ending in {ending}',
   label: ['Turn on the spot', 'by an angle'],
   also: 'rotate, left, right',
@@ -62,6 +71,7 @@ export const wheelsRun = defineBlock({
   kind: 'wheels.run',
   section: 'move',
   shape: 'step',
+  leaves: 'running',
   words: 'run wheels left {left} right {right} %',
   label: ['Run both wheels', 'until told otherwise'],
   also: 'power, motors',
@@ -81,7 +91,9 @@ export const wheelsSpan = defineBlock({
   kind: 'wheels.span',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
+  path: (_, way) => way.sides(way.n('left') / 100, way.n('right') / 100),
   words: 'run wheels left {left} right {right} % for {amount} {unit}, ending in {ending}',
   label: ['Run both wheels for', 'time, turns, distance'],
   slots: {
@@ -104,6 +116,7 @@ export const wheelsStop = defineBlock({
   kind: 'wheels.stop',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   words: 'stop the wheels with {ending}',
   label: ['Stop the wheels', 'brake or coast'],
   also: 'halt',
@@ -123,6 +136,7 @@ export const motorRun = defineBlock({
   kind: 'motor.run',
   section: 'move',
   shape: 'step',
+  leaves: 'running',
   words: 'run motor {motor} at {power} %',
   label: ['Run a motor', 'until told otherwise'],
   slots: { motor: part('motor', 'J1'), power: signed(35) },
@@ -141,6 +155,7 @@ export const motorSpan = defineBlock({
   kind: 'motor.span',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
   words: 'run motor {motor} at {power} % for {amount} {unit}, ending in {ending}',
   label: ['Run a motor for', 'time, degrees, turns'],
@@ -164,6 +179,7 @@ export const motorStop = defineBlock({
   kind: 'motor.stop',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   words: 'stop motor {motor} with {ending}',
   label: ['Stop a motor', 'brake or coast'],
   slots: { motor: part('motor', 'J1'), ending },
@@ -213,7 +229,9 @@ export const driveFacing = defineBlock({
   kind: 'drive.facing',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
+  path: (_, way) => ({ facingDeg: heading(way.startFacingDeg + way.n('heading')), lengthM: way.n('amount') / 100 }),
   words: 'drive {amount} cm facing {heading} ° at {power} %, ending in {ending}',
   label: ['Drive facing', 'straight, kept by the gyro'],
   slots: {
@@ -235,7 +253,9 @@ export const turnGyro = defineBlock({
   kind: 'turn.gyro',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
+  path: turned,
   words: 'turn {side} by {angle} ° with the gyro at {power} %, ending in {ending}',
   label: ['Turn with the gyro', 'on the spot, by an angle'],
   slots: { side, angle: number({ default: 60, unit: '°', min: 0, max: 36000 }), power: power(35), ending },
@@ -251,7 +271,9 @@ export const turnFace = defineBlock({
   kind: 'turn.face',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
+  path: (_, way) => ({ turnDeg: heading(way.startFacingDeg + way.n('heading') - way.facingDeg + 180) - 180 }),
   words: 'face {heading} ° at {power} %',
   label: ['Face a heading', 'the short way round'],
   slots: { heading: number({ default: 120, unit: '°' }), power: power(35) },
@@ -268,7 +290,9 @@ export const curve = defineBlock({
   kind: 'curve.angle',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
+  path: (step, way) => ({ lengthM: (way.n('radius') / 100) * way.n('angle') * (Math.PI / 180), ...turned(step, way) }),
   words: 'curve {side}, radius {radius} cm, by {angle} ° at {power} %, ending in {ending}',
   label: ['Curve', 'along a circle, by an angle'],
   also: 'arc, bend, circle',
@@ -291,7 +315,9 @@ export const slideMeasure = defineBlock({
   kind: 'slide.measure',
   section: 'move',
   shape: 'step',
+  leaves: 'standing',
   takesTime: true,
+  path: (_, way) => ({ lengthM: way.length(way.n('direction')), towardsDeg: way.n('direction') }),
   words: 'slide towards {direction} ° by {amount} {unit} at {power} %, ending in {ending}',
   label: ['Slide', 'to any side, without turning'],
   also: 'sideways, strafe, omni, diagonal',
@@ -318,6 +344,7 @@ export const slideRun = defineBlock({
   kind: 'slide.run',
   section: 'move',
   shape: 'step',
+  leaves: 'running',
   words: 'slide on towards heading {heading} ° at {power} %',
   label: ['Slide on', 'by heading and speed'],
   also: 'sideways, strafe, omni, until told otherwise',

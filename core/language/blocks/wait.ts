@@ -4,7 +4,7 @@ export const waitTime = defineBlock({
   kind: 'wait.time',
   section: 'wait',
   shape: 'step',
-  takesTime: true,
+  takesTime: ({ slots }) => slots.time !== 0,
   words: 'wait {time} {unit}',
   label: ['Wait', 'a time'],
   also: 'sleep, pause, delay',

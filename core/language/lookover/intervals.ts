@@ -4,52 +4,12 @@
  * chapter 2). Nothing is ever claimed that does not hold: what is not known lies anywhere.
  */
 import type { Kit } from '../../kit/kit.ts';
-import { FURTHEST_CM, NEAREST_CM } from '../../kit/ranges.ts';
+import type { Interval } from '../define.ts';
 import { isStep, liveSteps, type Program, type Slot, type Step } from '../program.ts';
 import { typedNumber } from '../values.ts';
+import { valueDef } from '../facts.ts';
 
-/** From, to, both included; endless where nothing is known. */
-export type Interval = readonly [number, number];
 export const ANYWHERE: Interval = [-Infinity, Infinity];
-const UNIT: Interval = [0, 100];
-
-/** What sensors and inputs can give (devices.md). */
-const SENSORS: Readonly<Record<string, Interval>> = {
-  'sense.distance': [NEAREST_CM, FURTHEST_CM],
-  'sense.line': UNIT,
-  'sense.stick': [-100, 100],
-  'sense.heading': [0, 360],
-  'sense.light': UNIT,
-  'sense.moisture': UNIT,
-  'sense.battery': UNIT,
-  'sense.timer': [0, Infinity],
-  // the accelerometer measures up to 8 g along each of its axes
-  'sense.acceleration': [-14, 14],
-  'sense.lean': [-180, 180],
-  'list.count': [0, 10_000],
-  'text.length': [0, Infinity],
-  'list.where': [-1, 9_999],
-  'calc.any': [0, 1],
-  'calc.pi': [Math.PI, Math.PI]
-};
-/** Sensors whose values are never quite still, so that two of them are hardly ever equal. */
-export const NOISY: ReadonlySet<string> = new Set([
-  'sense.distance',
-  'sense.line',
-  'sense.heading',
-  'sense.turned',
-  'sense.rate',
-  'sense.acceleration',
-  'sense.lean',
-  'sense.turns',
-  'sense.degrees',
-  'sense.wheelspeed',
-  'sense.driven',
-  'sense.speed',
-  'sense.motor',
-  'sense.timer'
-]);
-
 const add = (a: Interval, b: Interval): Interval => [a[0] + b[0], a[1] + b[1]];
 const negative = ([low, high]: Interval): Interval => [-high, -low];
 /** 0 times without end is 0: the value itself is finite. */
@@ -82,16 +42,10 @@ export class Ranges {
     }
     if (!isStep(slot)) return ANYWHERE;
     const { kind, slots } = slot;
-    if (kind in SENSORS) return SENSORS[kind];
+    const lies = valueDef(slot)?.lies;
+    if (lies) return typeof lies === 'function' ? lies(this.kit) : lies;
     const at = (name: string): Interval => this.of(slots[name]);
     switch (kind) {
-      case 'sense.wheelspeed':
-      case 'sense.speed': {
-        // no faster than its motor turns with no load, on a slope or pushed twice that
-        const { freeTurnsPerS } = this.kit.motor;
-        const top = 2 * freeTurnsPerS * Math.PI * (Math.max(0, ...this.kit.wheels.map((w) => w.diameterMm)) / 10);
-        return [-top, top];
-      }
       case 'calc.sum':
         switch (slots.sign) {
           case '+':

@@ -1,4 +1,5 @@
 /** What a rule has to say of a run, and what rules share. */
+import { valueDef } from '../../language/facts.ts';
 import type { Program, Step } from '../../language/program.ts';
 import { allSteps, walkSteps } from '../../language/program.ts';
 import { firstAfter } from '../apart.ts';
@@ -104,28 +105,8 @@ export function rolledOn(
 }
 
 /** Channels that the values in a block come from. */
-const CHANNEL_OF: Readonly<Record<string, string[]>> = {
-  'sense.distance': ['distance'],
-  'sense.ahead': ['distance'],
-  'sense.line': ['lineLeft', 'lineRight'],
-  'sense.over': ['lineLeft', 'lineRight'],
-  'sense.heading': ['heading'],
-  'sense.turned': ['heading'],
-  'sense.turns': ['turnsLeft', 'turnsRight'],
-  'sense.degrees': ['turnsLeft', 'turnsRight'],
-  'sense.driven': ['turnsLeft', 'turnsRight'],
-  'sense.nose': ['nose'],
-  'sense.rim': ['rim'],
-  'sense.rimplace': ['rim'],
-  'sense.light': ['light'],
-  'sense.temperature': ['temperature'],
-  'sense.moisture': ['moisture'],
-  'sense.lean': ['leanSideways', 'leanForwards'],
-  'sense.acceleration': ['accelTotal'],
-  'var.value': ['variables']
-};
 export const lanesOf = (step: Step): string[] => [
-  ...new Set([...walkSteps([step])].flatMap((s) => CHANNEL_OF[s.kind] ?? []))
+  ...new Set([...walkSteps([step])].flatMap((s) => valueDef(s)?.reads ?? []))
 ];
 /** Channels of sensors that the values of a block come from, its bodies left out. */
 export const sensorsOf = (step: Step): string[] => lanesOf({ ...step, bodies: {} }).filter((k) => k !== 'variables');

@@ -1,4 +1,5 @@
 /** skipped-loop: a loop that had turned before was skipped, since what it counts was not set back. */
+import { asksCondition, isLoop, sets, variablesIn } from '../../language/facts.ts';
 import { isStep, liveSteps, walkSteps } from '../../language/program.ts';
 import { say } from '../../words.ts';
 import { rowsOfBlock } from '../apart.ts';
@@ -8,17 +9,13 @@ export const skippedLoop: Rule = ({ trace, program }) => {
   if (!program) return [];
   const { start, end, times } = trace.spans;
   return [...liveSteps(program)].flatMap((loop): Found[] => {
-    if (loop.kind !== 'repeat.while' && loop.kind !== 'repeat.until') return [];
+    if (!isLoop(loop) || !asksCondition(loop)) return [];
     const { condition } = loop.slots;
     const body = (loop.bodies?.do ?? []).filter((s) => !s.off);
     if (!isStep(condition) || !body.length || loop.slots.look === 'after') return [];
-    const asked = [...walkSteps([condition])].flatMap((s) =>
-      s.kind === 'var.value' ? [String(s.slots.variable)] : []
-    );
+    const asked = variablesIn(condition);
     // it counts in its own body
-    const counts = [...walkSteps(body)].some(
-      (s) => s.kind === 'var.change' && asked.includes(String(s.slots.variable))
-    );
+    const counts = [...walkSteps(body)].some((s) => sets(s) === 'variable' && asked.includes(String(s.slots.variable)));
     if (!asked.length || !counts) return [];
     const turns = rowsOfBlock(trace, body[0].id);
     const within = (row: number): boolean =>

@@ -1,4 +1,5 @@
 /** stale-display: the display still shows what a variable held before it changed. */
+import { shows, takesTime } from '../../language/facts.ts';
 import { inputSlot } from '../../language/blocks/reuse.ts';
 import { allSteps, isStep, walkSteps, type Program, type Step } from '../../language/program.ts';
 import { say } from '../../words.ts';
@@ -8,9 +9,6 @@ import { seconds, type Found, type Rule } from './finding.ts';
 
 /** So long it stood there, µs. */
 const STOOD_US = 300_000;
-
-const shows = (s: Step): boolean =>
-  s.kind === 'picture.show' || s.kind === 'picture.at' || (s.kind === 'display.write' && s.slots.how !== 'passing');
 
 /** Ids of the variables that a block asks: itself, through routines whose answer it takes, and what its routine is given. */
 function readsOf(program: Program, step: Step): ReadonlySet<string> {
@@ -39,7 +37,9 @@ function readsOf(program: Program, step: Step): ReadonlySet<string> {
 export const staleDisplay: Rule = ({ trace, program }) => {
   if (!program) return [];
   const last = eventsOf(trace, 'display').at(-1);
-  const writes = [...allSteps(program)].filter(shows).map((step) => ({ step, reads: readsOf(program, step) }));
+  const writes = [...allSteps(program)]
+    .filter((s) => shows(s) && !takesTime(s))
+    .map((step) => ({ step, reads: readsOf(program, step) }));
   const now = last && writes.find(({ step }) => step.id === last.block);
   if (!last || !now) return [];
   const { changes } = trace;

@@ -1,4 +1,5 @@
 /** wait-ended-at-once: a wait whose condition was already true; what was read, and the limit. */
+import { asksCondition, isLoop, valueDef, zeroes } from '../../language/facts.ts';
 import { isStep, liveSteps, walkSteps, type Program, type Step } from '../../language/program.ts';
 import { typedNumber } from '../../language/values.ts';
 import { say } from '../../words.ts';
@@ -26,7 +27,7 @@ function zeroedBefore(program: Program, step: Step): boolean {
   ]);
   return lists.some((list) => {
     const at = list.findIndex((s) => s.id === step.id);
-    return at > 0 && list.slice(Math.max(0, at - 3), at).some((s) => /^sense\.zero/.test(s.kind));
+    return at > 0 && list.slice(Math.max(0, at - 3), at).some(zeroes);
   });
 }
 function todo(program: Program, step: Step, trace: Trace, atUs: number): string {
@@ -35,8 +36,7 @@ function todo(program: Program, step: Step, trace: Trace, atUs: number): string 
     return say('Just left of 0 the heading is 359, not -1: ask for "turned", which has no jump, or face the heading.');
   if (zeroedBefore(program, step))
     return say('Look which way the value goes from 0, and at the sign of the comparison.');
-  return asks &&
-    ['sense.heading', 'sense.turned', 'sense.turns', 'sense.degrees', 'sense.driven'].includes(asks.reads.kind)
+  return asks && valueDef(asks.reads)?.counts
     ? say('Zero what it measures before it, or ask for "turn by" instead of "turn to".')
     : say('Look at the live value, and choose a number between the two that it shows.');
 }
@@ -45,7 +45,7 @@ export const waits: Rule = ({ trace, program }) => {
   if (!program) return [];
   const { start, end, times, busy } = trace.spans;
   return [...liveSteps(program)].flatMap((step): Found[] => {
-    if (step.kind !== 'wait.until' && step.kind !== 'wait.limit') return [];
+    if (!asksCondition(step) || isLoop(step)) return [];
     let all = 0;
     let n = 0;
     let nth = 0;

@@ -1,8 +1,9 @@
 /** beyond-range: what a block is given can lie far outside of what it takes, such as a stick that drives a servo's sweep. */
 import { definition, slotsOf, slotSpec, specFor, newStep } from '../../catalogue.ts';
 import { setSlot } from '../../edit.ts';
-import { allIds, freshId, isStep, liveSteps, walkSteps } from '../../program.ts';
+import { allIds, freshId, isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
 import { isKnown, Ranges } from '../intervals.ts';
+import { valueDef } from '../../facts.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
 
@@ -10,7 +11,11 @@ import { say } from '../../../words.ts';
 const REACH = /^(servo|wheels|motor|lamp|pixel\.level|drive|turn|curve|slide|sound\.volume)/;
 /** So much of what comes in may lie outside before it is worth a word. */
 const SHARE = 0.1;
-const INPUTS = new Set(['sense.stick', 'sense.lean', 'sense.light', 'sense.distance', 'sense.line', 'sense.moisture']);
+/** What comes from a person or the world, and not from how far the device itself has got. */
+function comesIn(step: Step): boolean {
+  const def = valueDef(step);
+  return !!def && (!!def.outside || (!!def.reads && step.kind.startsWith('sense.'))) && !def.counts;
+}
 
 export const beyondRange: Rule = ({ program, kit }) => {
   const ranges = new Ranges(program, kit);
@@ -23,7 +28,7 @@ export const beyondRange: Rule = ({ program, kit }) => {
       const slot = step.slots[name];
       if (spec?.type !== 'number' || spec.min === undefined || spec.max === undefined || !isStep(slot)) continue;
       // only what a person or the world decides: a program's own numbers are its own affair
-      if (![...walkSteps([slot])].some((s) => INPUTS.has(s.kind))) continue;
+      if (![...walkSteps([slot])].some(comesIn)) continue;
       const [low, high] = ranges.of(slot);
       const [min, max] = [spec.min, spec.max];
       if (!isKnown([low, high]) || high <= low) continue;

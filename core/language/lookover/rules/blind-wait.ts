@@ -2,6 +2,7 @@
 import { changeStep } from '../../edit.ts';
 import { isLive, isStep, walkSteps, type Step } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
+import { runs, standsAfter } from '../../facts.ts';
 import { literal } from '../walk.ts';
 import { say } from '../../../words.ts';
 
@@ -11,7 +12,6 @@ const FULL_CM_S = 40;
 const FAR_CM = 4;
 const SENSORS = /^sense\.(line|over|distance|ahead|nose|colour)$/;
 const isLoop = (s: Step): boolean => s.kind.startsWith('repeat.') && !!s.bodies;
-const runs = (s: Step): boolean => s.kind === 'wheels.run' || (s.kind === 'motor.run' && !s.off);
 const deep = (step: Step): Step[] => [...walkSteps([step])].filter((s) => !s.off);
 /** Whether the loop itself, or a choice in it, asks a sensor: waits for one do not count. */
 const steers = (loop: Step): boolean =>
@@ -27,7 +27,7 @@ export const blindWait: Rule = ({ program }) => {
     for (const step of list) {
       if (step.off) continue;
       if (runs(step)) power = powerOf(step);
-      else if (step.kind === 'wheels.stop') power = 0;
+      else if (standsAfter(step)) power = 0;
       if (isLoop(step)) {
         const inside = Math.max(power, ...deep(step).filter(runs).map(powerOf));
         if (steers(step) && inside > 0)
@@ -79,7 +79,7 @@ function stoppedBefore(loop: Step, wait: Step): boolean {
       if (at < 0) continue;
       for (let i = at - 1; i >= 0; i--) {
         if (body[i].off) continue;
-        if (/\.(stop|measure|angle|gyro|face|span|facing)$/.test(body[i].kind)) return true;
+        if (standsAfter(body[i])) return true;
         if (runs(body[i])) return false;
       }
     }

@@ -3,8 +3,8 @@ import { newStep } from '../../catalogue.ts';
 import { mapSteps } from '../../edit.ts';
 import { isStep, liveSteps, walkSteps } from '../../program.ts';
 import { typedNumber } from '../../values.ts';
-import { NOISY } from '../intervals.ts';
 import type { Mend, Remark, Rule } from '../remark.ts';
+import { valueDef } from '../../facts.ts';
 import { say } from '../../../words.ts';
 
 /** How far to either side of the number the mend looks. */
@@ -18,7 +18,7 @@ export const equalsOnANoisyValue: Rule = ({ program }) =>
     const noisy = sides.find(
       (s) =>
         isStep(s) &&
-        [...walkSteps([s])].some((x) => NOISY.has(x.kind)) &&
+        [...walkSteps([s])].some((x) => valueDef(x)?.noisy) &&
         // a rounded value stays the same for a while
         !(s.kind === 'calc.function' && ROUNDS.has(String(s.slots.fn)))
     );

@@ -4,6 +4,7 @@ import { changeStep } from '../../edit.ts';
 import { liveSteps, walkSteps, type Step } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { literal, liveLists } from '../walk.ts';
+import { turnsAgain } from '../../facts.ts';
 import { say } from '../../../words.ts';
 
 const TURNS = /^(turn|curve)\.|^sense\.zeroheading$|^wheels\.|^motor\.|^routine\.do$/;
@@ -13,8 +14,7 @@ export const faceOrTurnBy: Rule = ({ program }) => {
   const found = new Map<string, Step>();
   // in a loop: the only turning there is
   for (const loop of liveSteps(program)) {
-    if (!['repeat.times', 'repeat.ever', 'repeat.for'].includes(loop.kind) || (literal(loop, 'count') ?? 2) < 2)
-      continue;
+    if (!turnsAgain(loop) || (literal(loop, 'count') ?? 2) < 2) continue;
     const turning = deep(loop.bodies?.do ?? []).filter((s) => TURNS.test(s.kind));
     if (turning.length === 1 && turning[0].kind === 'turn.face' && drives(loop)) found.set(turning[0].id, turning[0]);
   }

@@ -2,30 +2,29 @@
 import { addStack } from '../../edit.ts';
 import { allIds, freshId, isLive, walkSteps, type Program, type Stack } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { fresh, literal, STOPS } from '../walk.ts';
+import { runs, standsAfter } from '../../facts.ts';
+import { fresh, literal } from '../walk.ts';
 import { say } from '../../../words.ts';
 
-const runs = (stack: Stack): boolean =>
-  [...walkSteps(stack.steps)].some((s) => !s.off && /^(wheels|motor)\.run$/.test(s.kind));
+const runsThem = (stack: Stack): boolean => [...walkSteps(stack.steps)].some((s) => !s.off && runs(s));
 const stopsThem = (stack: Stack): boolean =>
   [...walkSteps(stack.steps)].some(
     (s) =>
-      !s.off &&
-      (STOPS.includes(s.kind) || (s.kind === 'wheels.run' && literal(s, 'left') === 0 && literal(s, 'right') === 0))
+      !s.off && (standsAfter(s) || (s.kind === 'wheels.run' && literal(s, 'left') === 0 && literal(s, 'right') === 0))
   );
 
 export const keyWithoutRelease: Rule = ({ program }) =>
   program.stacks.flatMap((stack): Remark[] => {
     const [starter] = stack.steps;
     if (!isLive(stack) || starter.kind !== 'begin.key' || starter.slots.event !== 'pressed') return [];
-    if (!runs(stack) || stopsThem(stack)) return [];
+    if (!runsThem(stack) || stopsThem(stack)) return [];
     const { key } = starter.slots;
     const others = program.stacks.filter((s) => s !== stack && isLive(s) && stopsThem(s));
     // what stops them for this key: its own release, a key that does nothing but stop, or a stack that looks at this key
     const stopsThis = ({ steps }: Stack): boolean => {
       const [{ kind, slots }] = steps;
       if (kind === 'begin.key' && slots.event === 'released') return slots.key === key;
-      if (kind === 'begin.key') return !runs({ steps } as Stack);
+      if (kind === 'begin.key') return !runsThem({ steps } as Stack);
       return [...walkSteps(steps)].some((s) => s.kind === 'sense.key' && s.slots.key === key);
     };
     if (others.some(stopsThis)) return [];

@@ -2,24 +2,12 @@
 import { isLive, isStep, walkSteps, type Slot, type Step } from '../../program.ts';
 import { say } from '../../../words.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { fresh, takesTime } from '../walk.ts';
+import { takesTime, valueDef } from '../../facts.ts';
+import { fresh } from '../walk.ts';
 
 /** What a person or the world does later; what is so from the start can be asked at the start. */
-const LATER = new Set([
-  'sense.button',
-  'sense.key',
-  'sense.nose',
-  'sense.edge',
-  'sense.ahead',
-  'sense.distance',
-  'sense.over',
-  'sense.line',
-  'sense.acceleration',
-  'sense.lean',
-  'sense.stick'
-]);
 const asksLater = (slot: Slot | undefined): boolean =>
-  isStep(slot) && [...walkSteps([slot])].some((s) => LATER.has(s.kind));
+  isStep(slot) && [...walkSteps([slot])].some((s) => valueDef(s)?.outside);
 
 export const lookedAtOnce: Rule = ({ program }) =>
   program.stacks.flatMap((stack): Remark[] => {

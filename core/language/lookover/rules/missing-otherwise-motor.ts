@@ -2,11 +2,9 @@
 import { reshape } from '../../edit.ts';
 import { isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { RUNS } from '../walk.ts';
+import { isStop, leaves, runs } from '../../facts.ts';
 import { say } from '../../../words.ts';
 
-const commandsMotor = (s: Step): boolean =>
-  /^(wheels|motor)\.(run|stop|span)$|^(drive|turn|curve|slide)\./.test(s.kind);
 const deep = (list: readonly Step[]): Step[] => [...walkSteps(list)].filter((s) => !s.off);
 const asksSensor = (s: Step): boolean =>
   Object.values(s.slots).some((v) => isStep(v) && [...walkSteps([v])].some((x) => x.kind.startsWith('sense.')));
@@ -17,14 +15,14 @@ export const missingOtherwiseMotor: Rule = ({ program }) => {
     // a loop that ends is left, and what is below it decides
     if (loop.kind !== 'repeat.ever' && loop.kind !== 'repeat.for') continue;
     const body = (loop.bodies?.do ?? []).filter((s) => !s.off);
-    const commanding = body.filter((s) => deep([s]).some(commandsMotor));
+    const commanding = body.filter((s) => deep([s]).some(leaves));
     if (commanding.length !== 1 || commanding[0].kind !== 'choose.if') continue;
     const [choice] = commanding;
     if ('otherwise' in (choice.bodies ?? {}) || choice.slots.if2 !== undefined || !asksSensor(choice)) continue;
     const then = deep(choice.bodies?.then1 ?? []);
     // a choice that leaves the loop or stops has no other case to fear; a whole move ends by itself
-    if (then.some((s) => s.kind === 'repeat.leave' || s.kind === 'wheels.stop' || s.kind === 'motor.stop')) continue;
-    if (!then.some((s) => RUNS.includes(s.kind))) continue;
+    if (then.some((s) => s.kind === 'repeat.leave' || isStop(s))) continue;
+    if (!then.some(runs)) continue;
     remarks.push({
       rule: 'missing-otherwise-motor',
       severity: 'probably not meant',

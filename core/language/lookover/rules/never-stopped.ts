@@ -1,7 +1,8 @@
 import { insertAfter } from '../../edit.ts';
 import { liveSteps } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { contains, fresh, literal, RUNS, stops } from '../walk.ts';
+import { runs, stops } from '../../facts.ts';
+import { contains, fresh, literal } from '../walk.ts';
 import { say } from '../../../words.ts';
 
 /** never-stopped: a motor is started and nothing in the program stops it. */
@@ -9,7 +10,7 @@ export const neverStopped: Rule = ({ program }) => {
   const live = [...liveSteps(program)];
   const remarks: Remark[] = [];
   for (const run of live) {
-    if (!RUNS.includes(run.kind)) continue;
+    if (!runs(run)) continue;
     const zero =
       run.kind === 'motor.run'
         ? literal(run, 'power') === 0

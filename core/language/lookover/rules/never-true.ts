@@ -1,6 +1,7 @@
 /** never-true, always-true: a comparison that a sensor's range has decided beforehand. */
 import { isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
-import { Ranges, type Interval } from '../intervals.ts';
+import type { Interval } from '../../define.ts';
+import { Ranges } from '../intervals.ts';
 import { literal } from '../walk.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';

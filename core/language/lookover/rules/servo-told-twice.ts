@@ -3,7 +3,8 @@ import { insertAfter } from '../../edit.ts';
 import type { Step } from '../../program.ts';
 import { say } from '../../../words.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { fresh, liveLists, takesTime } from '../walk.ts';
+import { takesTime } from '../../facts.ts';
+import { fresh, liveLists } from '../walk.ts';
 
 const SETS = new Set(['servo.angle', 'servo.share']);
 

@@ -1,7 +1,8 @@
 import { insertAfter } from '../../edit.ts';
 import type { Step } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { fresh, liveLists, SHOWS, takesTime } from '../walk.ts';
+import { shows, takesTime } from '../../facts.ts';
+import { fresh, liveLists } from '../walk.ts';
 import { say } from '../../../words.ts';
 
 /** shown-for-no-time: a picture is replaced by the next one before anybody can see it. */
@@ -11,7 +12,7 @@ export const shownForNoTime: Rule = ({ program }) => {
     let shown: Step | undefined;
     for (const step of list) {
       if (takesTime(step)) shown = undefined;
-      if (!SHOWS.includes(step.kind)) continue;
+      if (!shows(step)) continue;
       if (shown) {
         const before = shown;
         remarks.push({

@@ -1,6 +1,7 @@
 import { insertAfter } from '../../edit.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { fresh, liveLists, RUNS, stops, takesTime } from '../walk.ts';
+import { isStop, runs, stops, takesTime } from '../../facts.ts';
+import { fresh, liveLists } from '../walk.ts';
 import { say } from '../../../words.ts';
 
 /** stop-at-once: a motor is stopped right after it was started. */
@@ -8,10 +9,10 @@ export const stopAtOnce: Rule = ({ program }) => {
   const remarks: Remark[] = [];
   for (const list of liveLists(program))
     list.forEach((run, i) => {
-      if (!RUNS.includes(run.kind)) return;
-      const next = list.slice(i + 1).findIndex((s) => takesTime(s) || (s.kind.endsWith('.stop') && stops(s, run)));
+      if (!runs(run)) return;
+      const next = list.slice(i + 1).findIndex((s) => takesTime(s) || (isStop(s) && stops(s, run)));
       const stop = next < 0 ? undefined : list[i + 1 + next];
-      if (!stop?.kind.endsWith('.stop')) return;
+      if (!stop || !isStop(stop)) return;
       remarks.push({
         rule: 'stop-at-once',
         severity: 'probably not meant',

@@ -2,13 +2,13 @@
 import { isStep, type Step } from '../../program.ts';
 import { say } from '../../../words.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { literal, liveLists, STOPS } from '../walk.ts';
+import { asksCondition, isLoop, leaves } from '../../facts.ts';
+import { literal, liveLists } from '../walk.ts';
 
-const WAITS = new Set(['wait.until', 'wait.limit']);
 /** 1 for a wait that needs a turn to the right, -1 for one to the left. */
 function wants(step: Step): 1 | -1 | undefined {
   const { condition } = step.slots;
-  if (!WAITS.has(step.kind) || !isStep(condition) || condition.kind !== 'calc.compare') return undefined;
+  if (!asksCondition(step) || isLoop(step) || !isStep(condition) || condition.kind !== 'calc.compare') return undefined;
   const { a, sign } = condition.slots;
   const limit = literal(condition, 'b');
   if (!isStep(a) || a.kind !== 'sense.turned' || limit === undefined || limit === 0) return undefined;
@@ -27,7 +27,7 @@ export const turnsAway: Rule = ({ program }) => {
         const [left, right] = [literal(step, 'left'), literal(step, 'right')];
         run = step;
         turns = left === undefined || right === undefined ? 0 : Math.sign(left - right);
-      } else if (STOPS.includes(step.kind) || step.kind === 'motor.run') run = undefined;
+      } else if (leaves(step)) run = undefined;
       const wanted = wants(step);
       if (!run || !wanted || !turns || turns === wanted) continue;
       const blocks = [run.id, step.id];

@@ -1,12 +1,12 @@
 /** two-stacks-one-motor: two stacks that run at the same time command the same motor. */
 import { isLive, walkSteps, type Program, type Stack, type Step } from '../../program.ts';
+import { isStop, leaves } from '../../facts.ts';
 import { motorOf, type Kit } from '../../../kit/kit.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
 
 /** Starters whose stacks run from the start on, without anybody doing anything. */
 const BY_ITSELF = new Set(['begin.start', 'begin.off', 'begin.every']);
-const BOTH = /^(drive|turn|curve|slide|wheels)\./;
 
 /** The first step of a stack, routines followed, that commands each motor. */
 function commands(stack: Stack, program: Program, kit: Kit): Map<string, string> {
@@ -18,11 +18,11 @@ function commands(stack: Stack, program: Program, kit: Kit): Map<string, string>
       const put = (socket: string | undefined): void => {
         if (socket && !found.has(socket)) found.set(socket, told ?? step.id);
       };
-      if (BOTH.test(step.kind)) for (const { id } of kit.wheels) put(motorOf(kit, id)?.socket);
-      else if (/^motor\.(run|span)$/.test(step.kind)) put(String(step.slots.motor));
-      else if (step.kind === 'servo.angle' || step.kind === 'servo.slow' || step.kind === 'servo.share')
-        put(`servo ${String(step.slots.servo)}`);
-      else if (step.kind === 'routine.do' && !seen.has(String(step.slots.routine))) {
+      const { motor, servo } = step.slots;
+      if (servo !== undefined) put(`servo ${String(servo)}`);
+      else if (leaves(step) && motor === undefined) for (const { id } of kit.wheels) put(motorOf(kit, id)?.socket);
+      else if (leaves(step) && !isStop(step)) put(String(motor));
+      if (step.kind === 'routine.do' && !seen.has(String(step.slots.routine))) {
         seen.add(String(step.slots.routine));
         look(program.routines.find((r) => r.id === step.slots.routine)?.steps ?? [], told ?? step.id);
       }

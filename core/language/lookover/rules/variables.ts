@@ -1,21 +1,19 @@
 /** variable-never-set, variable-never-read: a name that is only asked for, or only given values. */
+import { isLoop, sets } from '../../facts.ts';
 import { liveSteps } from '../../program.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
 
-const SETS = new Set(['var.set', 'var.change', 'repeat.count', 'repeat.each']);
 const FILLS = new Set(['list.add', 'list.insert']);
 
 export const variables: Rule = ({ program }) => {
   const live = [...liveSteps(program)];
   return program.variables.flatMap((v): Remark[] => {
     const uses = live.filter((s) => s.slots.variable === v.id || s.slots.list === v.id);
-    const sets = uses.filter((s) => (v.list ? FILLS : SETS).has(s.kind));
-    const reads = uses.filter(
-      (s) => !SETS.has(s.kind) && !(v.list && /^list\.(add|insert|replace|take)$/.test(s.kind))
-    );
+    const given = uses.filter((s) => (v.list ? FILLS.has(s.kind) : sets(s)));
+    const reads = uses.filter((s) => !sets(s));
     // adding to a variable again and again reads it too, but nobody sees what it comes to
-    if (!v.list && reads.length && !sets.length)
+    if (!v.list && reads.length && !given.length)
       return [
         {
           rule: 'variable-never-set',
@@ -26,13 +24,13 @@ export const variables: Rule = ({ program }) => {
           mends: []
         }
       ];
-    const loops = sets.some((s) => s.kind === 'repeat.count' || s.kind === 'repeat.each');
-    if (sets.length && !reads.length && !loops)
+    const loops = given.some(isLoop);
+    if (given.length && !reads.length && !loops)
       return [
         {
           rule: 'variable-never-read',
           severity: 'probably not meant',
-          blocks: [sets[0].id],
+          blocks: [given[0].id],
           says: say('{name} is given values, and nothing looks at them: nothing changes by it.', { name: v.name }),
           todo: say('Use it in a block, or write it on the display.'),
           mends: []

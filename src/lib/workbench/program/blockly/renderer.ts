@@ -153,19 +153,10 @@ export const sectionOf = (type: string): Section =>
   type === 'routine.define' ? 'reuse' : (catalogue.get(type)?.section ?? 'work');
 export const familyOfType = (type: string): Family => SECTIONS[sectionOf(type)].family;
 /** A starter's icon shows its trigger. */
-const STARTER_ICONS: Record<string, keyof typeof ICONS> = {
-  'begin.button': 'button',
-  'begin.key': 'key',
-  'begin.every': 'wait',
-  'begin.message': 'message',
-  'begin.when': 'choose',
-  'begin.touch': 'touch',
-  'begin.dip': 'motion',
-  'begin.moved': 'motion',
-  'begin.shaken': 'motion',
-  'begin.jolt': 'motion',
-  'begin.before': 'prepare'
-};
+function iconOf(type: string): keyof typeof ICONS {
+  const def = catalogue.get(type);
+  return (def?.shape === 'starter' && (def.icon as keyof typeof ICONS)) || sectionOf(type);
+}
 const isWrap = (b: Blockly.BlockSvg): boolean =>
   b.inputList.some((i) => i.type === Blockly.inputs.inputTypes.STATEMENT);
 
@@ -202,7 +193,7 @@ class Drawer extends zelos.Drawer {
     const icon = document.createElementNS(SVG, 'g');
     icon.setAttribute('class', 'mb-stem mb-icon');
     icon.setAttribute('transform', `translate(3.5 ${Math.min(height, 33) / 2 - 6.5}) scale(.55)`);
-    icon.innerHTML = ICONS[STARTER_ICONS[block.type] ?? section];
+    icon.innerHTML = ICONS[iconOf(block.type)];
     stem.after(icon);
   }
 }
