@@ -10,157 +10,159 @@ import { anyLife, live } from '../core/testing/lives.ts';
 import { demoProjects } from '../demo/seed.ts';
 import { openDemo, rehearse, shelf } from './room.ts';
 
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
+/** What axe finds on the page as it stands: all rules in the light, and what colours decide in the dark too. */
 async function faults(page: Page): Promise<string[]> {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
-    .analyze();
-  return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.target.join(' ')} ${n.any[0]?.message ?? ''}`));
+  const told = async (axe: AxeBuilder): Promise<string[]> =>
+    (await axe.analyze()).violations.flatMap((v) =>
+      v.nodes.map((n) => `${v.id}: ${n.target.join(' ')} ${n.any[0]?.message ?? ''}`)
+    );
+  const dark = (on: boolean) => page.evaluate(`document.documentElement.classList.toggle('dark', ${on})`);
+  const light = await told(new AxeBuilder({ page }).withTags(RULES));
+  await dark(true);
+  const inTheDark = await told(new AxeBuilder({ page }).withRules(['color-contrast']));
+  await dark(false);
+  return [...light, ...inTheDark.map((fault) => `in the dark, ${fault}`)];
 }
-for (const scheme of ['light', 'dark'] as const)
-  test(`axe finds no fault on the hand, live values, inputs, mat editor and the phone's page, ${scheme}`, async ({
-    page
-  }) => {
-    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
-    await openDemo(page, 'Catch the trowel');
-    await page.getByTestId('rehearse').click();
-    await page.getByRole('button', { name: 'Live values' }).click();
-    await page.getByTestId('live').waitFor();
-    expect(await faults(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Stop', exact: true }).click();
-    await page.getByRole('button', { name: 'Trace', exact: true }).click();
-    await page.getByTestId('inputs').click();
-    await page.getByRole('tab', { name: 'Phone or tablet' }).click();
-    await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
-    expect(await faults(page)).toEqual([]);
-    await page.goto(`${page.url()}/mat`);
-    await page.getByTestId('mat').waitFor();
-    expect(await faults(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Start', exact: true }).click();
-    expect(await faults(page)).toEqual([]);
-    await page.goto('/hand');
-    await page.getByLabel('Code').waitFor();
-    expect(await faults(page)).toEqual([]);
-  });
-for (const scheme of ['light', 'dark'] as const)
-  test(`axe finds no fault inside a run, on findings, tools of the trace, guesses, reckoner and look-over, ${scheme}`, async ({
-    page
-  }) => {
-    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
-    await openDemo(page, 'Five drips');
-    await page.getByRole('button', { name: 'Step', exact: true }).click();
-    await page.getByTestId('inside').waitFor();
-    await page.getByTestId('inside').getByRole('button', { name: 'Into' }).click();
-    expect(await faults(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Stop', exact: true }).click();
-    await rehearse(page);
-    await page.getByRole('button', { name: /to check/ }).click();
-    await page.getByRole('button', { name: 'Predict' }).click();
-    await page.getByRole('button', { name: /finding/ }).click();
-    await page.getByRole('region', { name: 'Findings' }).waitFor();
-    expect(await faults(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Reckoner' }).click();
-    await page.getByRole('button', { name: 'More about the trace' }).click();
-    await page.getByRole('button', { name: 'Choose the lanes' }).click();
-    await page.getByTestId('lane-list').waitFor();
-    expect(await faults(page)).toEqual([]);
-  });
-for (const scheme of ['light', 'dark'] as const)
-  test(`axe finds no fault on shelf, workbench and kit sheet, ${scheme}`, async ({ page }) => {
-    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
-    await openDemo(page, 'The dark board');
-    await page.getByRole('tab', { name: 'Move' }).click();
-    await rehearse(page);
-    expect(await faults(page)).toEqual([]);
-    await page.getByTestId('chip').click();
-    expect(await faults(page)).toEqual([]);
-    await page.keyboard.press('Escape');
-    await page.getByRole('link', { name: 'Kit sheet' }).click();
-    await page.getByTestId('kit-drawing').waitFor();
-    expect(await faults(page)).toEqual([]);
-    await shelf(page);
-    expect(await faults(page)).toEqual([]);
-    await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
-    await page.getByLabel('What shall it be called?').waitFor();
-    await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
-    expect(await faults(page)).toEqual([]);
-  });
+test("axe finds no fault on the hand, live values, inputs, mat editor and the phone's page", async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await openDemo(page, 'Catch the trowel');
+  await page.getByTestId('rehearse').click();
+  await page.getByRole('button', { name: 'Live values' }).click();
+  await page.getByTestId('live').waitFor();
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.getByRole('button', { name: 'Trace', exact: true }).click();
+  await page.getByTestId('inputs').click();
+  await page.getByRole('tab', { name: 'Phone or tablet' }).click();
+  await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+  expect(await faults(page)).toEqual([]);
+  await page.goto(`${page.url()}/mat`);
+  await page.getByTestId('mat').waitFor();
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  expect(await faults(page)).toEqual([]);
+  await page.goto('/hand');
+  await page.getByLabel('Code').waitFor();
+  expect(await faults(page)).toEqual([]);
+});
+test('axe finds no fault inside a run, on findings, tools of the trace, guesses, reckoner and look-over', async ({
+  page
+}) => {
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await openDemo(page, 'Five drips');
+  await page.getByRole('button', { name: 'Step', exact: true }).click();
+  await page.getByTestId('inside').waitFor();
+  await page.getByTestId('inside').getByRole('button', { name: 'Into' }).click();
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await rehearse(page);
+  await page.getByRole('button', { name: /to check/ }).click();
+  await page.getByRole('button', { name: 'Predict' }).click();
+  await page.getByRole('button', { name: /finding/ }).click();
+  await page.getByRole('region', { name: 'Findings' }).waitFor();
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Reckoner' }).click();
+  await page.getByRole('button', { name: 'More about the trace' }).click();
+  await page.getByRole('button', { name: 'Choose the lanes' }).click();
+  await page.getByTestId('lane-list').waitFor();
+  expect(await faults(page)).toEqual([]);
+});
+test('axe finds no fault on shelf, workbench and kit sheet', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await openDemo(page, 'The dark board');
+  await page.getByRole('tab', { name: 'Move' }).click();
+  await rehearse(page);
+  expect(await faults(page)).toEqual([]);
+  await page.getByTestId('chip').click();
+  expect(await faults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await page.getByRole('link', { name: 'Kit sheet' }).click();
+  await page.getByTestId('kit-drawing').waitFor();
+  expect(await faults(page)).toEqual([]);
+  await shelf(page);
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
+  await page.getByLabel('What shall it be called?').waitFor();
+  await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+  expect(await faults(page)).toEqual([]);
+});
 
-for (const scheme of ['light', 'dark'] as const)
-  test(`axe finds no fault on the other views, panels, dialogs and pages, ${scheme}`, async ({ page }) => {
-    test.setTimeout(240_000);
-    await page.emulateMedia({ colorScheme: scheme, reducedMotion: 'reduce' });
-    await openDemo(page, 'The square bed');
-    const at = page.url();
-    const found: Record<string, string[]> = {};
-    const look = async (what: string, ...ready: string[]): Promise<void> => {
-      for (const one of ready) await page.locator(one).first().waitFor();
-      await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
-      const there = await faults(page);
-      if (there.length) found[what] = there;
-    };
-    const program = page.getByRole('region', { name: 'Program', exact: true });
-    const more = async (item: string): Promise<void> => {
-      await program.getByRole('button', { name: 'More', exact: true }).click();
-      await page.getByRole('button', { name: item }).click();
-    };
-    for (const [mode, there] of [
-      ['Notebook', '[data-testid=notebook]'],
-      ['Blocks + text', '.cm-content'],
-      ['Flow', '[data-testid=flows]']
-    ]) {
-      await program.getByRole('button', { name: mode, exact: true }).click();
-      await look(mode, there);
-    }
-    await program.getByRole('button', { name: 'Notebook', exact: true }).click();
-    await page.getByRole('button', { name: 'Beside the program' }).click();
-    await look('notebook beside');
-    await program.getByRole('button', { name: 'Blocks', exact: true }).click();
-    for (const item of ['Find in the program', 'Names of the program', 'Compare, still the same?']) {
-      await more(item);
-      await look(item, '[role=dialog]');
-      await page.keyboard.press('Escape');
-    }
-    await more('Versions of this project');
-    await look('versions', 'dialog[open]');
-    await page.keyboard.press('Escape');
+test('axe finds no fault on the other views, panels, dialogs and pages', async ({ page }) => {
+  test.setTimeout(240_000);
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await openDemo(page, 'The square bed');
+  const at = page.url();
+  const found: Record<string, string[]> = {};
+  const look = async (what: string, ...ready: string[]): Promise<void> => {
+    for (const one of ready) await page.locator(one).first().waitFor();
+    await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+    const there = await faults(page);
+    if (there.length) found[what] = there;
+  };
+  const program = page.getByRole('region', { name: 'Program', exact: true });
+  const more = async (item: string): Promise<void> => {
     await program.getByRole('button', { name: 'More', exact: true }).click();
-    await look('a menu');
+    await page.getByRole('button', { name: item }).click();
+  };
+  for (const [mode, there] of [
+    ['Notebook', '[data-testid=notebook]'],
+    ['Blocks + text', '.cm-content'],
+    ['Flow', '[data-testid=flows]']
+  ]) {
+    await program.getByRole('button', { name: mode, exact: true }).click();
+    await look(mode, there);
+  }
+  await program.getByRole('button', { name: 'Notebook', exact: true }).click();
+  await page.getByRole('button', { name: 'Beside the program' }).click();
+  await look('notebook beside');
+  await program.getByRole('button', { name: 'Blocks', exact: true }).click();
+  for (const item of ['Find in the program', 'Names of the program', 'Compare, still the same?']) {
+    await more(item);
+    await look(item, '[role=dialog]');
     await page.keyboard.press('Escape');
-    await rehearse(page);
-    for (const tool of [
-      'Measure between two cursors',
-      'Table',
-      'Times of the blocks',
-      'Search log and events',
-      'Runs of this project'
-    ]) {
-      await page.getByRole('button', { name: 'More about the trace' }).click();
-      await page.getByRole('button', { name: tool, exact: true }).click();
-      await look(tool);
-    }
-    await page.keyboard.press('?');
-    await look('keys', 'dialog[open]');
-    await page.keyboard.press('Escape');
-    await more('Make it a text project');
-    await look('text project', '.cm-content');
-    await page.goto(`${at}/worksheet`);
-    await look('worksheet', '[data-testid=program-picture]');
-    // paper is light, whatever the screen is
-    const ground = page.locator('[data-testid=program-picture] svg > rect').first();
-    await expect(ground).toHaveAttribute('fill', '#fbfaf5');
-    await page.goto('/handbook/it-drives-into-the-wall');
-    await look('handbook', 'article, main');
-    await page.goto('/');
-    await page.locator('[data-stands]').waitFor();
-    await page.getByRole('button', { name: 'Taken off the shelf' }).click();
-    await look('taken off', 'dialog[open]');
-    await page.goto('/nowhere');
-    await look('an unknown address', 'h1');
-    await page.setViewportSize({ width: 820, height: 1180 });
-    await page.goto(at);
-    await look('with tabs', '[role=tablist]');
-    expect(found).toEqual({});
-  });
+  }
+  await more('Versions of this project');
+  await look('versions', 'dialog[open]');
+  await page.keyboard.press('Escape');
+  await program.getByRole('button', { name: 'More', exact: true }).click();
+  await look('a menu');
+  await page.keyboard.press('Escape');
+  await rehearse(page);
+  for (const tool of [
+    'Measure between two cursors',
+    'Table',
+    'Times of the blocks',
+    'Search log and events',
+    'Runs of this project'
+  ]) {
+    await page.getByRole('button', { name: 'More about the trace' }).click();
+    await page.getByRole('button', { name: tool, exact: true }).click();
+    await look(tool);
+  }
+  await page.keyboard.press('?');
+  await look('keys', 'dialog[open]');
+  await page.keyboard.press('Escape');
+  await more('Make it a text project');
+  await look('text project', '.cm-content');
+  await page.goto(`${at}/worksheet`);
+  await look('worksheet', '[data-testid=program-picture]');
+  // paper is light, whatever the screen is
+  const ground = page.locator('[data-testid=program-picture] svg > rect').first();
+  await expect(ground).toHaveAttribute('fill', '#fbfaf5');
+  await page.goto('/handbook/it-drives-into-the-wall');
+  await look('handbook', 'article, main');
+  await page.goto('/');
+  await page.locator('[data-stands]').waitFor();
+  await page.getByRole('button', { name: 'Taken off the shelf' }).click();
+  await look('taken off', 'dialog[open]');
+  await page.goto('/nowhere');
+  await look('an unknown address', 'h1');
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await page.goto(at);
+  await look('with tabs', '[role=tablist]');
+  expect(found).toEqual({});
+});
 
 const digest = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 /** Of the bytes of runs that are made in the page's worker. */
@@ -180,7 +182,8 @@ test('the same five inputs give the same trace, byte for byte, in Node and in Ch
   await shelf(page);
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
   await openDemo(page, 'Round the fern bed');
-  for (const [name, p] of demoProjects()) {
+  // every third of the demo projects
+  for (const [name, p] of demoProjects().filter((_, i) => i % 3 === 0)) {
     const options = {
       program: p.program,
       kit: p.kit,

@@ -6,7 +6,6 @@ import {
   abilities,
   barrow,
   changePart,
-  checkWiring,
   kitSchema,
   movePart,
   partAt,
@@ -25,6 +24,7 @@ import {
   motorsAt,
   type Kit
 } from './kit.ts';
+import { checkWiring } from './wiring.ts';
 
 describe('a kit sheet', () => {
   it('of Barrow has every part where it belongs', () => {

@@ -8,9 +8,7 @@ import { BOARDS, type Board, type BoardName } from './boards.ts';
 import { displayAbilities, displaySchema, rasterOf, type Raster } from './display.ts';
 import { canOf, type WheelPlace } from './rolling.ts';
 import { place } from './parts/part.ts';
-import { aPart, PARTS, partSchema, typeName } from './parts/parts.ts';
-import { currentOf, PIN_A, rightOhm } from '../circuit/led.ts';
-import { say, word } from '../words.ts';
+import { PARTS, partSchema } from './parts/parts.ts';
 export { barrow, hauler, kits, saucer, trowel } from './kits.ts';
 
 const mm = (min: number, max: number) => z.number().min(min).max(max);
@@ -190,56 +188,6 @@ function drivenBy(kit: Kit): string[] {
     ...(can.slide ? ['slide'] : []),
     ...(wheelsAt(kit, 'left').length && wheelsAt(kit, 'right').length ? ['wheels'] : [])
   ];
-}
-export type Wiring = { socket: string; text: string };
-/** The wiring check: what cannot work about the kit itself, whatever the program is. */
-export function checkWiring(kit: Kit): Wiring[] {
-  const found: Wiring[] = [];
-  const seen = new Set<string>();
-  for (const part of kit.parts) {
-    if (seen.has(part.socket))
-      found.push({
-        socket: part.socket,
-        text: say('Two parts are in socket {socket}. Move one of them.', { socket: part.socket })
-      });
-    seen.add(part.socket);
-    const ampere = part.type === 'lamp' ? currentOf(part) : undefined;
-    if (part.type === 'lamp' && ampere !== undefined && ampere > PIN_A)
-      found.push({
-        socket: part.socket,
-        text: say('{mA} mA would flow through the LED in {socket}; it and the pin take 20 mA. Put {ohm} Ω before it.', {
-          mA: Math.round(ampere * 1000),
-          socket: part.socket,
-          ohm: rightOhm(part.colour)
-        })
-      });
-    if (part.type === 'servo' && part.plug === 'wrong')
-      found.push({
-        socket: part.socket,
-        text: say('The plug of the {name} in {socket} is the wrong way round: it stays dead. Turn the plug.', {
-          name: part.name,
-          socket: part.socket
-        })
-      });
-    if (!socketsOf(kit).includes(part.socket))
-      found.push({
-        socket: part.socket,
-        text: say('{name} has no socket {socket}.', { name: kit.name, socket: part.socket })
-      });
-    else if (!socketsFor(kit, part.type).includes(part.socket))
-      found.push({ socket: part.socket, text: doesNotFit(kit, part.type, part.socket) });
-  }
-  for (const { id, name } of kit.wheels)
-    if (kit.parts.filter((p) => p.type === 'motor' && p.drives === id).length !== 1)
-      found.push({ socket: '', text: say('The {name} needs exactly one motor.', { name: word(name) }) });
-  return found;
-}
-/** What is said of a part in a socket that does not take it. */
-export function doesNotFit(kit: Kit, type: Part['type'], socket: string): string {
-  const n = socketsFor(kit, type).join(', ');
-  return n
-    ? say('A {typeName} does not fit socket {socket}. It goes into {n}.', { typeName: typeName(type), socket, n })
-    : say('{name} has no socket for {aPart}.', { name: kit.name, aPart: aPart(type) });
 }
 /** The part as it is when it is plugged in. */
 export const plugged = (kit: Kit, socket: string, type: Part['type']): Part =>

@@ -1,5 +1,5 @@
 import * as z from 'zod';
-import { LED_COLOURS } from '../../circuit/led.ts';
+import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../../circuit/led.ts';
 import { later, say } from '../../words.ts';
 import { partOf, type PartDef, type PartOf } from './part.ts';
 
@@ -13,5 +13,14 @@ export const lamp: PartDef<PartOf<'lamp'>> = {
   fits: 'lamp',
   comesWith: () => ({ name: 'lamp' }),
   abilities: ['lamps'],
+  wrong: (part) => {
+    const ampere = currentOf(part);
+    if (ampere === undefined || ampere <= PIN_A) return undefined;
+    return say('{mA} mA would flow through the LED in {socket}; it and the pin take 20 mA. Put {ohm} Ω before it.', {
+      mA: Math.round(ampere * 1000),
+      socket: part.socket,
+      ohm: rightOhm(part.colour)
+    });
+  },
   sits: ({ ohm }) => (ohm === undefined ? say('a lamp with its own resistor') : say('{ohm} Ω before it', { ohm }))
 };

@@ -34,6 +34,8 @@ export type PartDef<P extends Part = Part> = {
   comesWith: (kit: Kit) => Omit<P, 'socket' | 'type'>;
   /** what blocks need that is there with it, beyond the part itself */
   abilities?: readonly string[];
+  /** why it cannot work as it is put in, if it cannot */
+  wrong?: (part: P) => string | undefined;
   /** one line for the kit sheet: how it sits there */
   sits: (part: P, kit: Kit) => string;
 };

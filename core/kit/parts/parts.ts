@@ -30,5 +30,7 @@ export const PART_TYPES = Object.keys(PARTS) as Part['type'][];
 export const typeName = (type: Part['type']): string => word(PARTS[type].words[0]);
 /** With its article. */
 export const aPart = (type: Part['type']): string => word(PARTS[type].words[1]);
+/** Why it cannot work as it is put in, in a sentence. */
+export const wrongWith = (part: Part): string | undefined => (PARTS[part.type] as PartDef).wrong?.(part);
 /** How it sits there, in one line. */
 export const sits = (part: Part, kit: Kit): string => (PARTS[part.type] as PartDef).sits(part, kit);

@@ -23,6 +23,10 @@ export const spinPart = partOf('spin', measures);
 
 /** Left of the middle, right of it, then in a row behind (our choice). */
 const SEATS: readonly Place[] = [26, -22, 2].map((yMm, i) => ({ xMm: i < 2 ? 6 : -20, yMm, deg: 0 }));
+const wrong = ({ name, socket, plug }: PartOf<'servo' | 'spin'>): string | undefined =>
+  plug === 'wrong'
+    ? say('The plug of the {name} in {socket} is the wrong way round: it stays dead. Turn the plug.', { name, socket })
+    : undefined;
 const seat = ({ wheels, parts }: Kit): { at?: Place } => {
   const free = SEATS.find(
     ({ xMm, yMm }) => !parts.some((p) => 'at' in p && p.at && p.at.xMm === xMm && p.at.yMm === yMm)
@@ -34,6 +38,7 @@ export const servo: PartDef<PartOf<'servo'>> = {
   fits: 'servo',
   className: 'Servo',
   comesWith: (kit) => ({ name: 'servo', hornDeg: 0, ...seat(kit) }),
+  wrong,
   sits: ({ hornDeg = 0 }) =>
     hornDeg ? say('horn fitted at {x}{hornDeg}°', { x: hornDeg > 0 ? '+' : '', hornDeg }) : say('horn at 0°')
 };
@@ -42,5 +47,6 @@ export const spin: PartDef<PartOf<'spin'>> = {
   fits: 'servo',
   className: 'Spin',
   comesWith: (kit) => ({ name: 'servo', hornDeg: 0, ...seat(kit) }),
+  wrong,
   sits: () => say('turns round and round')
 };

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import {
   barrow,
-  checkWiring,
   diameterMm,
   hauler,
   kits,
@@ -13,6 +12,7 @@ import {
   trackMm,
   type Kit
 } from '../../kit/kit.ts';
+import { checkWiring } from '../../kit/wiring.ts';
 import { KITS } from '../../testing/kits.ts';
 import { b, program, start, wait } from '../../testing/build.ts';
 import { lookOverText } from '../lookover/text.ts';

@@ -1,7 +1,6 @@
 /** The parts that a text names at its top, taken into a kit: their sockets and the measures of the wheels. */
 import {
   boardOf,
-  doesNotFit,
   hasWheels,
   kits,
   motorOf,
@@ -16,6 +15,7 @@ import {
   type Part,
   type Wheel
 } from '../../kit/kit.ts';
+import { doesNotFit } from '../../kit/wiring.ts';
 import { renewedText } from '../../kit/before.ts';
 import type { Board } from '../../kit/boards.ts';
 import { PARTS, typeName } from '../../kit/parts/parts.ts';

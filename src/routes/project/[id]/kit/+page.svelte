@@ -14,7 +14,6 @@
   import TableHeadCell from 'flowbite-svelte/TableHeadCell.svelte';
   import {
     changePart,
-    checkWiring,
     movePart,
     partAt,
     plugged,
@@ -25,6 +24,7 @@
     trackMm,
     type Part
   } from '../../../../../core/kit/kit.ts';
+  import { checkWiring } from '../../../../../core/kit/wiring.ts';
   import { PART_TYPES, typeName } from '../../../../../core/kit/parts/parts.ts';
   import { followPart } from '../../../../../core/language/edit.ts';
   import { circumference, turnsForAngle } from '../../../../../core/reckon/wheels.ts';
