@@ -2,7 +2,8 @@
 import { headingAt } from '../units.ts';
 import { later } from '../words.ts';
 import { lineKey, wheelKey } from '../kit/keys.ts';
-import { hasWheels, type Kit, type Wheel } from '../kit/kit.ts';
+import { hasWheels, type Kit, type Part, type Wheel } from '../kit/kit.ts';
+import type { PartOf } from '../kit/parts/part.ts';
 import type { ChannelSpec } from '../trace/trace.ts';
 import type { Hand } from '../yard/hand.ts';
 import type { Mat } from '../yard/mat.ts';
@@ -60,48 +61,7 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
     { key: 'accelTotal', title: later('Acceleration'), unit: 'g', scale: 0.001, read: (m) => m.hand.total },
     { key: 'lifted', title: later('Held by a hand'), unit: '', scale: 1, read: (m) => (m.yard.lifted ? 1 : 0) },
     { key: 'volts', title: later('Battery'), unit: 'V', scale: 0.001, read: (m) => m.yard.battery.volts },
-    ...kit.parts.flatMap((p): ReadChannel[] => {
-      if (p.type === 'servo')
-        return [
-          {
-            key: `servo${p.socket}`,
-            title: p.name,
-            unit: '°',
-            scale: 0.01,
-            read: (m) => m.yard.servos.get(p.socket)!.angle
-          }
-        ];
-      if (p.type === 'spin')
-        return [
-          {
-            key: `servo${p.socket}`,
-            title: p.name,
-            unit: '°',
-            scale: 0.02,
-            read: (m) => m.yard.spins.get(p.socket)!.angle
-          }
-        ];
-      if (p.type === 'lamp' && p.ohm !== undefined)
-        return [{ key: 'lampMa', title: later('Current of the LED'), unit: 'mA', scale: 0.1, read: (m) => m.lampMa() }];
-      if (p.type !== 'motor' || p.drives) return [];
-      return [
-        {
-          key: `power${p.socket}`,
-          title: p.name,
-          unit: '%',
-          scale: 0.01,
-          read: (m) => power(m.yard.motors.get(p.socket))
-        },
-        {
-          key: `turns${p.socket}`,
-          title: p.name,
-          unit: 'turns',
-          scale: 1e-4,
-          wide: true,
-          read: (m) => turns(m.yard.motors.get(p.socket))
-        }
-      ];
-    }),
+    ...ofParts(kit, ['servo', 'spin', 'lamp', 'motor']),
     ...Array.from({ length: things }, (_, i) =>
       (['x', 'y'] as const).map((axis): ReadChannel => ({
         key: `thing${i}${axis}`,
@@ -115,9 +75,65 @@ export function channelsOf(kit: Kit, things: number): ReadChannel[] {
   ];
 }
 const LINES: Record<string, string> = { lineLeft: later('Line left'), lineRight: later('Line right') };
+/** What is recorded of each kind of part. A motor that drives a wheel is told with that wheel. */
+const OF_PARTS: { readonly [T in Part['type']]: (part: PartOf<T>, kit: Kit) => ReadChannel[] } = {
+  motor: ({ socket, name, drives }) =>
+    drives
+      ? []
+      : [
+          {
+            key: `power${socket}`,
+            title: name,
+            unit: '%',
+            scale: 0.01,
+            read: (m) => power(m.yard.motors.get(socket))
+          },
+          {
+            key: `turns${socket}`,
+            title: name,
+            unit: 'turns',
+            scale: 1e-4,
+            wide: true,
+            read: (m) => turns(m.yard.motors.get(socket))
+          }
+        ],
+  servo: ({ socket, name }) => [
+    { key: `servo${socket}`, title: name, unit: '°', scale: 0.01, read: (m) => m.yard.servos.get(socket)!.angle }
+  ],
+  spin: ({ socket, name }) => [
+    { key: `servo${socket}`, title: name, unit: '°', scale: 0.02, read: (m) => m.yard.spins.get(socket)!.angle }
+  ],
+  lamp: ({ ohm }) =>
+    ohm === undefined
+      ? []
+      : [{ key: 'lampMa', title: later('Current of the LED'), unit: 'mA', scale: 0.1, read: (m) => m.lampMa() }],
+  distance: ({ socket }, { parts }) => [
+    {
+      key: parts.find((p) => p.type === 'distance')?.socket === socket ? 'distance' : `distance${socket}`,
+      title: later('Distance ahead'),
+      unit: 'cm',
+      scale: 0.1,
+      read: (m) => m.yard.distances.get(socket)!.reads.cm
+    }
+  ],
+  line: ({ socket, name }, kit) => [
+    {
+      key: lineKey(kit, socket),
+      title: LINES[lineKey(kit, socket)] ?? name,
+      unit: '',
+      scale: 0.01,
+      read: (m) => m.yard.lines.get(socket)!.reads
+    }
+  ],
+  colour: () => []
+};
+const ofParts = (kit: Kit, types: readonly Part['type'][]): ReadChannel[] =>
+  kit.parts
+    .filter((p) => types.includes(p.type))
+    .flatMap((p) => (OF_PARTS[p.type] as (part: Part, kit: Kit) => ReadChannel[])(p, kit));
 /** Of a wheel: its power, its speed and its turns. */
 function wheel({ id, name }: Wheel, i: number): ReadChannel[] {
-  const title = (said: string, of: Record<string, string>): string => of[id] ?? `${said}, ${name}`;
+  const title = (said: string, of: Record<string, string>): string => of[id] ?? `${said} of the ${name}`;
   return [
     {
       key: wheelKey('power', id),
@@ -145,19 +161,7 @@ function wheel({ id, name }: Wheel, i: number): ReadChannel[] {
 }
 /** What a robot on wheels senses. */
 const sensing = (kit: Kit): ReadChannel[] => [
-  ...kit.parts.flatMap(({ type, socket }, _, all): ReadChannel[] =>
-    type === 'distance'
-      ? [
-          {
-            key: all.find((p) => p.type === type)?.socket === socket ? 'distance' : `distance${socket}`,
-            title: later('Distance ahead'),
-            unit: 'cm',
-            scale: 0.1,
-            read: (m) => m.yard.distances.get(socket)!.reads.cm
-          }
-        ]
-      : []
-  ),
+  ...ofParts(kit, ['distance']),
   {
     key: 'heading',
     title: later('Heading'),
@@ -165,19 +169,7 @@ const sensing = (kit: Kit): ReadChannel[] => [
     scale: 0.02,
     read: (m) => (m.yard.headingDeg >= 359.99 ? 0 : m.yard.headingDeg)
   },
-  ...kit.parts.flatMap((p): ReadChannel[] =>
-    p.type === 'line'
-      ? [
-          {
-            key: lineKey(kit, p.socket),
-            title: LINES[lineKey(kit, p.socket)] ?? p.name,
-            unit: '',
-            scale: 0.01,
-            read: (m) => m.yard.lines.get(p.socket)!.reads
-          }
-        ]
-      : []
-  ),
+  ...ofParts(kit, ['line', 'colour']),
   ...(kit.chassis.rim
     ? [{ key: 'rim', title: later('Rim'), unit: '', scale: 1, read: (m: Seen) => (m.rimTouched() ? 1 : 0) }]
     : [{ key: 'nose', title: later('Nose'), unit: '', scale: 1, read: (m: Seen) => (m.noseTouched() ? 1 : 0) }])

@@ -38,6 +38,10 @@ export const TOLD: readonly string[] = [
   later('socket {socket} holds the {part}'),
   later('the motors of the wheels'),
   later('no {part}'),
+  // channels
+  later('Power of the {name}'),
+  later('Speed of the {name}'),
+  later('Turns of the {name}'),
   // moves
   later('drive ahead'),
   later('drive back'),

@@ -3,8 +3,8 @@
  * angles, as planck has them; the language's centimetres and clockwise degrees begin in run/machine.ts.
  */
 import { testOverlap, Vec2, type Body, type Contact, type Shape, type World } from 'planck';
-import { hasWheels, motorOf, placesOf, reckoned, type Kit } from '../kit/kit.ts';
-import type { Place } from '../kit/parts/part.ts';
+import { hasWheels, motorOf, placesOf, reckoned, type Kit, type Part } from '../kit/kit.ts';
+import type { PartOf, Place } from '../kit/parts/part.ts';
 import { asBuilt, isFaultless, noQuirks, type Quirks } from '../kit/quirks.ts';
 import { FURTHEST_CM } from '../kit/ranges.ts';
 import { normals } from '../random.ts';
@@ -71,6 +71,33 @@ type LineSensor = Spot & { reads: number; noise: () => number };
 type DistanceSensor = Spot & { reads: { cm: number; echo: boolean }; noise: () => number };
 const spotOf = (at: Place): Spot => ({ x: at.xMm / 1000, y: at.yMm / 1000, looks: at.deg * RAD });
 
+/** What a part is put in with: its device, how that differs from its sheet, and a source of noise of its own for each name. */
+type How = { kit: Kit; quirks: Quirks; noiseOf: (name: string) => () => number };
+/** How each kind of part acts and senses in the yard: what stands for it there. A lamp in a socket does nothing in it. */
+const PUT_IN: { readonly [T in Part['type']]: (yard: Yard, part: PartOf<T>, how: How) => void } = {
+  motor: (yard, { socket, drives }, { kit, quirks }) => {
+    const { torque, free } = quirks.wheels[drives ?? ''] ?? asBuilt;
+    yard.motors.set(socket, new Motor(motorConstants(kit, torque, free)));
+  },
+  servo: (yard, { socket, plug, freeFromDeg, freeToDeg }, { quirks }) =>
+    void yard.servos.set(
+      socket,
+      new Servo({ offsetDeg: quirks.servoOffsetDeg, dead: plug === 'wrong', fromDeg: freeFromDeg, toDeg: freeToDeg })
+    ),
+  spin: (yard, { socket, plug }) => void yard.spins.set(socket, new SpinServo(plug === 'wrong')),
+  line: (yard, { socket, at }, { noiseOf }) => {
+    const side = at.yMm > 0 ? 'left' : at.yMm < 0 ? 'right' : 'middle';
+    yard.lines.set(socket, { ...spotOf(at), reads: 0, noise: noiseOf(`line ${side}`) });
+  },
+  distance: (yard, { socket, at }, { noiseOf }) =>
+    void yard.distances.set(socket, {
+      ...spotOf(at),
+      reads: { cm: FURTHEST_CM, echo: false },
+      noise: noiseOf('distance')
+    }),
+  colour: (yard, { socket, at }) => void yard.colours.set(socket, spotOf(at)),
+  lamp: () => {}
+};
 export class Yard {
   readonly world: World;
   readonly robot: Body;
@@ -140,40 +167,14 @@ export class Yard {
     this.battery = new Battery(kit, options.onBattery ? quirks.charge : undefined);
     const none = () => 0;
     const source = (name: string) => (noise ? normals(seed, name) : none);
-    /** its own noise for each: the first of a name by that name, the next ones counted */
     const named = new Map<string, number>();
-    const sourceOf = (name: string) => {
+    const noiseOf = (name: string) => {
       const n = (named.get(name) ?? 0) + 1;
       named.set(name, n);
       return source(n === 1 ? name : `${name} ${n}`);
     };
-    for (const part of kit.parts) {
-      const { socket } = part;
-      if (part.type === 'motor') {
-        const { torque, free } = quirks.wheels[part.drives ?? ''] ?? asBuilt;
-        this.motors.set(socket, new Motor(motorConstants(kit, torque, free)));
-      } else if (part.type === 'servo')
-        this.servos.set(
-          socket,
-          new Servo({
-            offsetDeg: quirks.servoOffsetDeg,
-            dead: part.plug === 'wrong',
-            fromDeg: part.freeFromDeg,
-            toDeg: part.freeToDeg
-          })
-        );
-      else if (part.type === 'spin') this.spins.set(socket, new SpinServo(part.plug === 'wrong'));
-      else if (part.type === 'line') {
-        const side = part.at.yMm > 0 ? 'left' : part.at.yMm < 0 ? 'right' : 'middle';
-        this.lines.set(socket, { ...spotOf(part.at), reads: 0, noise: sourceOf(`line ${side}`) });
-      } else if (part.type === 'distance')
-        this.distances.set(socket, {
-          ...spotOf(part.at),
-          reads: { cm: FURTHEST_CM, echo: false },
-          noise: sourceOf('distance')
-        });
-      else if (part.type === 'colour') this.colours.set(socket, spotOf(part.at));
-    }
+    const how: How = { kit, quirks, noiseOf };
+    for (const part of kit.parts) (PUT_IN[part.type] as (yard: Yard, part: Part, how: How) => void)(this, part, how);
     this.motorList = [...this.motors.values()];
     this.servoList = [...this.servos.values(), ...this.spins.values()];
     this.lineList = [...this.lines.values()];

@@ -13,7 +13,7 @@
   import { typedValue } from '../../../../core/language/values.ts';
   import { heldAt } from '../../../../core/trace/measure.ts';
   import { reading } from '../../../../core/units.ts';
-  import { retell, say, word } from '../../../../core/words.ts';
+  import { retell, say } from '../../../../core/words.ts';
   import { lineOf, sentences } from '../sentences.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Stops from './Stops.svelte';
@@ -215,7 +215,7 @@
         <summary class="cursor-pointer text-[13px] font-bold">{say('Sensors and motors')}</summary>
         <dl class="mt-0.5 grid grid-cols-[minmax(0,1fr)_auto] gap-x-2 text-[13px]" data-testid="inside-channels">
           {#each channels as c (c.key)}
-            <dt class="truncate text-soft">{word(c.title)}</dt>
+            <dt class="truncate text-soft">{retell(c.title)}</dt>
             <dd class="text-right font-mono tabular-nums">
               {reading(c.key, seen?.readings[c.key] ?? runs.view?.values[c.key] ?? 0)}
               {c.unit}

@@ -9,7 +9,7 @@
   import { channelSpecs } from '../../../../core/run/channels.ts';
   import { SIGNS, type Seen, type Stop, type Test } from '../../../../core/run/stops.ts';
   import { typedNumber } from '../../../../core/language/values.ts';
-  import { say, word } from '../../../../core/words.ts';
+  import { retell, say } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { stopText } from './why.ts';
   let { chosen, named }: { chosen: string | undefined; named: (id: string) => string } = $props();
@@ -114,7 +114,7 @@
           onchange={(e) => (what = e.currentTarget.value)}
         >
           {#each variables as name (name)}<option value="v {name}">{name}</option>{/each}
-          {#each specs as c (c.key)}<option value="c {c.key}">{word(c.title)}</option>{/each}
+          {#each specs as c (c.key)}<option value="c {c.key}">{retell(c.title)}</option>{/each}
         </Choice>
         {#if kind !== 'change'}
           <Choice size="sm" aria-label={say('How it compares')} bind:value={is}

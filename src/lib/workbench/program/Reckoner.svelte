@@ -3,7 +3,7 @@
   import Choice from '../../ui/Choice.svelte';
   import Button from '../../ui/Button.svelte';
   import NumberField from '../../ui/NumberField.svelte';
-  import { say, word } from '../../../../core/words.ts';
+  import { retell, say, word } from '../../../../core/words.ts';
   import { PAGES, type Field, type Line } from '../../../../core/reckon/pages.ts';
   import { catalogue, definition } from '../../../../core/language/catalogue.ts';
   import { setSlot, changeStep } from '../../../../core/language/edit.ts';
@@ -36,7 +36,7 @@
     for (const at of f.takes ?? []) {
       const c = channel(run.trace, at);
       if (!c || run.trace.ticks === 0) continue;
-      const title = word(c.title);
+      const title = retell(c.title);
       out.push({
         name: runs.busy ? say('{title} now', { title }) : say('{title} at the playhead', { title }),
         value: sampleAt(c, tickAt(runs.playheadUs, run.trace.ticks))

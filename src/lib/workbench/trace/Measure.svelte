@@ -4,7 +4,7 @@
   import { figure, reading } from '../../../../core/units.ts';
   import { measure } from '../../../../core/trace/measure.ts';
   import { channel } from '../../../../core/trace/trace.ts';
-  import { say, word } from '../../../../core/words.ts';
+  import { retell, say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import type { Lane } from './lanes.ts';
@@ -60,7 +60,7 @@
       <tbody>
         {#each rows as { c, m } (c.key)}
           <tr class="border-t border-rule text-right font-mono" data-key={c.key}
-            ><td class="px-1 text-left font-sans">{word(c.title)} <small class="text-soft">{c.unit}</small></td><td
+            ><td class="px-1 text-left font-sans">{retell(c.title)} <small class="text-soft">{c.unit}</small></td><td
               class="px-1">{reading(c.key, m.a, 2)}</td
             ><td class="px-1">{reading(c.key, m.b, 2)}</td><td class="px-1">{n(m.difference)}</td><td class="px-1"
               >{n(m.slope)}</td

@@ -2,7 +2,7 @@
   import { sampleAt } from '../../../../core/trace/query.ts';
   import { channel } from '../../../../core/trace/trace.ts';
   import { reading } from '../../../../core/units.ts';
-  import { say, word } from '../../../../core/words.ts';
+  import { retell, say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import type { Lane } from './lanes.ts';
@@ -45,7 +45,7 @@
     <thead class="text-right text-[11.5px] text-soft"
       ><tr
         ><th class="px-1 font-semibold">s</th>{#each columns as c (c.key)}<th class="px-1 font-semibold"
-            >{word(c.title)} {c.unit}</th
+            >{retell(c.title)} {c.unit}</th
           >{/each}</tr
       ></thead
     >
