@@ -210,10 +210,10 @@ test('16 an LED with no resistor: the current on the kit sheet, said before, bur
   await rehearse(page);
   await finds(page, /The LED got 5\d(\.\d)? mA and burnt/);
   await page.getByRole('link', { name: 'Kit sheet' }).click();
-  await expect(page.getByTestId('led-current')).toHaveText(/5\d\.\d mA/);
+  await expect(page.getByTestId('told')).toHaveText(/5\d\.\d mA/);
   await page.getByLabel('Resistor before the LED').fill('150');
   await page.getByLabel('Resistor before the LED').press('Enter');
-  await expect(page.getByTestId('led-current')).toHaveText(/^[78]\.\d mA/);
+  await expect(page.getByTestId('told')).toHaveText(/^[78]\.\d mA/);
   await page.goBack();
   await clean(page);
   await rehearse(page);

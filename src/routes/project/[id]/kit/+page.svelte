@@ -4,7 +4,6 @@
   import Choice from '../../../../lib/ui/Choice.svelte';
   import Button from '../../../../lib/ui/Button.svelte';
   import NumberField from '$lib/ui/NumberField.svelte';
-  import { currentOf, LED_COLOURS, PIN_A, rightOhm } from '../../../../../core/circuit/led.ts';
   import { later, say, word } from '../../../../../core/words.ts';
   import Table from 'flowbite-svelte/Table.svelte';
   import TableBody from 'flowbite-svelte/TableBody.svelte';
@@ -25,10 +24,12 @@
     type Part
   } from '../../../../../core/kit/kit.ts';
   import { checkWiring } from '../../../../../core/kit/wiring.ts';
+  import { formOf } from '../../../../../core/kit/forms.ts';
   import { PART_TYPES, typeName } from '../../../../../core/kit/parts/parts.ts';
   import { followPart } from '../../../../../core/language/edit.ts';
   import { circumference, turnsForAngle } from '../../../../../core/reckon/wheels.ts';
   import BoardDrawing from '$lib/kits/BoardDrawing.svelte';
+  import PartAsk from '$lib/kits/PartAsk.svelte';
   import DisplayRows from '$lib/kits/DisplayRows.svelte';
   import Calibrate from '$lib/kits/Calibrate.svelte';
   import KitDrawing from '$lib/kits/KitDrawing.svelte';
@@ -115,7 +116,6 @@
     });
   }
   let trouble = $state('');
-  const mounted = (p: Part) => (p.type === 'motor' ? (p.mounted ?? 'normal') : '');
 </script>
 
 <svelte:head><title>{say('Kit sheet · {name} · Moss Bell', { name: session.project.name })}</title></svelte:head>
@@ -206,27 +206,16 @@
                   />{/if}</TableBodyCell
               >
               <TableBodyCell class="px-2 py-0.5 whitespace-nowrap">
-                {#if part?.type === 'motor'}<Choice
-                    size="sm"
-                    aria-label={say('How the {name} is mounted', { name: part.name })}
-                    value={mounted(part)}
-                    onchange={(e) =>
-                      change(say('change the mounting'), socket, { mounted: e.currentTarget.value as 'normal' })}
-                    ><option value="normal">{say('normal')}</option><option value="mirrored">{say('mirrored')}</option
-                    ></Choice
-                  >
-                {:else if part?.type === 'servo'}<label
-                    >{say('horn')}
-                    <NumberField
-                      size="sm"
-                      class="w-[46px]! text-right"
-                      aria-label={say('Horn of the {name}, degrees', { name: part.name })}
-                      min={-90}
-                      max={90}
-                      value={part.hornDeg ?? 0}
-                      put={(hornDeg) => change(say('turn the horn'), socket, { hornDeg })}
-                    />°</label
-                  >{/if}
+                {#if part}
+                  {@const { mounted } = formOf(part)}
+                  {#if mounted}<span class="inline-flex items-center gap-1"
+                      >{mounted.label ? word(mounted.label) : ''}<PartAsk
+                        {part}
+                        ask={mounted.ask}
+                        {change}
+                      />{mounted.unit ?? ''}</span
+                    >{/if}
+                {/if}
                 {#if part}<Button
                     look="quiet"
                     class="px-1 text-[12px]"
@@ -336,79 +325,16 @@
           </dd>
         {/if}
         <DisplayRows {kit} change={(what, display) => session.kit(what, { ...kit, display })} />
-        {#each kit.parts.filter((p) => p.type === 'servo') as part (part.socket)}
-          <dt>{say('plug of the {name}', { name: part.name })}</dt>
-          <dd class="text-right">
-            <Choice
-              size="sm"
-              aria-label={say('Plug of the {name}', { name: part.name })}
-              title={say('Which way round its plug is put in')}
-              value={part.plug ?? 'right'}
-              onchange={(e) => change(say('turn the plug'), part.socket, { plug: e.currentTarget.value as 'right' })}
-              ><option value="right">{say('the right way round')}</option><option value="wrong"
-                >{say('the wrong way round')}</option
-              ></Choice
-            >
-          </dd>
-          <dt>{say('the {name} is free from, to', { name: part.name })}</dt>
-          <dd class="text-right font-mono">
-            {#each [['freeFromDeg', 0], ['freeToDeg', 180]] as const as [key, whole] (key)}<NumberField
-                size="sm"
-                class="w-14! text-right"
-                min={0}
-                max={180}
-                aria-label={key === 'freeFromDeg'
-                  ? say('The {name} is free from', { name: part.name })
-                  : say('The {name} is free to', { name: part.name })}
-                value={part[key] ?? whole}
-                put={(n) =>
-                  change(say('what is in the way of the horn'), part.socket, { [key]: n === whole ? undefined : n })}
-              />{/each}°
-          </dd>
-        {/each}
-        {#each kit.parts.filter((p) => p.type === 'lamp') as part (part.socket)}
-          {@const ampere = currentOf(part)}
-          <dt>{say('in the socket of the {name}', { name: part.name })}</dt>
-          <dd class="text-right">
-            <Choice
-              size="sm"
-              aria-label={say('What sits in {socket}', { socket: part.socket })}
-              value={part.ohm === undefined ? '' : (part.colour ?? 'red')}
-              onchange={(e) => {
-                const colour = e.currentTarget.value as (typeof LED_COLOURS)[number] | '';
-                change(
-                  say('change the lamp'),
-                  part.socket,
-                  colour ? { colour, ohm: part.ohm ?? rightOhm(colour) } : { colour: undefined, ohm: undefined }
-                );
-              }}
-              ><option value="">{say('a lamp with its own resistor')}</option
-              >{#each LED_COLOURS as colour (colour)}<option value={colour}
-                  >{say('a bare LED, {colour}', { colour: word(colour) })}</option
-                >{/each}</Choice
-            >
-          </dd>
-          {#if part.ohm !== undefined}
-            <dt>{say('resistor before it')}</dt>
+        {#each kit.parts as part (part.socket)}
+          {#each formOf(part).rows?.(part) ?? [] as row, i (i)}
+            {@const told = row.told?.(part)}
+            <dt>{row.label(part)}</dt>
             <dd class="text-right font-mono">
-              <NumberField
-                size="sm"
-                class="w-20! text-right"
-                min={0}
-                max={1e6}
-                aria-label={say('Resistor before the LED')}
-                value={part.ohm}
-                put={(ohm) => change(say('another resistor'), part.socket, { ohm })}
-              /> Ω
+              {#each row.asks as ask, k (k)}<PartAsk {part} {ask} {change} />{/each}{row.unit ?? ''}
+              {#if told}<span class={told.isTooMuch ? 'font-bold text-clay' : ''} data-testid="told">{told.text}</span
+                >{/if}
             </dd>
-            <dt>{say('current through it')}</dt>
-            <dd
-              class="text-right font-mono {ampere !== undefined && ampere > PIN_A ? 'font-bold text-clay' : ''}"
-              data-testid="led-current"
-            >
-              {((ampere ?? 0) * 1000).toFixed(1)} mA
-            </dd>
-          {/if}
+          {/each}
         {/each}
         <dt>{say('mass')}</dt>
         <dd class="text-right font-mono">{say('{massKg} kg', { massKg: kit.chassis.massKg })}</dd>
