@@ -186,3 +186,23 @@ describe('far too much', () => {
     expect([here.ended, there.ended]).toEqual(['time limit', 'time limit']);
   });
 });
+
+describe('a picture in a text', () => {
+  const text = (picture: string): string =>
+    `from mossbell import *\n\ndisplay = Display()\n\n\ndef main():\n    display.show(Picture("${picture}"))\n    wait(0.1)\n\n\nrun(main)\n`;
+  const shown = async (picture: string, kit = barrow): Promise<Trace> =>
+    runOnStandIn({ program: program(), kit, mat: hall, seed: 1, noise: false, limitS: 5 }, text(picture));
+  it('of before, with digits, is read to the nearest sign', async () => {
+    const trace = await shown('159.... .......');
+    expect(trace.events.flatMap((e) => (e.type === 'display' ? [e.picture] : []))).toEqual([
+      '-+#.... ....... ....... ....... .......'
+    ]);
+    expect(error(trace)).toBeUndefined();
+  });
+  it.each(['x', '', '## #', '..\\n..', '#'.repeat(200)])(
+    'that is none stops the program with a sentence: %s',
+    async (rows) => {
+      expect(error(await shown(rows))?.kind).toBe('not-a-picture');
+    }
+  );
+});
