@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { dragCard, kinds, newProject, project, rehearse, robot, typeNumber } from './room.ts';
+import { dragCard, kinds, newProject, openDemo, project, rehearse, robot, typeNumber, workbench } from './room.ts';
 
 test('from a dragged block to a device that drives on its own', async ({ page }) => {
   test.setTimeout(180_000);
@@ -102,4 +102,49 @@ test('unplugged in the middle of sending, the old program is still there and run
   await expect(page.getByText('It ran on its own.')).toBeVisible({ timeout: 30_000 });
   // the old program drives straight; the new one would have turned
   expect(Math.abs((await robot(page)).facing - 90)).toBeLessThan(5);
+});
+
+test('programs on the device: listed, chosen for Dot, opened as a project, taken off and back', async ({ page }) => {
+  test.setTimeout(180_000);
+  const held = page.getByTestId('held');
+  const rows = held.getByRole('listitem');
+  const send = async (): Promise<void> => {
+    await page.getByRole('button', { name: 'Send', exact: true }).click();
+    await expect(page.getByTestId('device-message')).toContainText(/as program \d/, { timeout: 60_000 });
+  };
+  await openDemo(page, 'Stop short');
+  await page.getByTestId('chip').click();
+  await page.getByRole('button', { name: 'Plug in' }).last().click();
+  await expect(held).toContainText('None yet');
+  await send();
+  await expect(rows).toHaveCount(1);
+  await send();
+  await expect(rows).toHaveCount(2);
+  await expect(rows.first()).toContainText('Stop short');
+  await expect(rows.first()).toContainText('started by Dot');
+  await rows.nth(1).getByRole('button', { name: 'Start this one with Dot' }).click();
+  await expect(rows.nth(1)).toContainText('started by Dot');
+  await expect(rows.first()).not.toContainText('started by Dot');
+  // taken off, and taken back before the words are gone
+  await rows
+    .first()
+    .getByRole('button', { name: /off the device/ })
+    .click();
+  await expect(rows).toHaveCount(1);
+  await page.getByRole('button', { name: 'Take back' }).click();
+  await expect(rows).toHaveCount(2);
+  // and for good
+  await rows
+    .first()
+    .getByRole('button', { name: /off the device/ })
+    .click();
+  await page.getByRole('button', { name: 'Close' }).last().click();
+  await expect(rows).toHaveCount(1);
+  // what is read back is the program, in blocks
+  const before = kinds(await project(page));
+  const from = page.url();
+  await rows.first().getByRole('button', { name: 'Open as a project' }).click();
+  await expect(page).not.toHaveURL(from);
+  await workbench(page);
+  expect(kinds(await project(page))).toEqual(before);
 });

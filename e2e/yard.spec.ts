@@ -496,7 +496,7 @@ test('the servo with its plug the wrong way round is told on the kit sheet, and 
   await page.getByLabel('Plug of the vent').selectOption('wrong');
   await expect(page.getByText('the wrong way round: it stays dead')).toBeVisible();
   await page.getByLabel('display mounted turned by').selectOption('180');
-  expect((await project(page)).kit.display).toEqual({ turnedDeg: 180 });
+  await expect.poll(async () => (await project(page)).kit.display).toMatchObject({ type: 'matrix', turnedDeg: 180 });
 });
 
 test('a robot that starts in a wall is told, and the line threshold is set half way', async ({ page }) => {

@@ -1228,7 +1228,7 @@ def _active():
     except (OSError, IndexError):
         pass
     try:
-        numbers = sorted([int(n[:-3]) for n in os.listdir("p") if n.endswith(".py")])
+        numbers = sorted([int(n[:-3]) for n in os.listdir("p") if n.endswith(".py") and n[:-3].isdigit()])
     except OSError:
         numbers = []
     while numbers:

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { displayOf, rasterOf, type Display } from '../kit/display.ts';
 import { PICTURES } from './blocks/pictures.ts';
 import { passing, written } from './letters.ts';
+import { inverted, mirrored, rolled, shownAs } from './painting.ts';
 import * as px from './pixels.ts';
 
 const seat = { at: { xMm: 0, yMm: 0, deg: 0 }, turnedDeg: 0 } as const;
@@ -16,12 +17,12 @@ describe('pictures', () => {
   it('are shifted, rolled, mirrored, inverted and laid over one another', () => {
     expect(px.shifted(corner, 1, 1)).toBe('....... .#..... ....... ....... .......');
     expect(px.shifted(corner, -1, 0)).toBe('....... ....... ....... ....... .....+.');
-    expect(px.rolled(corner, -1, 0)).toBe('......# ....... ....... ....... .....+.');
-    expect(px.rolled(px.rolled(corner, 3, 2), -3, -2)).toBe(corner);
-    expect(px.mirrored(corner, 'sideways')).toBe('......# ....... ....... ....... +......');
-    expect(px.mirrored(px.mirrored(corner, 'upside down'), 'upside down')).toBe(corner);
-    expect(px.inverted(DARK)).toBe('####### ####### ####### ####### #######');
-    expect(px.inverted(px.inverted(corner))).toBe(corner);
+    expect(rolled(corner, -1, 0)).toBe('......# ....... ....... ....... .....+.');
+    expect(rolled(rolled(corner, 3, 2), -3, -2)).toBe(corner);
+    expect(mirrored(corner, 'sideways')).toBe('......# ....... ....... ....... +......');
+    expect(mirrored(mirrored(corner, 'upside down'), 'upside down')).toBe(corner);
+    expect(inverted(DARK)).toBe('####### ####### ####### ####### #######');
+    expect(inverted(inverted(corner))).toBe(corner);
     expect(px.overlay('-...... ....... ....... ....... .......', corner)).toBe(corner.replace('#', '-'));
   });
   it('have five levels, of which a display shows the nearest that it has', () => {
@@ -50,11 +51,11 @@ describe('pictures', () => {
   });
   it('are shown turned about the middle pixel by a display that is mounted so', () => {
     const two = px.withPixel(px.withPixel(DARK, 0, 0, '#'), 3, 1, '#');
-    expect(px.shownAs(two, 0)).toBe(two);
-    expect(px.shownAs(two, 180)).toBe(px.withPixel(px.withPixel(DARK, 6, 4, '#'), 3, 3, '#'));
+    expect(shownAs(two, 0)).toBe(two);
+    expect(shownAs(two, 180)).toBe(px.withPixel(px.withPixel(DARK, 6, 4, '#'), 3, 3, '#'));
     // a quarter turn clockwise: what was above the middle is right of it; the far corner falls beside
-    expect(px.shownAs(two, 90)).toBe(px.withPixel(DARK, 4, 2, '#'));
-    expect(px.shownAs(two, 270)).toBe(px.withPixel(DARK, 2, 2, '#'));
+    expect(shownAs(two, 90)).toBe(px.withPixel(DARK, 4, 2, '#'));
+    expect(shownAs(two, 270)).toBe(px.withPixel(DARK, 2, 2, '#'));
   });
   it('tells which pixel of the program a lamp shows, however the display is mounted', () => {
     for (const deg of [0, 90, 180, 270] as const)
@@ -63,7 +64,7 @@ describe('pictures', () => {
           const rows = Array.from({ length: 5 }, (_, r) =>
             r === y ? '.'.repeat(x) + '#' + '.'.repeat(6 - x) : '.......'
           );
-          const shown = px.shownAs(rows.join(' '), deg).split(' ');
+          const shown = shownAs(rows.join(' '), deg).split(' ');
           shown.forEach((row, r) =>
             [...row].forEach((c, k) => {
               const at = px.pixelShownAt(k, r, deg, seven);
@@ -75,7 +76,7 @@ describe('pictures', () => {
       for (let x = 0; x < 7; x++)
         for (let y = 0; y < 5; y++)
           expect(px.isSeen(x, y, deg, seven), `${x} ${y} ${deg}`).toBe(
-            px.shownAs(px.withPixel(DARK, x, y, '#'), deg).includes('#')
+            shownAs(px.withPixel(DARK, x, y, '#'), deg).includes('#')
           );
     expect([px.isSeen(6, 4, 180, seven), px.isSeen(0, 2, 90, seven), px.isSeen(1, 0, 270, seven)]).toEqual([
       true,

@@ -76,22 +76,6 @@ export function resized(picture: string, to: Raster): string {
 /** Moved right and down by whole pixels; what leaves is lost. */
 export const shifted = (picture: string, dx: number, dy: number): string =>
   painted(sizeOf(picture), (x, y) => pixelAt(picture, x - dx, y - dy));
-/** Moved round: what leaves on one side comes in on the other. */
-export function rolled(picture: string, dx: number, dy: number): string {
-  const size = sizeOf(picture);
-  return painted(size, (x, y) =>
-    pixelAt(picture, (x - dx + size.columns) % size.columns, (y - dy + size.rows) % size.rows)
-  );
-}
-/** As a display shows it that is mounted turned clockwise about its middle; what falls beside it is not seen. */
-export function shownAs(picture: string, turnedDeg: Turned): string {
-  if (turnedDeg === 0) return picture;
-  const size = sizeOf(picture);
-  return painted(size, (x, y) => {
-    const at = pixelShownAt(x, y, turnedDeg, size);
-    return at ? pixelAt(picture, at.x, at.y) : '.';
-  });
-}
 /** The pixel of the program that a lamp of a display shows which is mounted turned; none in the corners of a wide one. */
 export function pixelShownAt(
   x: number,
@@ -119,14 +103,6 @@ export function shownOn(display: Display, picture: string): { sign: string; pixe
 /** Whether a display that is mounted so has a lamp for this pixel of the program. */
 export const isSeen = (x: number, y: number, turnedDeg: Turned, size: Size): boolean =>
   pixelShownAt(x, y, ((360 - turnedDeg) % 360) as Turned, size) !== undefined;
-export const inverted = (picture: string): string =>
-  painted(sizeOf(picture), (x, y) => signOf(100 - levelOf(pixelAt(picture, x, y))));
-export function mirrored(picture: string, way: 'sideways' | 'upside down'): string {
-  const size = sizeOf(picture);
-  return painted(size, (x, y) =>
-    way === 'sideways' ? pixelAt(picture, size.columns - 1 - x, y) : pixelAt(picture, x, size.rows - 1 - y)
-  );
-}
 /** The upper one hides the lower one where it is lit; as large as the larger of the two. */
 export function overlay(top: string, under: string): string {
   const [a, b] = [sizeOf(top), sizeOf(under)];

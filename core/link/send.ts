@@ -17,6 +17,9 @@ export type Found = {
 };
 export type Progress = { stage: 'asking' | 'library' | 'sending' | 'checking' | 'done'; share: number; says: string };
 export type Step = (progress: Progress) => void;
+/** A program as the list on the device has it. */
+export type Called = { name: string; at: number };
+const toldOf = ({ name, at }: Called): string => `${Math.round(at)} ${name}`;
 
 const CHUNK = 192;
 const ASK = `
@@ -66,6 +69,11 @@ export async function ask(repl: RawRepl): Promise<Found> {
   };
 }
 
+/** Makes a program the one that the button starts: the pointer is replaced as a whole. `os` has been imported. */
+export const makeActive = (repl: RawRepl, number: number, crc: number): Promise<string> =>
+  repl.exec(
+    `_f = open('p/active.tmp', 'w')\n_f.write('${number} ${(crc >>> 0).toString(16)}')\n_f.close()\nos.rename('p/active.tmp', 'p/active')`
+  );
 /** Writes a file in acknowledged chunks to `path`.tmp, reads back size and checksum, renames it. */
 async function put(
   repl: RawRepl,
@@ -101,6 +109,8 @@ async function put(
 export type SendOptions = {
   /** program text, with the checksum line that the launcher looks for */
   file: Uint8Array;
+  /** what its list of programs calls it, and when it was sent, ms since 1970 */
+  called?: Called;
   /** the board library as it ships, and its version */
   library: { file: Uint8Array; version: string };
   /** asked when the library is missing or old */
@@ -112,7 +122,7 @@ export type SendOptions = {
 /** The whole procedure. @returns what was found, and the number under which the program now stands */
 export async function send(
   port: LinkPort,
-  { file, library, mayInstall, progress, cancelled = () => false }: SendOptions
+  { file, called, library, mayInstall, progress, cancelled = () => false }: SendOptions
 ): Promise<{ found: Found; number: number }> {
   const repl = new RawRepl(port);
   progress({ stage: 'asking', share: 0, says: say('Asking the device what it has') });
@@ -150,10 +160,9 @@ export async function send(
     cancelled
   );
   progress({ stage: 'checking', share: 1, says: say('Making it the one the button starts') });
-  // the pointer is replaced as a whole, last
-  await repl.exec(
-    `_f = open('p/active.tmp', 'w')\n_f.write('${number} ${(CRC32.buf(file) >>> 0).toString(16)}')\n_f.close()\nos.rename('p/active.tmp', 'p/active')`
-  );
+  // what it is called stands beside it; the pointer comes last
+  if (called) await repl.exec(`_f = open('p/${number}.txt', 'w')\n_f.write(${pyString(toldOf(called))})\n_f.close()`);
+  await makeActive(repl, number, CRC32.buf(file));
   await repl.leave();
   progress({ stage: 'done', share: 1, says: say('The program is on the device') });
   return { found, number };

@@ -7,7 +7,7 @@
   import { toasts } from './toasts.svelte.ts';
 </script>
 
-<div class="pointer-events-none fixed inset-x-3 bottom-4 z-[90] flex flex-col items-center gap-2">
+<div data-toasts class="pointer-events-none fixed inset-x-3 bottom-4 z-[90] flex flex-col items-center gap-2">
   {#each toasts.list as toast (toast.id)}
     <Toast
       dismissable={false}

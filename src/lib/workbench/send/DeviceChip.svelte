@@ -41,11 +41,13 @@
     await d.send();
   }
   let root: HTMLElement;
+  /** what is taken back in a toast was done here */
+  const isBeside = (at: Element) => !root.contains(at) && !at.closest('[data-toasts]');
 </script>
 
 <svelte:window
   onkeydown={(e) => e.key === 'Escape' && (open = false)}
-  onpointerdown={(e) => open && !d.progress && !root.contains(e.target as Node) && (open = false)}
+  onpointerdown={(e) => open && !d.progress && isBeside(e.target as Element) && (open = false)}
 />
 
 <div class="relative ml-auto" bind:this={root}>

@@ -5,6 +5,7 @@
   import Button from '../../ui/Button.svelte';
   import Choice from '../../ui/Choice.svelte';
   import Progress from '../../ui/Progress.svelte';
+  import Programs from './Programs.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   let {
     words,
@@ -103,6 +104,7 @@
         >{:else}<Button onclick={() => d.pressDot()}>{say('Press Dot')}</Button>{/if}
     {/if}
   </div>
+  {#if d.plugged}<Programs />{/if}
   {#if !d.canInterrupt}<p class="text-[12.5px] text-soft">
       {say(
         'This page is not cross-origin isolated, so a running device cannot be reached until its program ends. Open Moss Bell at the address it printed when it started.'

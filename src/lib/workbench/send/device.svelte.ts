@@ -171,7 +171,7 @@ export class DeviceLink {
     const buffer = this.canInterrupt ? Ring.make() : undefined;
     this.ring = buffer && new Ring(buffer);
     const ready = new Promise<void>((resolve) => (this.booted = resolve));
-    this.tell({
+    this.post({
       type: 'boot',
       ring: buffer,
       serial: this.unit.serial,
@@ -183,12 +183,12 @@ export class DeviceLink {
     await ready;
     this.powered = true;
   }
-  private tell(message: ToBoard): void {
+  private post(message: ToBoard): void {
     this.worker?.postMessage(message);
   }
   private order(order: Order): void {
-    if (this.ring?.put(order)) this.tell({ type: 'ring' });
-    else this.tell(order);
+    if (this.ring?.put(order)) this.post({ type: 'ring' });
+    else this.post(order);
   }
   private hear(message: FromBoard): void {
     switch (message.type) {
@@ -273,6 +273,36 @@ export class DeviceLink {
     this.mood = '';
   }
 
+  private connect(): Cable {
+    const out = (bytes: Uint8Array): unknown => this.chargesOnly || this.order({ type: 'serial', bytes: [...bytes] });
+    return (this.cable = new Cable(out));
+  }
+  /** What went wrong, in a sentence. */
+  tell(message: string): void {
+    this.mood = 'bad';
+    this.message = message;
+  }
+  private talk: Promise<unknown> = Promise.resolve();
+  /**
+   * Talks to it over its cable, one thing after the other.
+   * @returns undefined where that came to nothing; its message says why, unless it was only unplugged
+   */
+  speak<T>(does: (cable: LinkPort) => Promise<T>): Promise<T | undefined> {
+    const turn = async (): Promise<T | undefined> => {
+      if (!this.plugged || this.running || this.progress) return undefined;
+      try {
+        const answer = await does(this.connect());
+        await this.remember();
+        return answer;
+      } catch (error) {
+        if (!(error instanceof LinkClosed)) this.tell((error as Error).message);
+        return undefined;
+      }
+    };
+    const mine = this.talk.then(turn);
+    this.talk = mine;
+    return mine;
+  }
   /** @param project what is sent, if not the whole project */
   async send(project: Project = this.workbench.session.project): Promise<void> {
     if (!this.plugged || this.progress) return;
@@ -282,6 +312,7 @@ export class DeviceLink {
     this.mood = '';
     this.message = '';
     try {
+      await this.talk;
       const { text, blocks } =
         project.text === undefined
           ? (await loadPython()).printPython(project.program, project.kit)
@@ -291,12 +322,11 @@ export class DeviceLink {
       // the cable was pulled while the text was made
       if (!this.plugged) throw new LinkClosed();
       if (this.running) this.order({ type: 'interrupt' });
-      const cable = (this.cable = new Cable(
-        (bytes) => this.chargesOnly || this.order({ type: 'serial', bytes: [...bytes] })
-      ));
+      const cable = this.connect();
       const library = await boardLibrary();
       const { number } = await send(cable, {
         file,
+        called: { name: project.name, at: Date.now() },
         library: { file: encoder.encode(library.text), version: library.version },
         mayInstall: (found) =>
           new Promise<boolean>(
@@ -316,15 +346,16 @@ export class DeviceLink {
         { name: project.name, name2: this.unit.name, number }
       );
       this.mood = 'good';
-      this.confirm();
+      // no sound on this computer: the words stay
+      if (!this.workbench.muted) void import('./tones.ts').then(({ rising }) => rising()).catch(() => undefined);
     } catch (error) {
-      this.mood = 'bad';
-      this.message =
+      this.tell(
         error instanceof LinkClosed
           ? say('Unplugged while sending. The program that was on the device before is still there, whole.')
           : error instanceof LinkProblem
             ? error.message
-            : say('Sending failed: {message}', { message: (error as Error).message });
+            : say('Sending failed: {message}', { message: (error as Error).message })
+      );
     } finally {
       this.progress = undefined;
       this.question = undefined;
@@ -334,25 +365,6 @@ export class DeviceLink {
     this.cancelled = true;
     this.question?.answer(false);
   }
-  /** Two rising tones. */
-  private confirm(): void {
-    if (this.workbench.muted) return;
-    try {
-      const audio = new AudioContext();
-      [523.25, 783.99].forEach((hertz, i) => {
-        const osc = audio.createOscillator();
-        const gain = audio.createGain();
-        osc.frequency.value = hertz;
-        gain.gain.value = 0.08;
-        osc.connect(gain).connect(audio.destination);
-        osc.start(audio.currentTime + i * 0.14);
-        osc.stop(audio.currentTime + i * 0.14 + 0.13);
-      });
-    } catch {
-      // no sound on this computer: the words stay
-    }
-  }
-
   /** Where it stands: what its program will drive. */
   put(pose: Pose): void {
     this.pose = pose;

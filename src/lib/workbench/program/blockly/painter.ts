@@ -3,21 +3,18 @@ import { PICTURES } from '../../../../../core/language/blocks/pictures.ts';
 import {
   darkOf,
   fitted,
-  inverted,
   isSeen,
   colourOf,
   COLOURS,
   letterOf,
   levelOf,
-  mirrored,
   pixelAt,
-  rolled,
   resized,
-  shownAs,
   signOf,
   sizeOf,
   withPixel
 } from '../../../../../core/language/pixels.ts';
+import { inverted, mirrored, rolled, shownAs } from '../../../../../core/language/painting.ts';
 import { say, word } from '../../../../../core/words.ts';
 import { GLOW, pixelColour } from '../../../ui/lamp-colours.ts';
 import { album, cellSize, followFace, placeOf, raster as displayRaster } from './album.ts';
