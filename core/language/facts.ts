@@ -1,24 +1,22 @@
 /** What a step does, as the definition of its block says it. */
 import { definition } from './catalogue.ts';
-import type { Counted, Slots, ValueDef } from './define.ts';
+import type { Counted, Slots, StepDef, ValueDef } from './define.ts';
 import { walkSteps, type Step } from './program.ts';
 
+type Kind = Pick<Step, 'kind'>;
+function stepDef({ kind }: Kind): StepDef<Slots> | undefined {
+  const def = definition(kind);
+  return def.shape === 'value' || def.shape === 'starter' ? undefined : def;
+}
 /** Whether board time passes in this step, so that what was shown or started before it lasts. */
 export function takesTime(step: Step): boolean {
-  const def = definition(step.kind);
-  if (!('takesTime' in def) || !def.takesTime) return false;
-  return def.takesTime === true || def.takesTime(step);
+  const takes = stepDef(step)?.takesTime;
+  return typeof takes === 'function' ? takes(step) : !!takes;
 }
 /** What a motor does that was commanded in this step, when the step is over. */
-export function leaves(step: Step): 'running' | 'standing' | undefined {
-  const def = definition(step.kind);
-  return 'leaves' in def ? def.leaves : undefined;
-}
+export const leaves = (step: Kind): 'running' | 'standing' | undefined => stepDef(step)?.leaves;
 /** Whether it puts something on the display. */
-export function shows({ kind }: Step): boolean {
-  const def = definition(kind);
-  return 'shows' in def && !!def.shows;
-}
+export const shows = (step: Kind): boolean => !!stepDef(step)?.shows;
 export const runs = (step: Step): boolean => leaves(step) === 'running';
 export const standsAfter = (step: Step): boolean => leaves(step) === 'standing';
 /** Whether it does nothing but stop. */
@@ -36,25 +34,13 @@ export const stops = (step: Step, run: Step): boolean =>
     ? leaves(step) !== undefined && step.slots.motor === run.slots.motor
     : standsAfter(step);
 /** What counts on from here. */
-export function zeroes({ kind }: Pick<Step, 'kind'>): Counted | undefined {
-  const def = definition(kind);
-  return 'zeroes' in def ? def.zeroes : undefined;
-}
+export const zeroes = (step: Kind): Counted | undefined => stepDef(step)?.zeroes;
 /** What it puts something into. */
-export function sets({ kind }: Step): 'variable' | 'list' | undefined {
-  const def = definition(kind);
-  return 'sets' in def ? def.sets : undefined;
-}
+export const sets = (step: Kind): 'variable' | 'list' | undefined => stepDef(step)?.sets;
 /** Whether its bodies are turns of a loop. */
-export function isLoop({ kind }: Step): boolean {
-  const def = definition(kind);
-  return 'loop' in def && !!def.loop;
-}
+export const isLoop = (step: Kind): boolean => !!stepDef(step)?.loop;
 /** Whether it goes on, or stops turning, when its condition comes true. */
-export function asksCondition({ kind }: Step): boolean {
-  const def = definition(kind);
-  return def.shape !== 'starter' && 'condition' in def.slots;
-}
+export const asksCondition = (step: Kind): boolean => 'condition' in (stepDef(step)?.slots ?? {});
 /** Whether it turns by itself, with nothing asked and nothing counted. */
 export const turnsAgain = (step: Step): boolean => isLoop(step) && !asksCondition(step) && !sets(step);
 /** The variables that a value asks. */

@@ -80,9 +80,8 @@ async function within<T>(port: LinkPort, does: (repl: RawRepl) => Promise<T>): P
 export const listPrograms = (port: LinkPort): Promise<Held[]> => within(port, listed);
 
 const PIECE = 180;
-/** The text of a program. @throws LinkProblem where it is not whole, or not there */
-async function textOf(repl: RawRepl, { number, whole, bytes }: Held): Promise<string> {
-  if (!whole) throw new LinkProblem(say('Program {number} is not whole: it was cut short. Send it again.', { number }));
+/** The text of a program that is whole. */
+async function textOf(repl: RawRepl, { number, bytes }: Held): Promise<string> {
   await repl.exec(`import binascii\n_f = open('p/${number}.py', 'rb')`);
   const pieces: Uint8Array[] = [];
   try {
@@ -99,14 +98,19 @@ async function held(repl: RawRepl, number: number): Promise<Held> {
   if (!found) throw new LinkProblem(say('Program {number} is not on the device any more.', { number }));
   return found;
 }
+async function whole(repl: RawRepl, number: number): Promise<Held> {
+  const program = await held(repl, number);
+  if (!program.whole)
+    throw new LinkProblem(say('Program {number} is not whole: it was cut short. Send it again.', { number }));
+  return program;
+}
+/** @throws LinkProblem where it is not whole, or not there */
 export const readProgram = (port: LinkPort, number: number): Promise<string> =>
-  within(port, async (repl) => textOf(repl, await held(repl, number)));
+  within(port, async (repl) => textOf(repl, await whole(repl, number)));
 /** Makes it the one that the button starts. @throws LinkProblem where it is not whole, or not there */
 export const chooseProgram = (port: LinkPort, number: number): Promise<Held[]> =>
   within(port, async (repl) => {
-    const program = await held(repl, number);
-    if (!program.whole)
-      throw new LinkProblem(say('Program {number} is not whole: it was cut short. Send it again.', { number }));
+    await whole(repl, number);
     const crc = Number(
       await repl.exec(`import os, binascii\nprint(binascii.crc32(open('p/${number}.py', 'rb').read()))`)
     );
