@@ -106,7 +106,7 @@ export default ts.config(
     ignores: ['src/lib/server/**', '**/*.test.ts'],
     rules: forbid(
       String.raw`core/run/(?!ghost|stops|snapshot|channels)`,
-      String.raw`board/standin/(?!program-file)`,
+      String.raw`board/standin/(?!cable|memory|drive|demo)`,
       String.raw`(^|/|\$lib/)server/`
     )
   },

@@ -116,6 +116,49 @@ describe('./mossbell', () => {
     const { out } = await run('rehearse', demo('lantern-signals'), '--inputs', inputs, '--until', '4', '--json');
     expect(JSON.parse(out).face.lamps.left.on).toBe(true);
   });
+  it('sends to a stand-in, over cables good and bad, and lists, reads and takes off what is there', async () => {
+    process.env.MOSSBELL_DATA = mkdtempSync(join(tmpdir(), 'mossbell-devices-'));
+    const to = ['--to', 'Barrow 5', '--json'];
+    const file = demo('there-and-back');
+    const first = await run('send', file, ...to);
+    expect([first.code, JSON.parse(first.out)]).toEqual([0, { to: 'MB-BAR-0005', number: 1, again: 0, problem: null }]);
+    const flaky = JSON.parse((await run('send', demo('the-dark-board'), ...to, '--fault', 'flaky')).out);
+    expect([flaky.number, flaky.again > 0]).toEqual([2, true]);
+    const cut = await run('send', file, ...to, '--cut-at', '3000');
+    expect([cut.code, JSON.parse(cut.out).problem]).toEqual([1, 'The device was unplugged.']);
+    const charge = await run('send', file, '--to', 'MB-BAR-0005', '--fault', 'charge');
+    expect(charge).toMatchObject({ code: 1, err: expect.stringContaining('A cable that only charges') });
+    const held = JSON.parse((await run('device', 'Barrow 5', 'list', '--json')).out);
+    expect(held.programs.map((p: { number: number; starts: boolean }) => [p.number, p.starts])).toEqual([
+      [2, true],
+      [1, false]
+    ]);
+    expect((await run('device', 'Barrow 5', 'read', '1')).out).toBe((await run('python', file)).out);
+    expect((await run('device', 'barrow 5', 'delete', '2')).out).toContain('1 * There and back');
+    expect(await run('device', 'Barrow 5', 'delete', '2')).toMatchObject({
+      code: 1,
+      err: expect.stringContaining('Program 2 is not on the device any more.')
+    });
+    await run('device', 'Barrow 5', 'demo');
+    expect(await run('send', file, '--to', 'Barrow 5')).toMatchObject({
+      code: 1,
+      err: expect.stringContaining('factory demo and no MicroPython')
+    });
+    await run('device', 'Barrow 5', 'micropython');
+    expect((await run('device', 'Barrow 5')).out).toContain('1 * There and back');
+    expect(await run('send', file, '--to', 'Barrow 99')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('There is no stand-in')
+    });
+    expect(await run('send', file, ...to, '--fault', 'rust')).toMatchObject({
+      code: 2,
+      err: expect.stringContaining('The faults are good, charge, flaky, slow, dies')
+    });
+    expect(await run('send', demo('there-and-back'), '--to', 'Saucer 4')).toMatchObject({
+      code: 1,
+      err: expect.stringContaining('This device is a Saucer')
+    });
+  });
   it('exits with 2 and a sentence when the input was no good', async () => {
     const bad = join(folder, 'bad.mossbell.json');
     writeFileSync(bad, '{"format": "mossbell.project", "version": 99}');

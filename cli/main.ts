@@ -1,4 +1,4 @@
-/** ./mossbell rehearse | check | python | blocks: the core without a browser. Shapes of the JSON: docs/formats/cli.md. */
+/** ./mossbell rehearse | check | python | blocks | send | device: the core without a browser. Shapes of the JSON: docs/formats/cli.md. */
 import '../core/run/exact-math.ts';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { basename } from 'node:path';
@@ -6,7 +6,8 @@ import { parseArgs } from 'node:util';
 import * as z from 'zod';
 import { kits, partName, type Kit } from '../core/kit/kit.ts';
 import { quirksOf } from '../core/kit/quirks.ts';
-import { STAND_INS, standIn } from '../core/kit/units.ts';
+import { STAND_INS, standIn, type Unit } from '../core/kit/units.ts';
+import { LinkClosed, LinkProblem } from '../core/link/port.ts';
 import { sentence } from '../core/language/catalogue.ts';
 import { lookOver } from '../core/language/lookover/lookover.ts';
 import { stopsStart } from '../core/language/lookover/remark.ts';
@@ -36,6 +37,8 @@ const USAGE = `Usage:
   ./mossbell check FILE ... [--json]
   ./mossbell python FILE [--json]
   ./mossbell blocks FILE.py [--json]
+  ./mossbell send FILE --to STAND-IN [--fault NAME] [--cut-at N] [--json]
+  ./mossbell device STAND-IN list | read N | delete N | demo | micropython [--json]
 FILE is a project (.mossbell.json) or a text (.py).`;
 
 function read(file: string): string {
@@ -126,6 +129,89 @@ function summary(trace: Trace, kit: Kit, p: Project) {
 }
 const round = (v: number): number => Math.round(v * 100) / 100;
 
+const NAMES = STAND_INS.map((s) => `${s.serial} (${s.name})`).join(', ');
+function unitCalled(name: string | undefined, unitOf: (name: string) => Unit | undefined): Unit {
+  const unit = name === undefined ? undefined : unitOf(name);
+  if (!unit) throw new BadInput(`There is no stand-in "${name ?? ''}". The stand-ins are ${NAMES}.`);
+  return unit;
+}
+type Says = (text: string) => void;
+/** @returns 0 when the program is on the device, 1 when it is not, with what was said */
+async function sendFile(
+  file: string,
+  values: { to?: string; fault?: string; 'cut-at'?: string; json?: boolean },
+  say: Says
+): Promise<number> {
+  const { CABLES, isCable, sendTo, unitOf } = await import('./device.ts');
+  const p = project(file);
+  const unit = unitCalled(values.to, unitOf);
+  const cable = values.fault;
+  if (cable !== undefined && !isCable(cable))
+    throw new BadInput(`There is no fault "${cable}". The faults are ${Object.keys(CABLES).join(', ')}.`);
+  const cutAt = number(values['cut-at'], 'cut-at');
+  if (cutAt !== undefined && (cutAt < 0 || !Number.isInteger(cutAt)))
+    throw new BadInput('--cut-at takes how many bytes go over the cable before it is pulled.');
+  let before = '';
+  const told = (line: string): void => {
+    if (!values.json && line !== before) process.stderr.write(`${line}\n`);
+    before = line;
+  };
+  try {
+    const sent = await sendTo(unit, p, { cable, cutAt }, told);
+    if (values.json) say(JSON.stringify({ to: unit.serial, number: sent.number, again: sent.again, problem: null }));
+    else
+      say(
+        `"${p.name}" is on ${unit.name} as program ${sent.number}${sent.again ? `; ${sent.again} pieces were lost on the way and said again` : ''}.`
+      );
+    return 0;
+  } catch (error) {
+    if (!(error instanceof LinkClosed || error instanceof LinkProblem)) throw error;
+    if (values.json) say(JSON.stringify({ to: unit.serial, number: null, again: null, problem: error.message }));
+    else process.stderr.write(`${error.message}\n`);
+    return 1;
+  }
+}
+async function device([name, what = 'list', which]: string[], json: boolean, say: Says): Promise<number> {
+  const { found, setFirmware, takeOff, textOn, unitOf } = await import('./device.ts');
+  const unit = unitCalled(name, unitOf);
+  if (what === 'demo' || what === 'micropython') {
+    setFirmware(unit, what === 'demo' ? 'factory' : what);
+    say(
+      json
+        ? JSON.stringify({ device: unit.serial, firmware: what })
+        : `${unit.name} has ${what === 'demo' ? 'its factory demo again' : 'MicroPython'}.`
+    );
+    return 0;
+  }
+  const n = Number(which);
+  if (!['list', 'read', 'delete'].includes(what) || (what !== 'list' && !Number.isInteger(n)))
+    throw new BadInput(USAGE);
+  try {
+    if (what === 'read') {
+      const text = await textOn(unit, n);
+      say(json ? JSON.stringify({ device: unit.serial, number: n, text }) : text.trimEnd());
+      return 0;
+    }
+    const told = what === 'delete' ? await takeOff(unit, n) : await found(unit);
+    if (json) say(JSON.stringify({ device: unit.serial, ...told }));
+    else {
+      say(
+        `${unit.name}, ${unit.serial}: MicroPython ${told.micropython}, board library ${told.library || 'missing'}, ${(told.freeBytes / 1000).toFixed(0)} kB free`
+      );
+      for (const p of told.programs)
+        say(
+          `  ${p.number}${p.starts ? ' *' : ''} ${p.called?.name ?? ''} ${(p.bytes / 1000).toFixed(1)} kB${p.whole ? '' : ', cut short'}`
+        );
+      if (!told.programs.length) say('  no programs');
+    }
+    return 0;
+  } catch (error) {
+    if (!(error instanceof LinkProblem)) throw error;
+    process.stderr.write(`${error.message}\n`);
+    return 1;
+  }
+}
+
 async function main(): Promise<number> {
   const [verb, ...rest] = process.argv.slice(2);
   const options = {
@@ -137,7 +223,10 @@ async function main(): Promise<number> {
     until: { type: 'string' },
     unit: { type: 'string' },
     trace: { type: 'string' },
-    on: { type: 'string' }
+    on: { type: 'string' },
+    to: { type: 'string' },
+    fault: { type: 'string' },
+    'cut-at': { type: 'string' }
   } as const;
   let parsed;
   try {
@@ -146,7 +235,8 @@ async function main(): Promise<number> {
     throw new BadInput(`${(error as Error).message}\n${USAGE}`);
   }
   const { values, positionals } = parsed;
-  if (!['rehearse', 'check', 'python', 'blocks'].includes(verb) || positionals.length === 0) throw new BadInput(USAGE);
+  if (!['rehearse', 'check', 'python', 'blocks', 'send', 'device'].includes(verb) || positionals.length === 0)
+    throw new BadInput(USAGE);
   const say = (text: string): void => void process.stdout.write(`${text}\n`);
 
   if (verb === 'blocks') {
@@ -168,6 +258,8 @@ async function main(): Promise<number> {
     );
     return 0;
   }
+  if (verb === 'send') return sendFile(positionals[0], values, say);
+  if (verb === 'device') return device(positionals, values.json ?? false, say);
   if (verb === 'python') {
     const p = project(positionals[0]);
     const printed = p.text === undefined ? printPython(p.program, p.kit) : { text: p.text, blocks: [] };
@@ -232,9 +324,7 @@ async function main(): Promise<number> {
     throw new BadInput('--until takes seconds from 0.001 to 3600.');
   const unit = values.unit === undefined ? undefined : standIn(values.unit);
   if (values.unit !== undefined && !unit)
-    throw new BadInput(
-      `There is no stand-in "${values.unit}". The stand-ins are ${STAND_INS.map((s) => `${s.serial} (${s.name})`).join(', ')}.`
-    );
+    throw new BadInput(`There is no stand-in "${values.unit}". The stand-ins are ${NAMES}.`);
   if (unit && unit.device !== kit.device)
     throw new BadInput(`${unit.serial} (${unit.name}) is no ${kit.name}, and the program is for one.`);
   const run = {

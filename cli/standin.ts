@@ -6,7 +6,7 @@ import { noQuirks } from '../core/kit/quirks.ts';
 import { printPython } from '../core/language/python/print.ts';
 import type { RunOptions } from '../core/run/spec.ts';
 import type { Trace } from '../core/trace/trace.ts';
-import { programFile } from '../board/standin/program-file.ts';
+import { programFile } from '../core/link/file.ts';
 import { utf8 } from '../core/bytes.ts';
 import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
 

@@ -11,7 +11,7 @@ import { join } from 'node:path';
 import { chromium } from 'playwright-core';
 import { gzipSync } from 'node:zlib';
 import { Vec2 } from 'planck';
-import { programFile } from '../board/standin/program-file.ts';
+import { programFile } from '../core/link/file.ts';
 import { utf8 } from '../core/bytes.ts';
 import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
 import { barrow } from '../core/kit/kit.ts';

@@ -6,7 +6,7 @@ module of the simulator, on a real board a small file printed from the kit sheet
 
 import mossbell_port as port
 
-VERSION = "1.6"
+VERSION = "1.7"
 _LARGEST = 9007199254740992  # 2 ** 53
 
 
@@ -1210,15 +1210,26 @@ def _checked(path):
     except OSError:
         return None
     cut = data.rfind(b"# moss bell crc ")
-    if cut < 0 or binascii.crc32(data[:cut]) != int(data[cut + 16 : cut + 24], 16):
+    try:
+        if cut < 0 or binascii.crc32(data[:cut]) != int(data[cut + 16 : cut + 24], 16):
+            return None
+    except ValueError:
         return None
     return data[:cut].decode()
 
 
-def _active():
-    """The program that the button starts: the one in p/active, or the newest whose checksum holds."""
+def _numbers():
+    """The numbers of the programs on the device, in order."""
     import os
 
+    try:
+        return sorted([int(n[:-3]) for n in os.listdir("p") if n.endswith(".py") and n[:-3].isdigit()])
+    except OSError:
+        return []
+
+
+def _active():
+    """The program that the button starts: the one in p/active, or the newest whose checksum holds."""
     try:
         with open("p/active") as f:
             path = "p/" + f.read().split()[0] + ".py"
@@ -1227,16 +1238,51 @@ def _active():
             return path, text
     except (OSError, IndexError):
         pass
-    try:
-        numbers = sorted([int(n[:-3]) for n in os.listdir("p") if n.endswith(".py") and n[:-3].isdigit()])
-    except OSError:
-        numbers = []
+    numbers = _numbers()
     while numbers:
         path = "p/" + str(numbers.pop()) + ".py"
         text = _checked(path)
         if text is not None:
             return path, text
     return None, None
+
+
+_choice = 0
+
+
+def choose_next():
+    """While the device waits: Bar shows the number of the program that Dot starts, then of the next one that is whole."""
+    global _choice
+    path = _active()[0]
+    if path is None:
+        return port.chooses(0)
+    if not _choice:
+        _choice = int(path[2:-3])
+    else:
+        numbers = [n for n in _numbers() if _checked("p/" + str(n) + ".py") is not None]
+        later = [n for n in numbers if n > _choice]
+        _choice = later[0] if later else numbers[0]
+    port.chooses(_choice)
+
+
+def choose_take():
+    """Dot takes the program whose number is shown: from now on it is the one that Dot starts."""
+    global _choice
+    import os, binascii
+
+    if _choice:
+        with open("p/" + str(_choice) + ".py", "rb") as f:
+            crc = binascii.crc32(f.read())
+        with open("p/active.tmp", "w") as f:
+            f.write("%d %08x" % (_choice, crc))
+        os.rename("p/active.tmp", "p/active")
+    _choice = 0
+    port.chooses(0)
+
+
+def show_which():
+    """Lamps blink and it beeps, so that people see which device it is."""
+    port.show_which()
 
 
 def _kind(error):

@@ -16,7 +16,7 @@ import { b, cmp, log, program, start, sum, wait } from '../../core/testing/build
 import { KITS } from '../../core/testing/kits.ts';
 import { longAisle } from '../../core/yard/mats.ts';
 import { CASES } from './cases.ts';
-import { programFile } from './program-file.ts';
+import { programFile } from '../../core/link/file.ts';
 import { utf8 } from '../../core/bytes.ts';
 import { StandIn, type LoadMicroPython } from './standin.ts';
 

@@ -32,6 +32,10 @@ export type PortHost = {
   /** whether the person or the cable wants the program to stop */
   interrupted(): boolean;
   serial: string;
+  /** which kit its board is for */
+  device: string;
+  chooses(number: number): void;
+  shows(): void;
   charge(): number;
   /** whether to stop before this line and look; what it found; and to wait until the person goes on (false: to end) */
   pausesAt(line: number, task: number, level: number): boolean;
@@ -395,6 +399,9 @@ export function makePort(host: PortHost, indexOfLine: () => readonly number[]) {
     mark: (path: string, text: string) => host.mark(path, text),
     over: (how: string, info: string) => host.over(how, info),
     serial: () => host.serial,
+    device: () => host.device,
+    chooses: (number: number) => host.chooses(number),
+    show_which: () => host.shows(),
     battery: () => Math.round(host.charge() * 100)
   };
   let startedTasks = 0;

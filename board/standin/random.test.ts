@@ -13,7 +13,7 @@ import { KITS } from '../../core/testing/kits.ts';
 import { hall } from '../../core/testing/build.ts';
 import { randomProgram } from '../../core/testing/random.ts';
 import type { TimedInput, Trace } from '../../core/trace/trace.ts';
-import { programFile } from './program-file.ts';
+import { programFile } from '../../core/link/file.ts';
 import { StandIn, type LoadMicroPython } from './standin.ts';
 
 const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));

@@ -12,10 +12,13 @@ import { emptyProgram, type Value } from '../../core/language/program.ts';
 import { Bench, Halt } from '../../core/run/bench.ts';
 import type { Ended, Input, TimedInput, Trace } from '../../core/trace/trace.ts';
 import type { Mat, Pose } from '../../core/yard/mat.ts';
+import { factoryBanner, factoryDemo } from './demo.ts';
+import { BLOCK, STORAGE, usedBytes, type Flash, type Memory } from './drive.ts';
+import { utf8 } from '../../core/bytes.ts';
 import { mark } from './mark.ts';
 import { makePort } from './port.ts';
 
-export type Flash = Record<string, Uint8Array>;
+export type { Flash };
 /** Where the device stands and what it is built of, as the yard has it. */
 export type Place = { kit: Kit; mat: Mat; pose: Pose };
 export type Host = {
@@ -28,11 +31,19 @@ export type Host = {
   ended(trace: Trace): void;
   /** for stepping through a text: whether to stop before a line, counted from 0 */
   pausesAt?(line: number, task: number, level: number): boolean;
+  /** choosing with Bar: the number of the program that its display shows, 0 when it is over */
+  chooses?(number: number): void;
+  /** it shows which one it is */
+  shows?(): void;
   /** it stopped there; returns when the person goes on, false to end the run */
   paused?(line: number, values: Record<string, Value>): boolean;
 };
+type Node = { node_ops: Record<string, unknown>; stream_ops: Record<string, unknown>; usedBytes: number };
 type MicroPython = {
   FS: {
+    lookupPath(p: string): { node: Node };
+    unlink(p: string): void;
+    ErrnoError: new (errno: number) => Error;
     mkdir(p: string): void;
     chdir(p: string): void;
     readdir(p: string): string[];
@@ -51,6 +62,10 @@ export type StandInOptions = {
   serial: string;
   name: string;
   flash: Flash;
+  /** what runs on it; MicroPython if nothing is said */
+  firmware?: Memory['firmware'];
+  /** the board library that the factory demo has in itself */
+  rom?: string;
   host: Host;
   load: LoadMicroPython;
   /** where micropython.wasm is, where the loader cannot tell */
@@ -65,6 +80,9 @@ export type StandInOptions = {
   inputs?: readonly TimedInput[];
 };
 const ROOT = '/flash';
+const ROM = '/rom';
+/** no space left on device, as this build of MicroPython's C library numbers it */
+const ENOSPC = 51;
 const HOLD_TO_STOP_US = 2_000_000;
 
 export class StandIn {
@@ -94,6 +112,9 @@ export class StandIn {
         over: (how, info) => this.over(how, info),
         interrupted: () => this.stop,
         serial: options.serial,
+        device: kitOf(options.serial).device,
+        chooses: (number) => options.host.chooses?.(number),
+        shows: () => options.host.shows?.(),
         charge: () => this.charge,
         pausesAt: (line, task, level) => options.host.pausesAt?.(line, task, level) ?? false,
         paused: (line, values) => options.host.paused?.(line, values) ?? true
@@ -116,6 +137,7 @@ export class StandIn {
     mp.FS.mkdir(ROOT);
     for (const folder of ['lib', 'p']) mp.FS.mkdir(`${ROOT}/${folder}`);
     for (const [path, data] of Object.entries(options.flash)) mp.FS.writeFile(`${ROOT}/${path}`, data);
+    standIn.limitStorage();
     mp.FS.chdir(ROOT);
     mp.runPython(`import sys\nsys.path.append('${ROOT}/lib')`);
     mp.replInit();
@@ -123,8 +145,35 @@ export class StandIn {
     return standIn;
   }
 
+  /** Its file system ends where a board's does: it tells what is free, and takes no more. */
+  private limitStorage(): void {
+    const { FS } = this.mp;
+    const PROBE = `${ROOT}/probe`;
+    FS.writeFile(PROBE, new Uint8Array(0));
+    const { node_ops: folder } = FS.lookupPath('/').node;
+    folder.statfs = () => {
+      const free = Math.max(0, Math.floor((STORAGE - usedBytes(this.flash)) / BLOCK));
+      return { bsize: BLOCK, frsize: BLOCK, blocks: STORAGE / BLOCK, bfree: free, bavail: free };
+    };
+    // all files share these operations
+    const ops = FS.lookupPath(PROBE).node.stream_ops as { write: (...a: unknown[]) => number };
+    const write = ops.write;
+    ops.write = (...given) => {
+      const [stream, , , length, position] = given as [{ node: Node }, unknown, unknown, number, number];
+      const more = position + length - stream.node.usedBytes;
+      if (more > 0 && usedBytes(this.flash) + more > STORAGE) throw new FS.ErrnoError(ENOSPC);
+      return write.apply(ops, given);
+    };
+    this.mp.runPython(`import os\nos.remove('${PROBE}')`);
+  }
+
   /** Bytes from the computer. A soft reset (Ctrl-D at the friendly prompt) starts the REPL anew. */
   receive(bytes: Uint8Array): void {
+    const { firmware = 'micropython', name } = this.options;
+    if (firmware !== 'micropython') {
+      if (firmware === 'factory') this.options.host.write(utf8(factoryBanner(name)));
+      return;
+    }
     for (const byte of bytes) if (this.mp.replProcessChar(byte)) this.mp.replInit();
     this.flush();
   }
@@ -158,10 +207,10 @@ export class StandIn {
   write(path: string, data: Uint8Array): void {
     this.mp.FS.writeFile(`${ROOT}/${path}`, data);
   }
-  get hasLibrary(): boolean {
-    return 'lib/mossbell.py' in this.flash;
+  /** Takes a file off its file system. */
+  remove(path: string): void {
+    this.mp.FS.unlink(`${ROOT}/${path}`);
   }
-
   /**
    * The button Dot: starts the active program; its press is not delivered to it. Returns what happened, in words for the
    * person, or '' for a run that ended by itself.
@@ -169,8 +218,11 @@ export class StandIn {
   start(): string {
     if (this.running || !this.place) return '';
     this.message = '';
+    const { firmware = 'micropython' } = this.options;
     try {
-      this.mp.runPython(`import sys\nsys.modules.pop('mossbell', None)\nimport mossbell\nmossbell.launch()`);
+      if (firmware === 'micropython') this.library('launch()');
+      else if (firmware === 'factory') this.startDemo();
+      else this.message = 'There is no MicroPython on this device, so the button starts nothing.';
     } catch (error) {
       this.message = `${(error as Error).message}`.includes("no module named 'mossbell'")
         ? 'The board library is missing, so the button starts nothing.'
@@ -179,6 +231,34 @@ export class StandIn {
     this.running = false;
     this.flush();
     return this.message;
+  }
+  private library(call: string): void {
+    this.mp.runPython(`import sys\nsys.modules.pop('mossbell', None)\nimport mossbell\nmossbell.${call}`);
+  }
+  private startDemo(): void {
+    const { FS } = this.mp;
+    try {
+      FS.mkdir(ROM);
+    } catch {
+      // it was started before
+    }
+    FS.writeFile(`${ROM}/mossbell.py`, utf8(this.options.rom ?? ''));
+    FS.writeFile(`${ROM}/demo.py`, utf8(factoryDemo(this.place!.kit)));
+    this.mp.runPython(`import sys\nif '${ROM}' not in sys.path:\n    sys.path.insert(0, '${ROM}')`);
+    this.library(`execute('${ROM}/demo.py', open('${ROM}/demo.py').read())`);
+  }
+  /**
+   * While it waits: Bar goes to the next program by number, Dot takes the one that is shown. What is shown, `host.chooses`
+   * tells.
+   */
+  choose(does: 'next' | 'take'): void {
+    if (this.running || (this.options.firmware ?? 'micropython') !== 'micropython') return;
+    try {
+      this.mp.runPython(`import mossbell\nmossbell.choose_${does}()`);
+    } catch {
+      this.options.host.chooses?.(0);
+    }
+    this.flush();
   }
   /** A button while a program runs; at the next boundary. Holding Bar for 2 s stops the program. */
   press(button: 'Dot' | 'Bar', down: boolean): void {
@@ -210,7 +290,8 @@ export class StandIn {
       kit,
       mat,
       start: pose,
-      seed: this.options.seed ?? (CRC32.str(this.options.serial) ^ this.runs) >>> 8,
+      // no two runs of a device have the same noise
+      seed: this.options.seed ?? (CRC32.str(this.options.serial) ^ Math.imul(this.runs - 1, 0x9e3779b1)) >>> 8,
       quirks: { ...this.quirks, charge: this.charge },
       noise: this.options.noise,
       onBattery,

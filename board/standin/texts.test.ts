@@ -15,7 +15,7 @@ import { readPython } from '../../core/language/python/read.ts';
 import { rehearse } from '../../core/run/interpreter.ts';
 import { hall, logs } from '../../core/testing/build.ts';
 import type { Trace } from '../../core/trace/trace.ts';
-import { programFile } from './program-file.ts';
+import { programFile } from '../../core/link/file.ts';
 import { StandIn, type LoadMicroPython } from './standin.ts';
 
 const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));

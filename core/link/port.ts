@@ -11,5 +11,14 @@ export class LinkClosed extends Error {
     super(say('The device was unplugged.'));
   }
 }
+/** What is wrong, for those who can offer more than a sentence. */
+export type Trouble = 'silent' | 'factory' | 'other firmware' | 'old MicroPython' | 'another device' | 'full';
 /** Something on the device's side did not go as it should: a sentence for the person with what to do. */
-export class LinkProblem extends Error {}
+export class LinkProblem extends Error {
+  constructor(
+    message: string,
+    readonly what?: Trouble
+  ) {
+    super(message);
+  }
+}

@@ -1,76 +1,227 @@
 /**
  * MicroPython's raw REPL: Ctrl-C interrupts, Ctrl-A enters raw mode, Ctrl-D runs what was typed, Ctrl-B leaves. A reply is
  * "OK", output, 0x04, errors, 0x04, ">" (MicroPython documentation, "The MicroPython Interactive Interpreter Mode").
+ * A cable may lose bytes. So what is run over it comes with its checksum, is run only if that holds, and answers with
+ * checksums of its own; what did not go through is said again. A lost byte never makes another command of one.
  */
-import { utf8 } from '../bytes.ts';
+import CRC32 from 'crc-32';
+import { joined, utf8 } from '../bytes.ts';
 import { LinkProblem, type LinkPort } from './port.ts';
 import { say } from '../words.ts';
 
 const TIMEOUT_MS = 4000;
-const decode = (bytes: number[]): string => {
-  const text = bytes.map((b) => String.fromCharCode(b)).join('');
-  try {
-    return decodeURIComponent(
-      text.replace(/[^A-Za-z0-9]/g, (c) => `%${c.charCodeAt(0).toString(16).padStart(2, '0')}`)
-    );
-  } catch {
-    return text;
-  }
-};
+/** how long a reply is awaited that should come at once; how often what did not go through is said */
+const SOON_MS = 500;
+const TRIES = 12;
+const SAME = 4;
+/** bytes of code at once: of a longer line too much would have to be said again */
+const PIECE = 240;
+/** a device that talks without end is not listened to for ever */
+const FLOOD = 1 << 16;
+const RAW = 'raw REPL; CTRL-B to exit\r\n>';
+/**
+ * What is put on the device first: `_a` takes a piece of longer code into `_k`; `_x` runs code, under its own names, whose result is in `r`, and `p` the file that `_w`
+ * writes pieces of. Both tell what they heard by its checksum.
+ */
+const HELPERS = `import binascii
+_p = ''
+_k = b''
+_b = binascii.crc32
+def _a(a, c, d):
+    global _k
+    if _b(d, a) != c:
+        return print('again')
+    _k = _k[:a] + d
+    print(c, len(_k), end='')
+def _x(c, s):
+    global _p
+    if _b(s) != c:
+        return print('again')
+    g = {}
+    exec(s, g)
+    _p = g.get('p', _p)
+    r = str(g.get('r', ''))
+    print(c, _b(r.encode()), r, end='')
+def _w(a, c, d):
+    if _b(d, a) != c:
+        return print('again')
+    with open(_p, 'r+b' if a else 'wb') as f:
+        f.seek(a)
+        f.write(d)
+    print(c, a, len(d), end='')
+`;
+const crcOf = (bytes: Uint8Array, from = 0): number => CRC32.buf(bytes, from) >>> 0;
+const decoder = new TextDecoder();
+
+/** What went wrong on the way, and may go right the next time. */
+class Garbled extends Error {}
 
 export class RawRepl {
-  private waiting: number[] = [];
+  private waiting: Uint8Array = new Uint8Array(0);
+  /** how often something had to be said again since it was entered */
+  again = 0;
+  private helped = false;
   constructor(private readonly port: LinkPort) {}
 
-  private async until(end: string, timeoutMs = TIMEOUT_MS): Promise<string> {
-    const tail = [...end].map((c) => c.charCodeAt(0));
+  /** Reads up to `end`, and past it. @returns what stood before it; undefined where it did not come in time */
+  private async until(end: string, timeoutMs: number): Promise<string | undefined> {
+    const tail = utf8(end);
     for (let looked = 0; ;) {
       for (; looked + tail.length <= this.waiting.length; looked++)
-        if (tail.every((c, i) => this.waiting[looked + i] === c))
-          return decode(this.waiting.splice(0, looked + tail.length).slice(0, looked));
+        if (tail.every((c, i) => this.waiting[looked + i] === c)) {
+          const text = decoder.decode(this.waiting.subarray(0, looked));
+          this.waiting = this.waiting.slice(looked + tail.length);
+          return text;
+        }
+      if (this.waiting.length > FLOOD) return undefined;
       const more = await this.port.read(timeoutMs);
-      if (!more)
-        throw new LinkProblem(
-          say(
-            'The device does not answer. A cable that only charges carries no program: take another one. Otherwise unplug the device, plug it in again and try once more.'
-          )
-        );
-      this.waiting.push(...more);
+      if (!more) return undefined;
+      this.waiting = joined([this.waiting, more]);
     }
   }
-
-  /** Stops whatever runs and enters the raw REPL. @returns the banner's last line, with MicroPython's version */
-  async enter(): Promise<string> {
-    await this.port.write(utf8('\r\x03\x03\x02'));
-    const banner = await this.until('>>> ');
-    this.waiting.length = 0;
-    await this.port.write(utf8('\r\x01'));
-    await this.until('raw REPL; CTRL-B to exit\r\n>');
-    return banner.split('\n').find((l) => l.includes('MicroPython')) ?? '';
+  private silent(): LinkProblem {
+    return new LinkProblem(
+      say(
+        'The device does not answer. A cable that only charges carries no program: take another one. Otherwise unplug the device, plug it in again and try once more.'
+      ),
+      'silent'
+    );
   }
 
-  /** Runs code; what it printed. @throws LinkProblem with the device's last line if it raised */
+  /** Stops whatever runs and enters the raw REPL. @returns MicroPython's line of the banner @throws LinkProblem if it is none */
+  async enter(): Promise<string> {
+    let heard = '';
+    for (let tries = 0; tries < 4; tries++) {
+      this.waiting = new Uint8Array(0);
+      await this.port.write(utf8('\r\x03\x03\x02'));
+      const banner = await this.until('>>> ', tries ? SOON_MS * 2 : TIMEOUT_MS / 2);
+      // of one that talks without end, its beginning
+      heard ||= (banner ?? decoder.decode(this.waiting.subarray(0, 200))).trim();
+      if (banner === undefined) continue;
+      const line = banner.split('\n').find((l) => l.includes('MicroPython'));
+      if (await this.rawMode()) return line?.trim() ?? '';
+      if (!line) break;
+    }
+    if (/factory demo/i.test(heard))
+      throw new LinkProblem(
+        say(
+          'The device has its factory demo and no MicroPython. Install MicroPython first: hold Dot while you plug it in, and it appears as a drive.'
+        ),
+        'factory'
+      );
+    if (heard)
+      throw new LinkProblem(
+        say('Something other than MicroPython answers on this device: "{heard}". Install MicroPython on it.', {
+          heard: heard.split(/\r?\n/)[0].slice(0, 80)
+        }),
+        'other firmware'
+      );
+    throw this.silent();
+  }
+  private async rawMode(): Promise<boolean> {
+    this.waiting = new Uint8Array(0);
+    this.helped = false;
+    await this.port.write(utf8('\r\x03\x01'));
+    return (await this.until(RAW, TIMEOUT_MS / 2)) !== undefined;
+  }
+  /** Back to where commands are taken, after something was lost. */
+  private async recover(): Promise<void> {
+    this.again++;
+    for (let tries = 0; tries < TRIES; tries++) {
+      this.waiting = new Uint8Array(0);
+      await this.port.write(utf8('\r\x03\x03\x01'));
+      if ((await this.until(RAW, SOON_MS)) !== undefined) return;
+    }
+    throw this.silent();
+  }
+
+  /** Runs code once, as it is; what it printed. @throws LinkProblem with the device's last line if it raised */
   async exec(code: string, timeoutMs = TIMEOUT_MS): Promise<string> {
     await this.port.write(utf8(code + '\x04'));
-    await this.until('OK', timeoutMs);
-    const out = await this.until('\x04', timeoutMs);
-    const errors = await this.until('\x04>', timeoutMs);
-    if (errors.trim()) {
-      const last = errors.trim().split('\n').pop()!.trim();
-      if (/OSError: (\[Errno )?28/.test(last))
-        throw new LinkProblem(say('The storage of the device is full. Delete a program that is no longer needed.'));
-      throw new LinkProblem(say('The device says: {last}', { last }));
+    const ok = await this.until('OK', timeoutMs);
+    const out = ok === undefined ? undefined : await this.until('\x04', timeoutMs);
+    const errors = out === undefined ? undefined : await this.until('\x04>', timeoutMs);
+    if (errors === undefined) throw this.silent();
+    if (errors.trim()) throw problemOf(errors);
+    return out!;
+  }
+  /** Says one line, again where it did not go through. @returns what follows `crc` in the answer */
+  private async sure(line: string, crc: number, timeoutMs: number): Promise<string> {
+    let said = '';
+    let same = 0;
+    for (let tries = 0; tries < TRIES; tries++) {
+      try {
+        if (!this.helped) {
+          const code = utf8(HELPERS);
+          const heard = await this.exec(
+            `import binascii\n_s=${pyBytes(code)}\nprint(binascii.crc32(_s)==${crcOf(code)} and not exec(_s))`,
+            timeoutMs
+          );
+          if (heard.trim() !== 'True') throw new Garbled();
+          this.helped = true;
+        }
+        const out = await this.exec(line, timeoutMs);
+        if (!out.startsWith(`${crc} `)) throw new Garbled();
+        return out.slice(`${crc} `.length);
+      } catch (error) {
+        if (!(error instanceof Garbled || error instanceof LinkProblem)) throw error;
+        const { message } = error;
+        same = message && message === said ? same + 1 : 0;
+        said = message;
+        // what the device says again and again is so; a full storage does not grow by asking
+        if (error instanceof LinkProblem && error.what !== 'silent' && (error.what === 'full' || same >= SAME))
+          throw error;
+        await this.recover();
+      }
     }
-    return out;
+    throw new LinkProblem(
+      say('Too much is lost on the way: the cable or its plug is bad. Take another cable and send again.')
+    );
+  }
+  /**
+   * Runs code that may safely run twice, and that only if it arrived whole. @returns what it left in `r`, as a text
+   * @throws LinkProblem
+   */
+  async ask(code: string, timeoutMs = TIMEOUT_MS): Promise<string> {
+    const bytes = utf8(code);
+    const long = bytes.length > 2 * PIECE;
+    for (let tries = 0; tries < TRIES; tries++) {
+      if (long)
+        for (let at = 0; at < bytes.length; at += PIECE) {
+          const piece = bytes.subarray(at, at + PIECE);
+          await this.sure(`_a(${at},${crcOf(piece, at)},${pyBytes(piece)})`, crcOf(piece, at), SOON_MS);
+        }
+      const answer = await this.sure(`_x(${crcOf(bytes)},${long ? '_k' : pyBytes(bytes)})`, crcOf(bytes), timeoutMs);
+      const cut = answer.indexOf(' ');
+      const text = answer.slice(cut + 1).replaceAll('\r\n', '\n');
+      if (crcOf(utf8(text)) === Number(answer.slice(0, cut))) return text;
+      await this.recover();
+    }
+    throw this.silent();
+  }
+  /** Writes a piece of the file that `p` was set to by what was asked before: acknowledged, and again where it was not. */
+  async writes(at: number, piece: Uint8Array): Promise<void> {
+    const crc = crcOf(piece, at);
+    for (let tries = 0; tries < TRIES; tries++) {
+      if ((await this.sure(`_w(${at},${crc},${pyBytes(piece)})`, crc, SOON_MS)) === `${at} ${piece.length}`) return;
+      await this.recover();
+    }
+    throw this.silent();
   }
 
   async leave(): Promise<void> {
     await this.port.write(utf8('\x02'));
   }
 }
+function problemOf(errors: string): LinkProblem {
+  const last = errors.trim().split('\n').pop()!.trim();
+  return /ENOSPC|(Errno|OSError:) 28\b/.test(last)
+    ? new LinkProblem(say('The storage of the device is full. Take a program off it that is no longer needed.'), 'full')
+    : new LinkProblem(say('The device says: {last}', { last }));
+}
 /** Text as a Python literal with only ASCII in it. */
 export const pyString = (text: string): string =>
   JSON.stringify(text).replace(/[\u007f-\uffff]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`);
 /** Bytes as a Python literal. */
 export const pyBytes = (bytes: Uint8Array): string =>
-  `b'${[...bytes].map((b) => (b >= 32 && b < 127 && b !== 39 && b !== 92 ? String.fromCharCode(b) : `\\x${b.toString(16).padStart(2, '0')}`)).join('')}'`;
+  `b'${[...bytes].map((b) => (b === 10 ? '\\n' : b >= 32 && b < 127 && b !== 39 && b !== 92 ? String.fromCharCode(b) : `\\x${b.toString(16).padStart(2, '0')}`)).join('')}'`;

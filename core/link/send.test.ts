@@ -2,7 +2,7 @@
 import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
 import CRC32 from 'crc-32';
 import { describe, expect, it } from 'vitest';
-import { programFile } from '../../board/standin/program-file.ts';
+import { programFile } from './file.ts';
 import { utf8 } from '../bytes.ts';
 import { barrow } from '../kit/kit.ts';
 import { noQuirks } from '../kit/quirks.ts';
@@ -12,20 +12,30 @@ import { StandIn, type Flash, type LoadMicroPython } from '../../board/standin/s
 import { Bed, file, library } from '../../board/standin/bed.ts';
 import { LinkClosed, LinkProblem } from './port.ts';
 import { pyBytes, pyString } from './repl.ts';
-import { send, type Progress } from './send.ts';
+import { CABLES } from '../../board/standin/cable.ts';
+import { STORAGE, usedBytes } from '../../board/standin/drive.ts';
+import { typeLine } from './programs.ts';
+import { checkFits, identify, send, type Found, type Progress, type Sent } from './send.ts';
 
 const go = (
   bed: Bed,
   word: string,
-  options: { install?: boolean; progress?: (p: Progress) => void; cancelled?: () => boolean } = {}
-) =>
+  options: { install?: boolean; progress?: (p: Progress) => void; cancelled?: () => boolean; device?: string } = {}
+): Promise<Sent> =>
   send(bed, {
     file: file(word),
+    device: options.device ?? 'barrow',
     library,
     mayInstall: async () => options.install ?? true,
     progress: options.progress ?? (() => {}),
     cancelled: options.cancelled
   });
+/** Changes the program that is being written, behind the back of who sends it. */
+const spoils = (bed: Bed) => (command: string) => {
+  if (/p\/2\.py\.tmp/.test(command) && bed.board.flash['p/2.py.tmp']?.length === file('new').length)
+    bed.board.write('p/2.py.tmp', utf8(new TextDecoder().decode(file('new')).replace('"new"', '"nev"')));
+  return command;
+};
 const ready: Flash = { 'lib/mossbell.py': library.file };
 
 describe('sending', () => {
@@ -33,7 +43,14 @@ describe('sending', () => {
     const bed = await new Bed().boot(ready);
     const stages: string[] = [];
     const { found, number } = await go(bed, 'one', { progress: (p) => stages.push(p.stage) });
-    expect(found).toMatchObject({ micropython: '1.27', library: '1.6', serial: 'MB-TEST', battery: 100, programs: [] });
+    expect(found).toMatchObject({
+      micropython: '1.27',
+      library: '1.7',
+      serial: 'MB-TEST',
+      battery: 100,
+      device: 'barrow',
+      programs: []
+    });
     expect(number).toBe(1);
     expect([...new Set(stages)]).toEqual(['asking', 'sending', 'checking', 'done']);
     expect(await bed.says()).toEqual(['one']);
@@ -63,52 +80,89 @@ describe('sending', () => {
     expect(found.library).toBe('0.3');
     expect(await bed.says()).toEqual(['new']);
   });
-  it('cut at any byte, leaves the old program or the new one, whole and running', async () => {
+  it('cut at every byte of the conversation, leaves the old program or the new one, whole, and a second send works', async () => {
     const whole = await new Bed().boot(ready);
     await go(whole, 'old');
     const flash = whole.board.flash;
-    const before = whole.sent;
+    const before = whole.cable.bytes;
     await go(whole, 'new');
-    const length = whole.sent - before;
-    const seen = new Set<string>();
-    // every byte near the end, where the pointer changes, and a spread over the rest
-    const places = [
-      ...Array.from({ length: 50 }, (_, i) => Math.floor((i * (length - 150)) / 50)),
-      ...Array.from({ length: 150 }, (_, i) => length - 150 + i)
-    ];
-    for (const at of places) {
-      const bed = await new Bed(at).boot(flash);
+    const length = whole.cable.bytes - before;
+    const stood = new Map<string, number>();
+    // its power stays on: what it was in the middle of, it is in the middle of when the next cable comes
+    for (let at = 0; at < length; at++) {
+      whole.putBack(flash);
+      await expect(go(whole.onAnotherCable({ diesAt: at }), 'new'), `cut at byte ${at}`).rejects.toThrow(LinkClosed);
+      const again = whole.onAnotherCable();
+      const { programs } = await identify(again);
+      const first = programs.find((p) => p.starts)!;
+      expect(programs.every((p) => p.whole) && first.whole, `cut at byte ${at}`).toBe(true);
+      stood.set(first.called!.name, (stood.get(first.called!.name) ?? 0) + 1);
+      if (at % 10) continue;
+      expect((await go(again, 'third')).number).toBe(first.called!.name === 'new' || programs.length > 1 ? 3 : 2);
+      expect((await identify(again)).programs[0]).toMatchObject({
+        called: { name: 'third' },
+        whole: true,
+        starts: true
+      });
+    }
+    expect(stood.get('old')).toBeGreaterThan(length / 2);
+    expect(stood.get('new')).toBeGreaterThan(0);
+    // and it starts, in a device that has lost its power as well
+    for (const share of [0.1, 0.3, 0.5, 0.6, 0.7, 0.8, 0.9, 0.95, 0.98, 0.99, 0.999]) {
+      const bed = await new Bed({ diesAt: Math.floor(length * share) }).boot(flash);
       await expect(go(bed, 'new')).rejects.toThrow(LinkClosed);
-      const said = await bed.says();
-      expect(['old', 'new'], `cut at byte ${at}`).toContain(said[0]);
-      seen.add(said[0]);
+      expect([['old'], ['new']], `cut at ${share}`).toContainEqual(await bed.says());
     }
-    expect(seen).toContain('old');
-  }, 240_000);
-  it('notices a byte that was lost on the way, and keeps the old program', async () => {
-    const good = await new Bed().boot(ready);
-    await go(good, 'old');
-    const flash = good.board.flash;
-    const probe = await new Bed().boot(flash);
-    await go(probe, 'new');
-    const bed = await new Bed(Infinity, probe.sent - 700).boot(flash);
-    await expect(go(bed, 'new')).rejects.toThrow(LinkProblem);
-    expect(await bed.says()).toEqual(['old']);
+  }, 600_000);
+  it('goes on after a cut where it was, with the library and with the program', async () => {
+    const probe = await new Bed().boot({});
+    await go(probe, 'x');
+    const bed = await new Bed({ diesAt: probe.cable.bytes / 2 }).boot({});
+    const told: Progress[] = [];
+    await expect(go(bed, 'x', { progress: (p) => told.push(p) })).rejects.toThrow(LinkClosed);
+    const reached = told.at(-1)!;
+    expect(reached.stage).toBe('library');
+    const again = bed.onAnotherCable();
+    const more: Progress[] = [];
+    await go(again, 'x', { progress: (p) => more.push(p) });
+    const first = more.find((p) => p.stage === 'library')!;
+    expect(first.share).toBeGreaterThanOrEqual(reached.share);
+    expect(again.cable.bytes).toBeLessThan(probe.cable.bytes * 0.65);
+    expect(CRC32.buf(bed.board.flash['lib/mossbell.py'])).toBe(CRC32.buf(library.file));
+    // of another text nothing is taken
+    const other = await new Bed().boot({ ...ready, 'p/1.py.tmp': utf8('from mossbell import nothing') });
+    await go(other, 'mine');
+    expect(await other.says()).toEqual(['mine']);
   });
-  it('says which piece did not arrive whole, or that what arrived is another text, and keeps the old program', async () => {
+  it.each([1, 2, 3, 4, 5, 6])('over a flaky cable says again what was lost, and says so (seed %i)', async (seed) => {
+    const bed = await new Bed({ cable: 'flaky', seed }).boot({});
+    const { again } = await go(bed, 'through');
+    expect(again).toBeGreaterThan(5);
+    expect(CRC32.buf(bed.board.flash['lib/mossbell.py'])).toBe(CRC32.buf(library.file));
+    expect(await bed.says()).toEqual(['through']);
+  });
+  it('gives up in words where most is lost, and where the cable only charges', async () => {
+    const bed = await new Bed().boot(ready);
+    bed.garble = (c) => (c.startsWith('_w(') ? c.replace('_w(', '_v(') : c);
+    await expect(go(bed, 'x')).rejects.toThrow("name '_v' isn't defined");
+    const charges = await new Bed({ cable: 'charge' }).boot(ready);
+    await expect(go(charges, 'x')).rejects.toThrow('A cable that only charges carries no program');
+    expect(Object.keys(CABLES)).toContain('charge');
+  });
+  it('says that pieces do not arrive whole, or that what arrived is another text, and keeps the old program', async () => {
     const good = await new Bed().boot(ready);
     await go(good, 'old');
     const flash = good.board.flash;
-    for (const [garble, says] of [
-      [(c: string) => c.replace('log(', 'og('), 'A piece of the program did not arrive whole'],
-      [(c: string) => c.replace('log("new")', 'log("nev")'), 'What arrived differs from what was sent']
-    ] as const) {
-      const bed = await new Bed().boot(flash);
-      bed.garble = garble;
-      await expect(go(bed, 'new')).rejects.toThrow(says);
-      expect(await bed.says()).toEqual(['old']);
-      expect(bed.flash['p/2.py']).toBeUndefined();
-    }
+    const garbled = await new Bed().boot(flash);
+    // the line that says so arrives as another, each time
+    garbled.garble = (c) => (c.startsWith('_w(') ? c.replace('log(', 'og(') : c);
+    await expect(go(garbled, 'new')).rejects.toThrow('Too much is lost on the way');
+    expect(await garbled.says()).toEqual(['old']);
+    const spoiled = await new Bed().boot(flash);
+    spoiled.garble = spoils(spoiled);
+    await expect(go(spoiled, 'new')).rejects.toThrow('What arrived differs from what was sent');
+    expect(await spoiled.says()).toEqual(['old']);
+    expect(Object.keys(spoiled.flash).filter((p) => p.startsWith('p/2'))).toEqual([]);
   });
   it('tells how far it is, in hundredths that only grow, for the library and for the program', async () => {
     const bed = await new Bed().boot({});
@@ -129,26 +183,66 @@ describe('sending', () => {
     // and it leaves the device as it was found, in its friendly mode
     expect(bed.commands.at(-1)).toBe('\x02');
   });
-  it('is refused before anything is written where there is no room, and takes the last byte that is free', async () => {
-    const free = (n: number) => (c: string) => c.replace('print(s[0] * s[3])', `print(${n})`);
-    const size = file('tight').length;
-    const bed = await new Bed().boot(ready);
-    bed.garble = free(size - 1);
-    await expect(go(bed, 'tight')).rejects.toThrow('The storage of the device is full');
-    expect(Object.keys(bed.board.flash).filter((p) => p.startsWith('p/'))).toEqual([]);
-    const next = await new Bed().boot(ready);
-    next.garble = free(size);
-    expect((await go(next, 'tight')).found.freeBytes).toBe(size);
+  it('is refused before anything is written where there is no room, with what could go', async () => {
+    const bed = await new Bed().boot({ ...ready, 'p/1.py': file('one'), 'p/2.py': file('two', 'Zwei') });
+    const free = STORAGE - usedBytes(bed.board.flash);
+    const names = Object.keys(bed.board.flash);
+    bed.board.write('photos.bin', new Uint8Array(free));
+    await expect(go(bed, 'tight')).rejects.toThrow(
+      'The storage of the device is full: 2.0 kB are needed and 0.0 kB are free. These could go: one (1.0 kB), Zwei (1.0 kB).'
+    );
+    bed.board.write('photos.bin', new Uint8Array(free - 1024));
+    await expect(go(bed, 'tight')).rejects.toThrow('These could go: one (1.0 kB).');
+    expect(Object.keys(bed.board.flash).sort()).toEqual([...names, 'photos.bin'].sort());
+    for (const path of ['p/1.py', 'p/2.py']) bed.board.remove(path);
+    bed.board.write('photos.bin', new Uint8Array(free + 1024));
+    await expect(go(bed, 'tight')).rejects.toThrow('Other files take the room');
+    // the last blocks that are free are taken
+    bed.board.write('photos.bin', new Uint8Array(free));
+    const { found } = await go(bed, 'tight');
+    expect([found.freeBytes, found.blockBytes]).toEqual([2048, 1024]);
+    expect(await bed.says()).toEqual(['tight']);
   });
   it('passes on in words what the device says: full on the way, or something else', async () => {
     for (const [raised, says] of [
-      ['OSError(28)', 'The storage of the device is full. Delete'],
+      ['OSError(28)', 'The storage of the device is full. Take'],
       ['ValueError("a  b")', /^The device says: ValueError: a {2}b$/]
     ] as const) {
       const bed = await new Bed().boot(ready);
-      bed.garble = (c) => (c.includes('_f.write(b') ? `raise ${raised}\x04` : c);
+      bed.garble = (c) => (c.startsWith('_w(') ? `raise ${raised}\x04` : c);
       await expect(go(bed, 'x')).rejects.toThrow(says);
     }
+    // the file system of the stand-in ends where a board's does
+    const bed = await new Bed().boot(ready);
+    bed.board.write('photos.bin', new Uint8Array(STORAGE - usedBytes(bed.board.flash) - 2048));
+    await expect(typeLine(bed, `open('x', 'wb').write(bytes(3000))`)).rejects.toThrow(
+      'The storage of the device is full'
+    );
+    expect(usedBytes(bed.board.flash)).toBeLessThanOrEqual(STORAGE);
+  });
+  it('sends nothing to another device, an old MicroPython, a factory demo, or what answers something else', async () => {
+    const bed = await new Bed().boot(ready);
+    await expect(go(bed, 'x', { device: 'saucer' })).rejects.toThrow(
+      'This device is a Barrow, and the program is for a Saucer.'
+    );
+    expect(() => checkFits({ micropython: '1.19', device: '' } as Found, 'barrow')).toThrow(
+      'MicroPython 1.19 on this device is too old: 1.20 or later is needed.'
+    );
+    expect(() => checkFits({ micropython: '2.0', device: '' } as Found, 'barrow')).not.toThrow();
+    const factory = await new Bed().boot({}, 'factory');
+    await expect(go(factory, 'x')).rejects.toMatchObject({ what: 'factory' });
+    const bare = await new Bed().boot({}, '');
+    await expect(go(bare, 'x')).rejects.toMatchObject({ what: 'silent' });
+    const talks = (word: string): LinkPort => ({ write: async () => {}, read: async () => utf8(word) });
+    await expect(go(talks('tick\r\n') as Bed, 'x')).rejects.toMatchObject({
+      what: 'other firmware',
+      message: expect.stringContaining('"tick"')
+    });
+    await expect(go(talks('Clockwork 2.1 ready\r\n>>> ') as Bed, 'x')).rejects.toThrow(
+      'Something other than MicroPython answers on this device: "Clockwork 2.1 ready"'
+    );
+    for (const untouched of [bed, factory, bare])
+      expect(Object.keys(untouched.board.flash).filter((f) => f.startsWith('p/'))).toEqual([]);
   });
   it('counts programs by number, whatever else lies beside them, and an odd library is an old one', async () => {
     const bed = await new Bed().boot({
@@ -158,7 +252,7 @@ describe('sending', () => {
       'p/8.txt': utf8('x')
     });
     const { found, number } = await go(bed, 'eight');
-    expect([found.library, found.programs, number]).toEqual(['?', [7], 8]);
+    expect([found.library, found.programs.map((p) => p.number), number]).toEqual(['?', [7], 8]);
     expect(await bed.says()).toEqual(['eight']);
   });
   it('can be cancelled, and says that the old program is still there', async () => {
@@ -170,7 +264,7 @@ describe('sending', () => {
   it('tells when the device does not answer', async () => {
     const dead: LinkPort = { write: async () => {}, read: async () => undefined };
     await expect(
-      send(dead, { file: file('x'), library, mayInstall: async () => true, progress: () => {} })
+      send(dead, { file: file('x'), device: 'barrow', library, mayInstall: async () => true, progress: () => {} })
     ).rejects.toThrow('does not answer');
   });
 });

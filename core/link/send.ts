@@ -1,80 +1,147 @@
 /**
  * Sending a program (design: link.md). A new file is written beside the old ones, checked, renamed, and only then made the
- * active one: cut at any byte, the device still has its old program, whole.
+ * active one: cut at any byte, the device still has its old program, whole. What was written before a cut is not sent again.
  */
 import CRC32 from 'crc-32';
+import { say } from '../words.ts';
+import { calledIn, hex, kitName, type Called } from './file.ts';
 import { LinkProblem, type LinkPort } from './port.ts';
-import { pyBytes, pyString, RawRepl } from './repl.ts';
+import { pyString, RawRepl } from './repl.ts';
 
+/** A program that lies on a device. */
+export type Held = {
+  number: number;
+  /** of a program that was put there by another way there is neither name nor time */
+  called?: Called;
+  bytes: number;
+  /** its checksum holds: what is not whole is not started */
+  whole: boolean;
+  /** the one that the button starts */
+  starts: boolean;
+  /** CRC-32 of its text, which tells one version of a program from another */
+  crc: number;
+};
 export type Found = {
   micropython: string;
   /** of the board library, or '' where it is missing */
   library: string;
   freeBytes: number;
+  /** a file takes whole blocks of so many bytes */
+  blockBytes: number;
+  /** '' and -1 where the device does not tell */
   serial: string;
   battery: number;
-  programs: number[];
+  /** which kit its board is for; '' where it does not tell */
+  device: string;
+  /** the newest first */
+  programs: Held[];
 };
 export type Progress = { stage: 'asking' | 'library' | 'sending' | 'checking' | 'done'; share: number; says: string };
 export type Step = (progress: Progress) => void;
-/** A program as the list on the device has it. */
-export type Called = { name: string; at: number };
-const toldOf = ({ name, at }: Called): string => `${Math.round(at)} ${name}`;
 
 const CHUNK = 192;
-const ASK = `
-import os, sys
-def _ask():
+/** The board library needs it. */
+const OLDEST = [1, 20];
+export const ASK = `
+import os, sys, binascii
+def version():
     try:
         with open('lib/mossbell.py') as f:
             line = [l for l in f.read(1500).split('\\n') if l.startswith('VERSION')]
-        version = (line[0].split('"') + ['?', '?'])[1] if line else '?'
+        return (line[0].split('"') + ['?', '?'])[1] if line else '?'
     except OSError:
-        version = ''
+        return ''
+serial, battery, device = '', -1, ''
+try:
+    import mossbell_port as port
+    serial, battery, device = port.serial(), port.battery(), port.device()
+except (ImportError, AttributeError):
+    pass
+for folder in ('p', 'lib'):
     try:
-        import mossbell_port as p
-        serial, battery = p.serial(), p.battery()
-    except ImportError:
-        serial, battery = '', -1
-    for folder in ('p', 'lib'):
-        try:
-            os.mkdir(folder)
-        except OSError:
-            pass
-    s = os.statvfs('/')
-    print(sys.implementation[1][0], sys.implementation[1][1], sep='.')
-    print(version)
-    print(s[0] * s[3])
-    print(serial)
-    print(battery)
-    print(' '.join([n[:-3] for n in os.listdir('p') if n.endswith('.py')]))
-_ask()
+        os.mkdir(folder)
+    except OSError:
+        pass
+stat = os.statvfs('/')
+try:
+    with open('p/active') as f:
+        active = f.read().split()[0]
+except (OSError, IndexError):
+    active = '-'
+lines = [str(sys.implementation[1][0]) + '.' + str(sys.implementation[1][1]), version(), str(stat[0] * stat[3]), str(stat[0]), serial, str(battery), device, active]
+for name in os.listdir('p'):
+    if not name.endswith('.py') or not name[:-3].isdigit():
+        continue
+    with open('p/' + name, 'rb') as f:
+        data = f.read()
+    cut = data.rfind(b'# moss bell crc ')
+    crc, whole, tail = binascii.crc32(data[:cut]), False, ''
+    try:
+        whole = cut >= 0 and crc == int(data[cut + 16:cut + 24], 16)
+        tail = data[cut + 24:].decode().strip() if whole else ''
+    except ValueError:
+        pass
+    lines.append(' '.join([name[:-3], str(len(data)), str(int(whole)), str(crc), tail]))
+r = '\\n'.join(lines)
 `;
-import { say } from '../words.ts';
-
 /** Reads what is on the device. The raw REPL must have been entered. */
 export async function ask(repl: RawRepl): Promise<Found> {
-  const [micropython, library, free, serial, battery, programs] = (await repl.exec(ASK)).split(/\r?\n/);
+  const [micropython, library, free, block, serial, battery, device, active, ...lines] = (await repl.ask(ASK)).split(
+    '\n'
+  );
+  const programs = lines.flatMap((line): Held[] => {
+    const found = /^(\d+) (\d+) ([01]) (\d+)( .*)?$/.exec(line);
+    if (!found) return [];
+    const [, number, bytes, whole, crc, tail = ''] = found;
+    const called = calledIn(tail);
+    return [
+      {
+        number: Number(number),
+        bytes: Number(bytes),
+        whole: whole === '1',
+        starts: false,
+        crc: Number(crc),
+        ...(called ? { called } : {})
+      }
+    ];
+  });
+  programs.sort((a, b) => b.number - a.number);
+  // as the launcher does: the one that was made so, or the newest that is whole
+  const first = programs.find((p) => p.whole && String(p.number) === active) ?? programs.find((p) => p.whole);
   return {
     micropython,
     library,
     freeBytes: Number(free),
+    blockBytes: Number(block),
     serial,
     battery: Number(battery),
-    // files of other names are somebody's own
-    programs: (programs ?? '')
-      .split(' ')
-      .filter((name) => /^\d+$/.test(name))
-      .map(Number)
+    device,
+    programs: programs.map((p) => ({ ...p, starts: p === first }))
   };
 }
+/** In the raw REPL, which is left again, whatever comes of it. */
+export async function within<T>(port: LinkPort, does: (repl: RawRepl) => Promise<T>): Promise<T> {
+  const repl = new RawRepl(port);
+  await repl.enter();
+  try {
+    return await does(repl);
+  } finally {
+    await repl.leave().catch(() => undefined);
+  }
+}
+/** What is on the device, asked over its cable. @throws LinkProblem */
+export const identify = (port: LinkPort): Promise<Found> => within(port, ask);
 
-/** Makes a program the one that the button starts: the pointer is replaced as a whole. `os` has been imported. */
+/** Makes a program the one that the button starts: the pointer is replaced as a whole. */
 export const makeActive = (repl: RawRepl, number: number, crc: number): Promise<string> =>
-  repl.exec(
-    `_f = open('p/active.tmp', 'w')\n_f.write('${number} ${(crc >>> 0).toString(16)}')\n_f.close()\nos.rename('p/active.tmp', 'p/active')`
+  repl.ask(
+    `import os\nwith open('p/active.tmp', 'w') as f:\n    f.write('${number} ${hex(crc)}')\nos.rename('p/active.tmp', 'p/active')`
   );
-/** Writes a file in acknowledged chunks to `path`.tmp, reads back size and checksum, renames it. */
+const crcOf = (bytes: Uint8Array): number => CRC32.buf(bytes) >>> 0;
+/**
+ * Writes a file in acknowledged pieces to `path`.tmp, reads back size and checksum, renames it. Where a beginning of it lies
+ * there already, it goes on from that.
+ */
 async function put(
   repl: RawRepl,
   path: string,
@@ -83,34 +150,38 @@ async function put(
   cancelled: () => boolean
 ): Promise<void> {
   const tmp = pyString(`${path}.tmp`);
-  await repl.exec(`import os, binascii\n_f = open(${tmp}, 'wb')`);
-  try {
-    for (let at = 0; at < bytes.length; at += CHUNK) {
-      if (cancelled()) throw new LinkProblem(say('Sending was cancelled. The old program is still on the device.'));
-      const wrote = await repl.exec(`print(_f.write(${pyBytes(bytes.subarray(at, at + CHUNK))}))`);
-      if (Number(wrote) !== Math.min(CHUNK, bytes.length - at))
-        throw new LinkProblem(say('A piece of the program did not arrive whole. Send it again.'));
-      said(Math.min(1, (at + CHUNK) / bytes.length));
-    }
-  } finally {
-    await repl.exec('_f.close()').catch(() => undefined);
+  const told = async (): Promise<[number, number]> =>
+    (
+      await repl.ask(
+        `import binascii\np = ${tmp}\nn = c = 0\ntry:\n    with open(p, 'rb') as f:\n        while True:\n            d = f.read(512)\n            if not d:\n                break\n            n += len(d)\n            c = binascii.crc32(d, c)\nexcept OSError:\n    pass\nr = str(n) + ' ' + str(c)`
+      )
+    )
+      .split(' ')
+      .map(Number) as [number, number];
+  const [there, crc] = await told();
+  const from = there <= bytes.length && crc === crcOf(bytes.subarray(0, there)) ? there : 0;
+  for (let at = from; at < bytes.length; at += CHUNK) {
+    if (cancelled()) throw new LinkProblem(say('Sending was cancelled. The old program is still on the device.'));
+    await repl.writes(at, bytes.subarray(at, at + CHUNK));
+    said(Math.min(1, (at + CHUNK) / bytes.length));
   }
-  const [size, crc] = (await repl.exec(`_d = open(${tmp}, 'rb').read()\nprint(len(_d), binascii.crc32(_d))\n_d = None`))
-    .trim()
-    .split(' ')
-    .map(Number);
-  if (size !== bytes.length || crc !== CRC32.buf(bytes) >>> 0)
+  const [size, whole] = await told();
+  if (size !== bytes.length || whole !== crcOf(bytes)) {
+    await repl.ask(`import os\ntry:\n    os.remove(${tmp})\nexcept OSError:\n    pass`);
     throw new LinkProblem(
       say('What arrived differs from what was sent. Send it again; the old program is still on the device.')
     );
-  await repl.exec(`os.rename(${tmp}, ${pyString(path)})`);
+  }
+  await repl.ask(
+    `import os\ntry:\n    os.rename(${tmp}, ${pyString(path)})\nexcept OSError:\n    os.stat(${pyString(path)})`
+  );
 }
 
 export type SendOptions = {
   /** program text, with the checksum line that the launcher looks for */
   file: Uint8Array;
-  /** what its list of programs calls it, and when it was sent, ms since 1970 */
-  called?: Called;
+  /** the kit that the program is for */
+  device: string;
   /** the board library as it ships, and its version */
   library: { file: Uint8Array; version: string };
   /** asked when the library is missing or old */
@@ -118,52 +189,117 @@ export type SendOptions = {
   progress: Step;
   cancelled?: () => boolean;
 };
+export type Sent = {
+  found: Found;
+  /** under which the program now stands */
+  number: number;
+  /** how often something was lost on the way and said again */
+  again: number;
+};
 
-/** The whole procedure. @returns what was found, and the number under which the program now stands */
+/** What a device must be to take a program for `device`. @throws LinkProblem with what is in the way */
+export function checkFits(found: Found, device: string): void {
+  const [major, minor] = found.micropython.split('.').map(Number);
+  if (major < OLDEST[0] || (major === OLDEST[0] && minor < OLDEST[1]))
+    throw new LinkProblem(
+      say('MicroPython {version} on this device is too old: {oldest} or later is needed. Install MicroPython on it.', {
+        version: found.micropython,
+        oldest: OLDEST.join('.')
+      }),
+      'old MicroPython'
+    );
+  if (found.device && found.device !== device)
+    throw new LinkProblem(
+      say(
+        'This device is a {other}, and the program is for a {device}. Take the right device, or open a project for this one.',
+        {
+          other: kitName(found.device),
+          device: kitName(device)
+        }
+      ),
+      'another device'
+    );
+}
+const kB = (bytes: number): string => (bytes / 1000).toFixed(1);
+/** @throws LinkProblem where it has no room for files of these sizes and the pointer, with what could go */
+function checkRoom(found: Found, ...files: number[]): void {
+  const takes = (bytes: number): number => Math.ceil(bytes / found.blockBytes) * found.blockBytes;
+  const needed = [...files, 1].reduce((sum, bytes) => sum + takes(bytes), 0);
+  if (needed <= found.freeBytes) return;
+  let free = found.freeBytes;
+  // the oldest first, and the one that the button starts last of all
+  const old = [...found.programs].reverse().sort((a, b) => Number(a.starts) - Number(b.starts));
+  const go = old.filter((p) => {
+    const goes = free < needed;
+    if (goes) free += takes(p.bytes);
+    return goes;
+  });
+  throw new LinkProblem(
+    say('The storage of the device is full: {needed} kB are needed and {free} kB are free.', {
+      needed: kB(needed),
+      free: kB(found.freeBytes)
+    }) +
+      ' ' +
+      (free >= needed
+        ? say('These could go: {programs}.', {
+            programs: go
+              .map(
+                (p) => `${p.called?.name ?? say('program {number}', { number: p.number })} (${kB(takes(p.bytes))} kB)`
+              )
+              .join(', ')
+          })
+        : say('Other files take the room: take them off the device first.')),
+    'full'
+  );
+}
+
+/** The whole procedure. */
 export async function send(
   port: LinkPort,
-  { file, called, library, mayInstall, progress, cancelled = () => false }: SendOptions
-): Promise<{ found: Found; number: number }> {
+  { file, device, library, mayInstall, progress, cancelled = () => false }: SendOptions
+): Promise<Sent> {
   const repl = new RawRepl(port);
   progress({ stage: 'asking', share: 0, says: say('Asking the device what it has') });
   await repl.enter();
   const found = await ask(repl);
-  if (found.library !== library.version) {
-    if (!(await mayInstall(found))) {
-      await repl.leave();
+  const old = found.library !== library.version;
+  try {
+    checkFits(found, device);
+    if (old && !(await mayInstall(found)))
       throw new LinkProblem(
         say('Without the board library the program cannot run. Nothing on the device was changed.')
       );
-    }
+    checkRoom(found, file.length, ...(old ? [library.file.length] : []));
+    if (old)
+      await put(
+        repl,
+        'lib/mossbell.py',
+        library.file,
+        (share) =>
+          progress({
+            stage: 'library',
+            share,
+            says: say('Installing the board library, {round} %', { round: Math.round(share * 100) })
+          }),
+        cancelled
+      );
+    const number = Math.max(0, ...found.programs.map((p) => p.number)) + 1;
     await put(
       repl,
-      'lib/mossbell.py',
-      library.file,
+      `p/${number}.py`,
+      file,
       (share) =>
-        progress({
-          stage: 'library',
-          share,
-          says: say('Installing the board library, {round} %', { round: Math.round(share * 100) })
-        }),
+        progress({ stage: 'sending', share, says: say('Sending, {round} %', { round: Math.round(share * 100) }) }),
       cancelled
     );
+    progress({ stage: 'checking', share: 1, says: say('Making it the one the button starts') });
+    await makeActive(repl, number, CRC32.buf(file));
+    await repl.leave();
+    progress({ stage: 'done', share: 1, says: say('The program is on the device') });
+    return { found, number, again: repl.again };
+  } catch (error) {
+    // it is left as it was found, in its friendly mode
+    await repl.leave().catch(() => undefined);
+    throw error;
   }
-  if (file.length > found.freeBytes)
-    throw new LinkProblem(say('The storage of the device is full. Delete a program that is no longer needed.'));
-  const number = Math.max(0, ...found.programs) + 1;
-  await put(
-    repl,
-    `p/${number}.py`,
-    file,
-    (share) =>
-      progress({ stage: 'sending', share, says: say('Sending, {round} %', { round: Math.round(share * 100) }) }),
-    cancelled
-  );
-  progress({ stage: 'checking', share: 1, says: say('Making it the one the button starts') });
-  // what it is called stands beside it; the pointer comes last
-  if (called) await repl.exec(`_f = open('p/${number}.txt', 'w')\n_f.write(${pyString(toldOf(called))})\n_f.close()`);
-  await makeActive(repl, number, CRC32.buf(file));
-  await repl.leave();
-  progress({ stage: 'done', share: 1, says: say('The program is on the device') });
-  return { found, number };
 }

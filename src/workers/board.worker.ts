@@ -5,6 +5,7 @@
 import '../../core/run/exact-math.ts';
 import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
 import wasmUrl from '@micropython/micropython-webassembly-pyscript/micropython.wasm?url';
+import type { Memory } from '../../board/standin/drive.ts';
 import { StandIn, type Flash, type LoadMicroPython, type Place } from '../../board/standin/standin.ts';
 import { noQuirks } from '../../core/kit/quirks.ts';
 import type { Value } from '../../core/language/program.ts';
@@ -22,6 +23,10 @@ export type ToBoard =
       serial: string;
       name: string;
       flash: Flash;
+      /** what runs on it; MicroPython if nothing is said */
+      firmware?: Memory['firmware'];
+      /** the board library that the factory demo has in itself */
+      rom?: string;
       charge?: number;
       maps: [number, (string | null)[]][];
       /** a text project is rehearsed: a board without faults, on the kit sheet's battery */
@@ -42,17 +47,24 @@ export type Order =
   | { type: 'place'; place: Place }
   | { type: 'map'; crc: number; blocks: (string | null)[] }
   | { type: 'start' }
+  /** choosing a program with the device's own buttons, while it waits */
+  | { type: 'choose'; does: 'next' | 'take' }
   | { type: 'press'; button: 'Dot' | 'Bar'; down: boolean }
   | { type: 'input'; input: Input }
+  | { type: 'charge'; charge: number }
   | { type: 'interrupt' }
   | { type: 'pause' }
   | { type: 'go'; how: Go }
   | { type: 'speed'; speed: number }
   | { type: 'stops'; list: Stop[] };
 export type FromBoard =
-  | { type: 'ready'; hasLibrary: boolean; charge: number }
+  | { type: 'ready'; charge: number }
   | { type: 'serial'; bytes: Uint8Array }
-  | { type: 'flash'; flash: Flash; hasLibrary: boolean; charge: number }
+  | { type: 'flash'; flash: Flash; charge: number }
+  /** its display shows the number of a program that can be taken; 0 when that is over */
+  | { type: 'chooses'; number: number }
+  /** it blinks and beeps */
+  | { type: 'shows' }
   | { type: 'began'; header: TraceHeader; specs: ChannelSpec[] }
   | { type: 'frame'; delta: Delta; worldUs: number; charge: number; pose: { x: number; y: number; facingDeg: number } }
   | { type: 'paused'; line: number; values: Record<string, Value>; why?: Why }
@@ -155,11 +167,18 @@ function act(order: Order): void {
       post({ type: 'ended', message, charge: board.charge, place: board.place });
       return;
     }
+    case 'choose':
+      board.choose(order.does);
+      report();
+      return;
     case 'press':
       if (board.running) board.press(order.button, order.down);
       return;
     case 'input':
       if (board.running) board.give(order.input);
+      return;
+    case 'charge':
+      board.charge = order.charge;
       return;
     case 'interrupt':
       stopped = true;
@@ -192,7 +211,7 @@ function report(): void {
     .join('\n');
   if (now === before) return;
   before = now;
-  post({ type: 'flash', flash, hasLibrary: 'lib/mossbell.py' in flash, charge: board.charge });
+  post({ type: 'flash', flash, charge: board.charge });
 }
 
 self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
@@ -212,6 +231,8 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
       serial: data.serial,
       name: data.name,
       flash: data.flash,
+      firmware: data.firmware,
+      rom: data.rom,
       load: loadMicroPython as unknown as LoadMicroPython,
       wasmUrl,
       blocksOf: (crc) => maps.get(crc),
@@ -229,6 +250,8 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
             specs: channelSpecs(bench.spec.kit, bench.spec.mat)
           });
         },
+        chooses: (number) => post({ type: 'chooses', number }),
+        shows: () => post({ type: 'shows' }),
         tick,
         pausesAt: (line, task, level) => {
           lineNow = line;
@@ -244,7 +267,7 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
     });
     if (data.charge !== undefined) board.charge = data.charge;
     before = '';
-    post({ type: 'ready', hasLibrary: board.hasLibrary, charge: board.charge });
+    post({ type: 'ready', charge: board.charge });
     takeOrders();
   } else if (data.type === 'ring') takeOrders();
   else act(data);

@@ -12,7 +12,8 @@
   const session = $derived(bench.session);
   const kit = $derived(session.project.kit);
   let name = $state('');
-  const unit = $derived(bench.device.units.find((u) => u.name === name) ?? bench.device.units[0]);
+  const units = $derived(bench.devices.fitting.map((d) => d.unit));
+  const unit = $derived(units.find((u) => u.name === name) ?? units[0]);
   let found = $state.raw<{ name: string; c: Calibration; before: End; after: End }>();
   let busy = $state(false);
   type End = { xCm: number; yCm: number; facingDeg: number };
@@ -65,7 +66,7 @@
       aria-label={say('Device to measure')}
       value={unit.name}
       onchange={(e) => (name = e.currentTarget.value)}
-      >{#each bench.device.units as u (u.serial)}<option>{u.name}</option>{/each}</Choice
+      >{#each units as u (u.serial)}<option>{u.name}</option>{/each}</Choice
     >
     <Button size="sm" disabled={busy} onclick={measure}>{busy ? say('Measuring') : say('Measure it')}</Button>
   </div>

@@ -20,7 +20,7 @@ import type { RunFile } from '../../../core/trace/runfile.ts';
 import type { Tongue } from '../../../core/words.ts';
 import type { Prediction } from '../../../core/predict.ts';
 import type { Pose } from '../../../core/yard/mat.ts';
-import { programFile } from '../../../board/standin/program-file.ts';
+import { programFile } from '../../../core/link/file.ts';
 import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
 import type { FromBoard, Order } from '../../workers/board.worker.ts';
 import { boardLibrary } from './send/library.ts';

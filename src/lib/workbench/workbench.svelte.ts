@@ -14,7 +14,8 @@ import { GamepadReader } from './inputs/gamepad.svelte.ts';
 import { PhoneReader } from './inputs/phone.svelte.ts';
 import type { Project } from '../../../core/project.ts';
 import { Runs, type How } from './runs.svelte.ts';
-import { DeviceLink } from './send/device.svelte.ts';
+import type { DeviceLink } from './send/device.svelte.ts';
+import { Devices } from './send/devices.svelte.ts';
 import { say } from '../../../core/words.ts';
 import { notebookLines, notebookText } from '../../../core/notebook.ts';
 
@@ -26,7 +27,7 @@ const asksKeys = ({ program, text }: Project): boolean =>
 
 export class Workbench {
   readonly runs = new Runs();
-  readonly device: DeviceLink;
+  readonly devices: Devices;
   /** ids of the block that is chosen in the program, and the slot a reckoner may write to */
   selected = $state<string>();
   /** several blocks chosen at once, by a frame drawn round them */
@@ -119,13 +120,17 @@ export class Workbench {
         'This page was loaded anew while a run went on. A run lives in its page: it ended there and was not kept. The program is as it was; rehearse it again.'
       );
     }
-    this.device = new DeviceLink(this);
+    this.devices = new Devices(this);
     if (typeof window !== 'undefined') {
       this.bringLayout();
       this.gamepad = new GamepadReader(this);
       this.phone = new PhoneReader(this);
     }
     this.handOpen = !hasWheels(session.project.kit);
+  }
+  /** the device in the yard */
+  get device(): DeviceLink {
+    return this.devices.chosen;
   }
   get name(): string {
     return this.session.project.name;
@@ -147,6 +152,7 @@ export class Workbench {
   /** A button of the device: Dot also starts what is on a stand-in. */
   press(button: 'Dot' | 'Bar', down: boolean): void {
     if (this.runs.shown === 'device' && button === 'Dot' && down && !this.device.running) this.device.pressDot();
+    else if (this.runs.shown === 'device') this.device.press(button, down);
     else this.give(down ? { press: button } : { release: button });
   }
   /** Whether somebody is there to take it. */
@@ -284,7 +290,7 @@ export class Workbench {
     this.gamepad?.close();
     this.phone?.close();
     this.runs.close();
-    this.device.close();
+    this.devices.close();
   }
 }
 const KEY = Symbol('workbench');

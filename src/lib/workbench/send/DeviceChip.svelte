@@ -4,19 +4,21 @@
   import { later, say, word } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
-  const d = w.device;
+  const d = $derived(w.device);
   let open = $state(false);
-  const dot = $derived(
-    {
-      'not plugged in': '#9aa396',
-      'library missing': '#e8a06a',
-      ready: '#8fd16f',
-      sending: '#e0b65a',
-      'busy running': '#8fd16f',
-      'on battery': '#e0b65a',
-      flat: '#e8846a'
-    }[d.status]
-  );
+  const GOOD = '#8fd16f';
+  const WAITS = '#e0b65a';
+  const BAD = '#e8846a';
+  const DOTS: Record<string, string> = {
+    'not plugged in': '#9aa396',
+    ready: GOOD,
+    'busy running': GOOD,
+    sending: WAITS,
+    'on battery': WAITS,
+    'a drive': WAITS,
+    sleeping: WAITS
+  };
+  const dot = $derived(DOTS[d.status] ?? BAD);
   const words = $derived(
     d.status === 'sending' && d.progress
       ? say('sending {round} %', { round: Math.round(d.progress.share * 100) })
@@ -26,23 +28,25 @@
           : later('unplugged, on battery')
         : d.status === 'ready'
           ? later('plugged in')
-          : d.status
+          : d.status === 'a drive'
+            ? later('a drive on this computer')
+            : d.status
   );
-  async function plug() {
-    await d.plugIn();
+  async function plug(holdingDot = false) {
     open = true;
+    await d.plugIn(holdingDot);
   }
   function unplug() {
     d.unplug();
     if (!w.runs.busy) w.runs.shown = 'device';
   }
-  async function send() {
+  async function send(start = false) {
     open = true;
-    await d.send();
+    await d.send(undefined, { start });
   }
   let root: HTMLElement;
   /** what is taken back in a toast was done here */
-  const isBeside = (at: Element) => !root.contains(at) && !at.closest('[data-toasts]');
+  const isBeside = (at: Element) => !root.contains(at) && !at.closest('[data-toasts], dialog');
 </script>
 
 <svelte:window
@@ -59,20 +63,23 @@
       onclick={() => (open = !open)}
       data-testid="chip"
     >
-      <i class="h-[9px] w-[9px] rounded-full" style="background: {dot}"></i><span class="max-[760px]:sr-only"
-        >{d.unit.name}</span
+      <i class="h-[9px] w-[9px] rounded-full" class:animate-ping={d.blinks} style="background: {dot}"></i><span
+        class="max-[760px]:sr-only">{d.unit.name}</span
       ><span class={language.code === 'en' ? 'max-[1200px]:hidden' : 'max-[1380px]:hidden'}>· {word(words)}</span
       >{#if d.powered && d.charge !== undefined}<span class="tabular-nums"> · {Math.round(d.charge * 100)} %</span>{/if}
     </Button>
-    {#if !d.plugged}<Button look="ghost" class="rounded-full px-3 py-1" onclick={plug}>{say('Plug in')}</Button
+    {#if !d.plugged}<Button look="ghost" class="rounded-full px-3 py-1" onclick={() => plug()}>{say('Plug in')}</Button
       >{:else}<Button
         look="go"
         size="sm"
         class="rounded-full px-3"
-        disabled={!!d.progress || (d.running && !d.canInterrupt)}
-        onclick={send}>{say('Send')}</Button
+        disabled={!!d.progress || !!d.drive || (d.running && !d.canInterrupt)}
+        onclick={() => send()}>{say('Send')}</Button
       >{/if}
   </div>
+  {#if d.drive}
+    {#await import('./DriveWindow.svelte') then { default: DriveWindow }}<DriveWindow />{/await}
+  {/if}
   {#if open}
     {#await import('./DevicePanel.svelte') then { default: Panel }}
       <Panel {words} {plug} {unplug} {send} close={() => (open = false)} />

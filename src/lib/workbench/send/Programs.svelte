@@ -1,13 +1,7 @@
 <!-- The programs that the device holds: which one its button starts, and what can be done with each. -->
 <script lang="ts">
   import { goto } from '$app/navigation';
-  import {
-    chooseProgram,
-    deleteProgram,
-    listPrograms,
-    readProgram,
-    type Held
-  } from '../../../../core/link/programs.ts';
+  import type { Held } from '../../../../core/link/send.ts';
   import { placed, regrow } from '../../../../core/language/edit.ts';
   import { newProject } from '../../../../core/project.ts';
   import { clockIn, say } from '../../../../core/words.ts';
@@ -17,22 +11,19 @@
   import Tag from '../../ui/Tag.svelte';
   import { toasts } from '../../ui/toasts.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
+  import { talk } from './device.svelte.ts';
   const w = useWorkbench();
-  const d = w.device;
-  let held = $state.raw<readonly Held[]>();
+  const d = $derived(w.device);
   /** taken out of the list, and off the device when nobody takes them back */
   let going = $state.raw<readonly number[]>([]);
-  const shown = $derived(held?.filter((p) => !going.includes(p.number)));
+  const shown = $derived(d.found?.programs.filter((p) => !going.includes(p.number)));
   const ready = $derived(d.plugged && !d.running && !d.progress);
-  // what is there now: when it is plugged in, and after something was sent
-  $effect(() => {
-    if (ready) void d.speak(listPrograms).then((list) => (held = list ?? held));
-  });
   const nameOf = (p: Held): string => p.called?.name ?? say('Program {number}', { number: p.number });
   const when = (at: number): string =>
     new Date(at).toLocaleString(clockIn(), { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
   async function choose(p: Held) {
-    held = (await d.speak((cable) => chooseProgram(cable, p.number))) ?? held;
+    const { chooseProgram } = await talk();
+    d.found = (await d.speak((cable) => chooseProgram(cable, p.number))) ?? d.found;
   }
   function remove(p: Held) {
     going = [...going, p.number];
@@ -41,13 +32,15 @@
       say('"{name}" is taken off the device.', { name: nameOf(p) }),
       { label: say('Take back'), do: back },
       async () => {
-        held = (await d.speak((cable) => deleteProgram(cable, p.number))) ?? held;
+        const { deleteProgram } = await talk();
+        d.found = (await d.speak((cable) => deleteProgram(cable, p.number))) ?? d.found;
         back();
       }
     );
   }
   /** Into a project of its own: blocks where the text is one that blocks can say. */
   async function open(p: Held) {
+    const { readProgram } = await talk();
     const text = await d.speak((cable) => readProgram(cable, p.number));
     if (text === undefined) return;
     const { kit, mat } = w.session.project;

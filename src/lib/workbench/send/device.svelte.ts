@@ -1,15 +1,18 @@
 /**
- * The device at the top of the workbench: which stand-in, whether it is plugged in, what it is doing, and sending to it.
- * A stand-in lives in its own worker and keeps its file system in this browser, as a board keeps its flash.
+ * A device as the workbench has it: a stand-in on its cable, in reach of the radio or out of it, what it is doing, and sending
+ * to it. It lives in its own worker and keeps what it has in this browser, as a board keeps its flash.
  */
-import CRC32 from 'crc-32';
 import { get, set } from 'idb-keyval';
-import { programFile } from '../../../../board/standin/program-file.ts';
-import { loadPython } from '../../python/python.ts';
-import { STAND_INS } from '../../../../core/kit/units.ts';
-import { LinkClosed, LinkProblem, type LinkPort } from '../../../../core/link/port.ts';
-import { send, type Found, type Progress } from '../../../../core/link/send.ts';
+import type { Cable, CableName } from '../../../../board/standin/cable.ts';
+import type { Drive, Memory } from '../../../../board/standin/drive.ts';
+import type { Condition } from '../../../../board/standin/memory.ts';
+import type { Unit } from '../../../../core/kit/units.ts';
+import { wheelKey } from '../../../../core/kit/keys.ts';
+import { hasWheels, rasterFor } from '../../../../core/kit/kit.ts';
+import type { LinkPort, Trouble } from '../../../../core/link/port.ts';
+import type { Found, Progress } from '../../../../core/link/send.ts';
 import type { Input } from '../../../../core/trace/trace.ts';
+import { stateAt } from '../../../../core/trace/query.ts';
 import type { Pose } from '../../../../core/yard/mat.ts';
 import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts';
 import { Ring } from '../../../workers/ring.ts';
@@ -17,24 +20,51 @@ import type { Project } from '../../../../core/project.ts';
 import type { Session } from '../../project/session.svelte.ts';
 import type { Predicting } from '../predict/predict.svelte.ts';
 import { Run, type Runs } from '../runs.svelte.ts';
-import { boardLibrary } from './library.ts';
 import { clockIn, later, say } from '../../../../core/words.ts';
 
-type Flash = Record<string, Uint8Array>;
+type Talk = typeof import('./talk.ts');
+let talking: Promise<Talk> | undefined;
+/** What talks to devices; after one try that failed, for want of a network, there may be another. */
+export const talk = (): Promise<Talk> =>
+  (talking ??= import('./talk.ts').catch((error: unknown) => {
+    talking = undefined;
+    throw error;
+  }));
+
 export const STATUSES = [
   later('not plugged in'),
+  later('charging only'),
+  later('a drive'),
+  later('no MicroPython'),
+  later('wrong firmware'),
+  later('another device'),
   later('library missing'),
+  later('library old'),
   later('ready'),
   later('sending'),
   later('busy running'),
   later('on battery'),
+  later('fallen over'),
+  later('stuck'),
+  later('sleeping'),
   later('flat')
 ] as const;
 export type Status = (typeof STATUSES)[number];
+/** A line that was typed to the device, and what it said. */
+export type Typed = { at: number; line: string; answer: string; bad: boolean };
+const TYPED_KEPT = 100;
+/** one that nobody touches sleeps, to save its battery; it wakes when Dot is pressed */
+const SLEEPS_AFTER_MS = 5 * 60_000;
+/** a motor that is driven and a robot that stays where it is, for so long */
+const STUCK_US = 1_500_000;
+const STUCK_M = 0.004;
+const STUCK_DEG = 2;
+/** what comes into its battery on a cable, and how often */
+const CHARGES = 0.03;
+const CHARGES_MS = 3000;
 
-const encoder = new TextEncoder();
 const memory = (serial: string): string => `mossbell.device.${serial}`;
-type Kept = { flash: Flash; charge?: number; maps: [number, (string | null)[]][] };
+type Kept = Memory & { maps: [number, (string | null)[]][]; typed?: Typed[]; runs?: Uint8Array[] };
 
 /**
  * The radio of the stand-ins that run in the windows of this browser: what one sends to devices nearby the others hear. How
@@ -43,46 +73,17 @@ type Kept = { flash: Flash; charge?: number; maps: [number, (string | null)[]][]
 type OnAir = { message: string; from: string };
 const AIR = 'mossbell.radio';
 
-/** The cable, as the sending procedure sees it. */
-class Cable implements LinkPort {
-  private arrived: Uint8Array[] = [];
-  private wake: (() => void) | undefined;
-  private closed = false;
-  constructor(private readonly out: (bytes: Uint8Array) => void) {}
-  async write(bytes: Uint8Array): Promise<void> {
-    if (this.closed) throw new LinkClosed();
-    this.out(bytes);
-  }
-  async read(timeoutMs: number): Promise<Uint8Array | undefined> {
-    if (!this.arrived.length && !this.closed) {
-      await new Promise<void>((resolve) => {
-        const timer = setTimeout(resolve, timeoutMs);
-        this.wake = () => {
-          clearTimeout(timer);
-          resolve();
-        };
-      });
-      this.wake = undefined;
-    }
-    if (this.closed) throw new LinkClosed();
-    return this.arrived.shift();
-  }
-  receive(bytes: Uint8Array): void {
-    this.arrived.push(bytes);
-    this.wake?.();
-  }
-  close(): void {
-    this.closed = true;
-    this.wake?.();
-  }
-}
-
 export class DeviceLink {
-  unit = $state<(typeof STAND_INS)[number]>(STAND_INS[0]);
   plugged = $state(false);
   powered = $state(false);
   running = $state(false);
-  hasLibrary = $state(false);
+  /** its loader runs, and it appears as a drive */
+  drive = $state.raw<Drive>();
+  /** what the drive shows */
+  files = $state.raw<Drive['files']>([]);
+  /** what it told of itself when it was plugged in; and what is in the way of that */
+  found = $state.raw<Found>();
+  trouble = $state<Trouble>();
   charge = $state<number>();
   progress = $state.raw<Progress>();
   /** asked of the person while sending */
@@ -90,19 +91,41 @@ export class DeviceLink {
   message = $state('');
   /** what went wrong last, or what was confirmed */
   mood = $state<'' | 'good' | 'bad'>('');
-  /** a cable that only charges carries no word to the device */
-  chargesOnly = $state(false);
+  /** what hangs on it, and what is wrong with it, for a lesson */
+  cableName = $state<CableName>('good');
+  condition = $state<Condition>('ready');
+  /** its battery gives out while something is sent */
+  givesOut = $state(false);
+  /** its radio reaches the computer */
+  near = $state(true);
   /** where it stands in the yard; undefined until it was put there */
   pose = $state.raw<Pose>();
-  /** a run made on battery, waiting to be fetched when plugged in */
-  unread = $state(false);
+  /** runs made out of reach, the oldest first: fetched when it is in reach again */
+  waiting = $state.raw<readonly (Run | Uint8Array)[]>([]);
+  /** the number of the program that its display offers; 0 while nothing is chosen */
+  offers = $state(0);
+  /** as its display shows it */
+  offered = $state('');
+  /** it shows which one it is, now */
+  blinks = $state(false);
+  typed = $state.raw<readonly Typed[]>([]);
+  /** how its last run left it, or what is the matter while it runs */
+  plight = $state<'' | 'fallen over' | 'stuck' | 'sleeping'>('');
+  library = $state('');
   private worker: Worker | undefined;
   private ring: Ring | undefined;
   private cable: Cable | undefined;
-  private kept: Kept = { flash: {}, maps: [] };
+  private t!: Talk;
+  private kept: Kept = { firmware: 'micropython', flash: {}, maps: [] };
   private booted: (() => void) | undefined;
   private cancelled = false;
   private air: BroadcastChannel | undefined;
+  /** the run that goes on */
+  private recording: Run | undefined;
+  private letGo: (() => void) | undefined;
+  private sleep: ReturnType<typeof setTimeout> | undefined;
+  private charger: ReturnType<typeof setInterval> | undefined;
+  private still = { us: 0, x: 0, y: 0, facingDeg: 0 };
 
   constructor(
     private readonly workbench: {
@@ -110,10 +133,9 @@ export class DeviceLink {
       readonly runs: Runs;
       readonly muted: boolean;
       readonly predict: Predicting;
-    }
-  ) {
-    this.unit = this.units[0];
-  }
+    },
+    readonly unit: Unit
+  ) {}
   /** From its first start on it is on the air; it hears what others send while its program runs. */
   private listen(): void {
     this.air ??= new BroadcastChannel(AIR);
@@ -121,51 +143,108 @@ export class DeviceLink {
       if (this.running) this.order({ type: 'input', input: { message: data.message, from: data.from } });
     };
   }
-  /** The stand-ins of the kind that the project is for. */
-  get units() {
-    return STAND_INS.filter((s) => s.device === this.workbench.session.project.kit.device);
+  /** Whether it is of the kind that the project is for. */
+  get fits(): boolean {
+    return this.unit.device === this.workbench.session.project.kit.device;
   }
-
+  /** runs that wait and are safe from a page that goes away */
+  get keptRuns(): number {
+    return this.kept.runs?.length ?? 0;
+  }
+  /** What it does is seen here: over its cable or by radio. */
+  get inReach(): boolean {
+    return this.plugged || this.near;
+  }
+  get hasLibrary(): boolean {
+    return !!this.found?.library;
+  }
   get status(): Status {
-    if (!this.powered) return 'not plugged in';
+    if (!this.powered) return this.charge === 0 ? 'flat' : 'not plugged in';
+    if (this.drive) return 'a drive';
     if (this.charge === 0 && !this.plugged) return 'flat';
     if (this.progress) return 'sending';
+    if (this.running && this.plight) return this.plight;
     if (this.running) return this.plugged ? 'busy running' : 'on battery';
-    if (!this.plugged) return 'on battery';
-    return this.hasLibrary ? 'ready' : 'library missing';
+    if (!this.plugged) return this.plight || 'on battery';
+    switch (this.trouble) {
+      case 'silent':
+        return 'charging only';
+      case 'factory':
+        return 'no MicroPython';
+      case 'other firmware':
+      case 'old MicroPython':
+        return 'wrong firmware';
+    }
+    if (this.plight === 'fallen over') return this.plight;
+    if (this.found?.device && !this.fits) return 'another device';
+    if (!this.found) return 'ready';
+    if (!this.found.library) return 'library missing';
+    return this.library && this.found.library !== this.library ? 'library old' : 'ready';
   }
   /** Without shared memory the board cannot be spoken to while its program runs. */
   get canInterrupt(): boolean {
     return typeof SharedArrayBuffer !== 'undefined' && crossOriginIsolated;
   }
 
-  async choose(name: string): Promise<void> {
-    if (name === this.unit.name) return;
-    this.shutDown();
-    this.unit = STAND_INS.find((s) => s.name === name)!;
-    await this.plugIn();
-  }
-  async plugIn(): Promise<void> {
+  /** @param holdingDot it starts its loader and appears as a drive */
+  async plugIn(holdingDot = false): Promise<void> {
     this.mood = '';
     this.message = '';
-    if (!this.worker) await this.boot();
+    this.t = await talk();
+    if (!(await this.take())) return;
+    if (holdingDot) this.powerOff();
+    if (!this.worker && !this.drive) await this.boot(holdingDot);
     this.plugged = true;
-    const { runs } = this.workbench;
-    if (runs.away) {
-      runs.device = runs.away;
-      if (runs.device.trace.ended) runs.onEnd?.(runs.device);
-      runs.away = undefined;
-      this.unread = false;
-      this.message = say('What it did on its own is in the trace now, beside the rehearsal.');
+    this.touched();
+    this.charging();
+    if (this.drive) return;
+    const missed = await this.fetch();
+    await this.look();
+    if (missed && !this.mood) {
+      this.message = missed;
       this.mood = 'good';
     }
   }
-  private async boot(): Promise<void> {
-    const kept = (await get(memory(this.unit.serial)).catch(() => undefined)) as Kept | undefined;
-    this.kept = kept ?? {
-      flash: this.unit.library ? { 'lib/mossbell.py': encoder.encode((await boardLibrary()).text) } : {},
-      maps: []
-    };
+  /** What hangs in one window cannot be spoken to from another. */
+  private async take(): Promise<boolean> {
+    if (this.letGo || typeof navigator === 'undefined' || !navigator.locks) return true;
+    const mine = await new Promise<boolean>((answer) => {
+      void navigator.locks.request(memory(this.unit.serial), { ifAvailable: true }, async (lock) => {
+        answer(!!lock);
+        if (lock) await new Promise<void>((resolve) => (this.letGo = resolve));
+      });
+    });
+    if (!mine)
+      this.tell(
+        say(
+          '{name} hangs on another window of this browser. Unplug it there, or close that window, and plug it in here.',
+          {
+            name: this.unit.name
+          }
+        )
+      );
+    return mine;
+  }
+  /** Asks it what it is and has. */
+  async look(): Promise<void> {
+    if (this.running || !this.plugged) return;
+    this.library ||= (await this.t.boardLibrary()).version;
+    this.found = (await this.speak(this.t.identify)) ?? undefined;
+  }
+  private async boot(holdingDot: boolean): Promise<void> {
+    const kept = (await get(memory(this.unit.serial)).catch(() => undefined)) as Partial<Kept> | undefined;
+    const { text } = await this.t.boardLibrary();
+    this.kept = { maps: [], ...this.t.newMemory(this.unit, text), ...kept };
+    this.typed = this.kept.typed ?? [];
+    this.waiting = this.kept.runs ?? [];
+    this.trouble = undefined;
+    this.found = undefined;
+    if (holdingDot || !this.kept.firmware) {
+      this.drive = new this.t.Drive({ ...this.kept }, this.unit);
+      this.files = this.drive.files;
+      this.powered = true;
+      return;
+    }
     this.worker = new Worker(new URL('../../../workers/board.worker.ts', import.meta.url), { type: 'module' });
     this.worker.onmessage = ({ data }: MessageEvent<FromBoard>) => this.hear(data);
     const buffer = this.canInterrupt ? Ring.make() : undefined;
@@ -177,6 +256,8 @@ export class DeviceLink {
       serial: this.unit.serial,
       name: this.unit.name,
       flash: this.kept.flash,
+      firmware: this.kept.firmware,
+      rom: this.kept.firmware === 'factory' ? text : undefined,
       charge: this.kept.charge,
       maps: this.kept.maps
     });
@@ -193,7 +274,6 @@ export class DeviceLink {
   private hear(message: FromBoard): void {
     switch (message.type) {
       case 'ready':
-        this.hasLibrary = message.hasLibrary;
         this.charge = message.charge;
         this.booted?.();
         break;
@@ -201,12 +281,20 @@ export class DeviceLink {
         if (this.plugged) this.cable?.receive(message.bytes);
         break;
       case 'flash':
-        this.hasLibrary = message.hasLibrary;
         this.kept = { ...this.kept, flash: message.flash, charge: message.charge };
         void this.remember();
         break;
+      case 'chooses':
+        this.offers = message.number;
+        this.offered = this.pictureOf(message.number);
+        break;
+      case 'shows':
+        this.blink();
+        break;
       case 'began': {
         this.running = true;
+        this.plight = '';
+        this.still = { us: 0, x: 0, y: 0, facingDeg: 0 };
         const run = new Run(
           'device',
           `${this.unit.name}, ${new Date().toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' })}`,
@@ -216,36 +304,145 @@ export class DeviceLink {
         );
         const { runs, predict } = this.workbench;
         run.predictions = predict.take();
-        if (this.plugged) runs.device = run;
-        else runs.away = run;
+        this.recording = run;
+        if (this.inReach) runs.device = run;
+        else this.outOfReach(run);
         runs.shown = 'device';
         runs.scrubUs = undefined;
         break;
       }
-      case 'frame':
-        for (const e of message.delta.events)
+      case 'frame': {
+        for (const e of message.delta.events) {
           if (e.type === 'message' && e.nearby)
             this.air?.postMessage({ message: e.name, from: this.unit.name } satisfies OnAir);
-        (this.workbench.runs.away ?? this.workbench.runs.device)?.add(message.delta);
+          if (e.type === 'tipped') this.plight = 'fallen over';
+          if (e.type === 'stalled') this.plight = 'stuck';
+        }
+        this.recording?.add(message.delta);
         this.charge = message.charge;
         this.pose = message.pose;
+        this.watch();
         break;
+      }
       case 'ended':
         this.running = false;
-        if (!this.workbench.runs.away && this.workbench.runs.device)
-          this.workbench.runs.onEnd?.(this.workbench.runs.device);
         this.charge = message.charge;
         if (message.place) this.pose = message.place.pose;
-        if (message.message) {
-          this.message = message.message;
-          this.mood = 'bad';
-        } else if (this.workbench.runs.away) this.unread = true;
+        if (message.message) this.tell(message.message);
         this.kept = { ...this.kept, charge: message.charge };
-        void this.remember();
+        void this.over();
     }
+  }
+  /** A run is over: it is in the trace, or waits until the device is in reach. */
+  private async over(): Promise<void> {
+    const run = this.recording;
+    this.recording = undefined;
+    this.touched();
+    if (run?.trace.ended === 'asleep') this.plight = 'sleeping';
+    else if (this.plight === 'stuck') this.plight = '';
+    if (run && this.workbench.runs.device === run) this.workbench.runs.onEnd?.(run);
+    else if (run) {
+      // so that it is there when this page is not
+      const packed = await this.workbench.runs
+        .pack(
+          {
+            name: run.name,
+            at: new Date().toISOString(),
+            kind: 'device',
+            project: run.project,
+            trace: run.trace,
+            predictions: run.predictions
+          },
+          true
+        )
+        .catch(() => undefined);
+      if (packed && this.waiting.includes(run)) this.kept = { ...this.kept, runs: [...(this.kept.runs ?? []), packed] };
+    }
+    await this.remember();
+  }
+  /** Whether it drives against something and stays where it is. */
+  private watch(): void {
+    const run = this.recording;
+    if (!run || !this.pose) return;
+    const { endUs } = run;
+    const { values } = stateAt(run.trace, endUs);
+    const { kit } = this.workbench.session.project;
+    const driven = kit.wheels.some(({ id }) => Math.abs(values[wheelKey('power', id)] ?? 0) > 5);
+    const { x, y, facingDeg } = this.pose;
+    const went = Math.abs(x - this.still.x) + Math.abs(y - this.still.y) > STUCK_M;
+    if (!driven || went || Math.abs(facingDeg - this.still.facingDeg) > STUCK_DEG) {
+      this.still = { us: endUs, x, y, facingDeg };
+      if (this.plight === 'stuck') this.plight = '';
+    } else if (endUs - this.still.us > STUCK_US && !this.plight) this.plight = 'stuck';
+  }
+  private outOfReach(run: Run): void {
+    const { runs } = this.workbench;
+    runs.away = run;
+    if (runs.device === run) runs.device = undefined;
+    this.waiting = [...this.waiting, run];
+  }
+  /** What it did out of reach comes into the trace, in order, each a run of its own. @returns that, in words */
+  private async fetch(): Promise<string> {
+    const { runs } = this.workbench;
+    const came = this.waiting;
+    if (!came.length) return '';
+    this.waiting = [];
+    runs.away = undefined;
+    this.kept = { ...this.kept, runs: undefined };
+    for (const one of came) {
+      let run = one instanceof Run ? one : undefined;
+      if (!run) {
+        const read = await runs.open(
+          new TextDecoder().decode(await this.t.unzipped(one as Uint8Array)),
+          this.unit.name
+        );
+        if (read.ok) run = read.run;
+      }
+      if (!run) continue;
+      runs.device = run;
+      if (run.trace.ended) runs.onEnd?.(run);
+    }
+    await this.remember();
+    return came.length === 1
+      ? say('What it did on its own is in the trace now, beside the rehearsal.')
+      : say(
+          'It ran {n} times on its own. The last run is in the trace now; all of them are under "Runs of this project".',
+          {
+            n: came.length
+          }
+        );
   }
   private remember(): Promise<void> {
     return set(memory(this.unit.serial), $state.snapshot(this.kept)).catch(() => undefined);
+  }
+  /** Somebody did something with it: it is awake, for a while. */
+  private touched(): void {
+    clearTimeout(this.sleep);
+    if (this.plight === 'sleeping') this.plight = '';
+    this.sleep = setTimeout(() => {
+      if (this.powered && !this.plugged && !this.running) this.plight = 'sleeping';
+    }, SLEEPS_AFTER_MS);
+  }
+  private pictureOf(number: number): string {
+    const raster = rasterFor(this.workbench.session.project.kit);
+    return number && raster ? this.t.written(String(number), raster).picture : '';
+  }
+  private blink(): void {
+    this.blinks = true;
+    setTimeout(() => (this.blinks = false), 2400);
+    if (!this.workbench.muted) void import('./tones.ts').then(({ rising }) => rising()).catch(() => undefined);
+  }
+  /** Near by, or out of reach of its radio. */
+  async carry(near: boolean): Promise<void> {
+    if (near === this.near) return;
+    this.near = near;
+    if (near) {
+      const came = await this.fetch();
+      if (came) {
+        this.message = came;
+        this.mood = 'good';
+      }
+    } else if (!this.plugged && this.recording) this.outOfReach(this.recording);
   }
 
   /** Pulls the cable. In the middle of sending, the old program is still on the device. */
@@ -254,35 +451,139 @@ export class DeviceLink {
     this.cable?.close();
     this.message = '';
     this.mood = '';
+    // it starts what is on it as soon as it has its power back
+    if (this.drive) return this.powerOff();
+    this.touched();
+    if (this.recording && !this.inReach) this.outOfReach(this.recording);
     this.pose ??= this.workbench.session.project.start ?? this.workbench.session.project.mat.start;
   }
-  /** Takes the battery out and puts it back: what is in the file system stays. */
-  private shutDown(): void {
+  /** Takes the battery out: what is in the file system stays. */
+  private powerOff(): void {
     this.cable?.close();
     this.worker?.terminate();
     this.worker = undefined;
     this.ring = undefined;
+    this.drive = undefined;
     this.powered = false;
     this.plugged = false;
     this.running = false;
+    this.recording = undefined;
     this.progress = undefined;
-    this.pose = undefined;
-    this.workbench.runs.away = undefined;
-    this.unread = false;
+    this.offers = 0;
+    this.plight = '';
+    clearTimeout(this.sleep);
+    clearInterval(this.charger);
+    if (this.workbench.runs.away && this.waiting.includes(this.workbench.runs.away))
+      this.workbench.runs.away = undefined;
+  }
+
+  // ---- faults, for a lesson ----
+
+  /** What is on it, as a teacher wants it for a lesson; it starts anew. */
+  async setCondition(condition: Condition): Promise<void> {
+    const { plugged } = this;
+    this.t = await talk();
+    if (!this.powered) await this.boot(true);
+    this.powerOff();
+    this.kept = { ...this.kept, ...this.t.inCondition(this.kept, condition, (await this.t.boardLibrary()).text) };
+    this.condition = condition;
+    await this.remember();
     this.message = '';
     this.mood = '';
+    if (plugged) await this.plugIn();
+  }
+  /** On its cable it charges, far quicker than a real one. */
+  private charging(): void {
+    clearInterval(this.charger);
+    this.charger = setInterval(() => {
+      if (!this.plugged || !this.powered) return clearInterval(this.charger);
+      if (!this.running && !this.progress && this.charge !== undefined && this.charge < 1)
+        this.setCharge(Math.min(1, this.charge + CHARGES));
+    }, CHARGES_MS);
+    if (this.charge === 0) this.setCharge(CHARGES);
+  }
+  setCharge(charge: number): void {
+    this.charge = charge;
+    this.kept = { ...this.kept, charge };
+    this.order({ type: 'charge', charge });
+    void this.remember();
+  }
+
+  // ---- its drive ----
+
+  /** A file is dropped on the drive. It takes its time; pulling the cable ends it. */
+  async drop(name: string, size: number, read: () => Promise<Uint8Array>): Promise<void> {
+    const { drive } = this;
+    if (!drive || this.progress) return;
+    this.message = '';
+    const large = this.t.tooLarge(name, size);
+    if (large) return this.tell(large);
+    this.progress = { stage: 'sending', share: 0, says: say('Taking "{name}"', { name }) };
+    try {
+      const bytes = await read();
+      const taking = drive.take(name, bytes);
+      let begun = false;
+      for (let next = taking.next(); ; next = taking.next()) {
+        if (this.drive !== drive) return;
+        // what is erased is erased, and what is whole is whole: also for a page that goes away now
+        this.kept = { ...this.kept, ...drive.memory };
+        this.files = drive.files;
+        if (next.done) {
+          await this.remember();
+          if ('problem' in next.value) return this.tell(next.value.problem);
+          this.message = next.value.took;
+          this.mood = 'good';
+          const { took } = next.value;
+          // it starts anew, and is no drive any more
+          this.powerOff();
+          await this.plugIn();
+          if (!this.mood) {
+            this.message = took;
+            this.mood = 'good';
+          }
+          return;
+        }
+        this.progress = {
+          stage: 'sending',
+          share: next.value,
+          says: say('Taking "{name}", {round} %', { name, round: Math.round(next.value * 100) })
+        };
+        if (!begun) await this.remember();
+        begun = true;
+        await new Promise((resolve) => setTimeout(resolve, (4096 / this.t.DRIVE_RATE) * 1000));
+      }
+    } finally {
+      if (this.drive === drive || !this.drive) this.progress = undefined;
+    }
+  }
+  /** Puts firmware on it: as a drive it takes the file. */
+  async install(what: 'micropython' | 'factory'): Promise<void> {
+    if (!this.drive) await this.plugIn(true);
+    if (!this.drive) return;
+    const image = await this.t.firmwareImage(what);
+    await this.drop(what === 'micropython' ? 'micropython.img' : 'factory-demo.img', image.length, async () => image);
   }
 
   private connect(): Cable {
-    const out = (bytes: Uint8Array): unknown => this.chargesOnly || this.order({ type: 'serial', bytes: [...bytes] });
-    return (this.cable = new Cable(out));
+    return (this.cable = new this.t.Cable((bytes) => this.order({ type: 'serial', bytes: [...bytes] }), {
+      cable: this.cableName,
+      seed: ++this.cables,
+      ...(this.givesOut ? { diesAt: 3000 } : {}),
+      died: () => {
+        if (this.givesOut) {
+          this.powerOff();
+          this.setCharge(0);
+        } else this.unplug();
+      }
+    }));
   }
+  private cables = 0;
   /** What went wrong, in a sentence. */
   tell(message: string): void {
     this.mood = 'bad';
     this.message = message;
   }
-  private talk: Promise<unknown> = Promise.resolve();
+  private turn: Promise<unknown> = Promise.resolve();
   /**
    * Talks to it over its cable, one thing after the other.
    * @returns undefined where that came to nothing; its message says why, unless it was only unplugged
@@ -292,43 +593,54 @@ export class DeviceLink {
       if (!this.plugged || this.running || this.progress) return undefined;
       try {
         const answer = await does(this.connect());
+        this.trouble = undefined;
         await this.remember();
         return answer;
       } catch (error) {
-        if (!(error instanceof LinkClosed)) this.tell((error as Error).message);
+        this.trouble = error instanceof this.t.LinkProblem ? error.what : undefined;
+        if (!(error instanceof this.t.LinkClosed)) this.tell((error as Error).message);
         return undefined;
       }
     };
-    const mine = this.talk.then(turn);
-    this.talk = mine;
+    const mine = this.turn.then(turn);
+    this.turn = mine;
     return mine;
   }
-  /** @param project what is sent, if not the whole project */
-  async send(project: Project = this.workbench.session.project): Promise<void> {
-    if (!this.plugged || this.progress) return;
+  /** The text that is sent of a project, and the block of each of its lines. */
+  async textOf(project: Project): Promise<{ text: string; blocks: (string | null)[] }> {
+    if (project.text !== undefined) return { text: project.text, blocks: [] };
+    return (await (this.t ?? (await talk())).loadPython()).printPython(project.program, project.kit);
+  }
+  /**
+   * @param project what is sent, if not the whole project
+   * @param options.start it starts at once, on the cable; `installs`: the library is put there without asking
+   */
+  async send(
+    project: Project = this.workbench.session.project,
+    { start = false, installs = false }: { start?: boolean; installs?: boolean } = {}
+  ): Promise<void> {
+    if (!this.plugged || this.progress || this.drive) return;
+    const { t } = this;
     // from here on it is on its way: a second press sends nothing
     this.progress = { stage: 'asking', share: 0, says: say('Asking the device what it has') };
     this.cancelled = false;
     this.mood = '';
     this.message = '';
     try {
-      await this.talk;
-      const { text, blocks } =
-        project.text === undefined
-          ? (await loadPython()).printPython(project.program, project.kit)
-          : { text: project.text, blocks: [] };
-      const file = encoder.encode(programFile(text));
-      const crc = CRC32.str(text) >>> 0;
+      await this.turn;
+      const { text, blocks } = await this.textOf(project);
+      const crc = t.CRC32.str(text) >>> 0;
       // the cable was pulled while the text was made
-      if (!this.plugged) throw new LinkClosed();
+      if (!this.plugged) throw new t.LinkClosed();
       if (this.running) this.order({ type: 'interrupt' });
       const cable = this.connect();
-      const library = await boardLibrary();
-      const { number } = await send(cable, {
-        file,
-        called: { name: project.name, at: Date.now() },
-        library: { file: encoder.encode(library.text), version: library.version },
-        mayInstall: (found) =>
+      const library = await t.boardLibrary();
+      const { number, again } = await t.send(cable, {
+        file: t.utf8(t.programFile(text, { name: project.name, at: Date.now(), device: project.kit.device })),
+        device: project.kit.device,
+        library: { file: t.utf8(library.text), version: library.version },
+        mayInstall: async (found) =>
+          installs ||
           new Promise<boolean>(
             (answer) => (this.question = { found, answer: (yes) => ((this.question = undefined), answer(yes)) })
           ),
@@ -340,19 +652,42 @@ export class DeviceLink {
         this.kept = { ...this.kept, maps: [...this.kept.maps.filter(([c]) => c !== crc).slice(-20), [crc, blocks]] };
         this.order({ type: 'map', crc, blocks });
       }
+      this.trouble = undefined;
       await this.remember();
-      this.message = say(
-        '"{name}" is on {name2} as program {number}. Unplug it, stand it in the yard, and press Dot on its face.',
-        { name: project.name, name2: this.unit.name, number }
-      );
+      this.message = start
+        ? say('"{name}" is on {name2} as program {number} and runs on its cable.', {
+            name: project.name,
+            name2: this.unit.name,
+            number
+          })
+        : say(
+            '"{name}" is on {name2} as program {number}. Unplug it, stand it in the yard, and press Dot on its face.',
+            { name: project.name, name2: this.unit.name, number }
+          );
+      if (start && hasWheels(project.kit))
+        this.message += ' ' + say('It drives as far as its cable lets it: hold it up, or leave it room.');
+      if (again)
+        this.message +=
+          ' ' +
+          say(
+            '{n, plural, one {# piece was lost on the way and} other {# pieces were lost on the way and}} had to be said again: try another cable.',
+            { n: again }
+          );
       this.mood = 'good';
       // no sound on this computer: the words stay
       if (!this.workbench.muted) void import('./tones.ts').then(({ rising }) => rising()).catch(() => undefined);
     } catch (error) {
+      this.trouble = error instanceof t.LinkProblem ? error.what : undefined;
       this.tell(
-        error instanceof LinkClosed
-          ? say('Unplugged while sending. The program that was on the device before is still there, whole.')
-          : error instanceof LinkProblem
+        error instanceof t.LinkClosed
+          ? this.charge === 0 && !this.powered
+            ? say(
+                'Its battery gave out while sending. The program that was on the device before is still there, whole. Charge it: plug it in again.'
+              )
+            : say(
+                'Unplugged while sending. The program that was on the device before is still there, whole. Plug it in and send again: it goes on where it was.'
+              )
+          : error instanceof t.LinkProblem
             ? error.message
             : say('Sending failed: {message}', { message: (error as Error).message })
       );
@@ -360,6 +695,30 @@ export class DeviceLink {
       this.progress = undefined;
       this.question = undefined;
     }
+    if (this.mood !== 'good') return;
+    if (start) this.pressDot(this.message);
+    else await this.look();
+  }
+  /** A line of Python for a device that waits. */
+  async type(line: string): Promise<void> {
+    let bad = false;
+    const answer = await this.speak(async (cable) => {
+      try {
+        return await this.t.typeLine(cable, line);
+      } catch (error) {
+        if (error instanceof this.t.LinkClosed) throw error;
+        bad = true;
+        return (error as Error).message;
+      }
+    });
+    if (answer === undefined) return;
+    this.typed = [...this.typed, { at: Date.now(), line, answer, bad }].slice(-TYPED_KEPT);
+    this.kept = { ...this.kept, typed: [...this.typed] };
+    await this.remember();
+  }
+  /** It shows which one it is. */
+  async showWhich(): Promise<void> {
+    await this.speak(this.t.showWhich);
   }
   cancel(): void {
     this.cancelled = true;
@@ -369,24 +728,44 @@ export class DeviceLink {
   put(pose: Pose): void {
     this.pose = pose;
   }
-  /** Dot on its face: starts the program, or is a button of the program that runs. */
-  pressDot(): void {
-    if (!this.powered) return;
+  /**
+   * Dot on its face: takes the program that is offered, starts the one that is there, or is a button of the one that runs.
+   * @param says what is told beside it
+   */
+  pressDot(says = ''): void {
+    if (!this.powered || this.drive) return;
     if (this.running) return this.press('Dot', true);
+    if (this.plight === 'sleeping') return this.touched();
+    this.touched();
+    if (this.offers) return this.order({ type: 'choose', does: 'take' });
     const { project } = this.workbench.session;
+    if (!this.fits)
+      return this.tell(
+        say('{name} is a {other}: it cannot stand in the yard of a {device}. Open a project for it.', {
+          name: this.unit.name,
+          other: this.t.kitName(this.unit.device),
+          device: this.t.kitName(project.kit.device)
+        })
+      );
     const pose = this.pose ?? project.start ?? project.mat.start;
     this.listen();
     this.message = project.others?.length
       ? say(
           'The other devices of this yard are there in a rehearsal only. Stand-ins hear one another when each runs in a window of its own.'
         )
-      : '';
-    this.mood = '';
+      : says;
+    this.mood = says ? 'good' : '';
+    this.plight = '';
     this.order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
     this.order({ type: 'start' });
   }
+  /** Bar on its face: while it waits, the next program is offered. */
   press(button: 'Dot' | 'Bar', down: boolean): void {
-    if (this.running) this.order({ type: 'press', button, down });
+    if (this.running) return this.order({ type: 'press', button, down });
+    if (button === 'Bar' && down && this.powered && !this.drive && !this.progress) {
+      this.touched();
+      this.order({ type: 'choose', does: 'next' });
+    }
   }
   /** Buttons go to the board, which has its own ideas of them; everything else to the yard. */
   give(input: Input): void {
@@ -399,6 +778,8 @@ export class DeviceLink {
   }
   close(): void {
     this.air?.close();
-    this.shutDown();
+    this.powerOff();
+    this.letGo?.();
+    this.letGo = undefined;
   }
 }

@@ -7,9 +7,10 @@ import type { Program } from '../../../../core/language/program.ts';
 import { newProject, type Project } from '../../../../core/project.ts';
 import { b, hall, log, logs, program, start, wait } from '../../../../core/testing/build.ts';
 import { recordedInputs } from '../../../../core/trace/track.ts';
+import { file } from '../../../../board/standin/bed.ts';
 import { until, WebWorker } from '../../../workers/testing/web-worker.ts';
 import { Runs, type Run } from '../runs.svelte.ts';
-import { DeviceLink } from './device.svelte.ts';
+import { Devices } from './devices.svelte.ts';
 
 vi.mock('./library.ts', () => ({
   boardLibrary: async () => ({
@@ -20,8 +21,16 @@ vi.mock('./library.ts', () => ({
   })
 }));
 
+vi.mock('./firmware.ts', async () => {
+  const { imageOf } = await import('../../../../core/link/file.ts');
+  return {
+    firmwareImage: async (what: 'micropython' | 'factory') =>
+      imageOf(what, what === 'factory' ? '1' : '1.27', new Uint8Array(200_000))
+  };
+});
+
 describe('the device at the top of the workbench', () => {
-  let open: DeviceLink[] = [];
+  let open: Devices[] = [];
   beforeEach(() => {
     vi.stubGlobal('Worker', WebWorker);
     vi.stubGlobal('crossOriginIsolated', true);
@@ -36,14 +45,21 @@ describe('the device at the top of the workbench', () => {
     const ended: Run[] = [];
     runs.onEnd = (run) => ended.push(run);
     const project: Project = { ...newProject('On the device', barrow, hall), program: p, ...more };
-    const device = new DeviceLink({
+    const devices = new Devices({
       session: { project } as never,
       runs,
       muted: true,
       predict: { take: () => [] } as never
     });
-    open.push(device);
-    return { device, runs, ended };
+    open.push(devices);
+    return {
+      devices,
+      get device() {
+        return devices.chosen;
+      },
+      runs,
+      ended
+    };
   }
   const says = (word: string, ...more: Parameters<typeof start>): Program => program(start(log(word), ...more));
 
@@ -57,26 +73,29 @@ describe('the device at the top of the workbench', () => {
     await sent;
     expect([device.mood, device.message]).toEqual(['good', expect.stringContaining('is on Barrow 3 as program 1')]);
     device.unplug();
+    await device.carry(false);
     expect([device.status, device.pose]).toEqual(['on battery', hall.start]);
     const charge = device.charge!;
     device.pressDot();
     await until(() => device.running, 'running');
     expect([runs.shown, runs.away !== undefined, runs.device]).toEqual(['device', true, undefined]);
     await until(() => !device.running, 'over');
-    expect([device.unread, ended.length]).toEqual([true, 0]);
+    expect([device.waiting.length, ended.length]).toEqual([1, 0]);
     // it stands where it drove, with less in its battery
     const { x, y } = device.pose!;
     expect(Math.hypot(x - hall.start.x, y - hall.start.y)).toBeGreaterThan(0.08);
     expect(device.charge!).toBeLessThan(charge);
     await device.plugIn();
     expect(logs(runs.device!.trace)).toEqual(['moss']);
-    expect([runs.away, device.unread, ended.map((r) => r.kind)]).toEqual([undefined, false, ['device']]);
+    expect([runs.away, device.waiting.length, ended.map((r) => r.kind)]).toEqual([undefined, 0, ['device']]);
     // its spans are those of the program's own blocks
     expect(runs.device!.trace.header.blocks).toContain(runs.device!.project!.program.stacks[0].steps[1].id);
   });
   it('asks before it installs the library, and keeps everything in the browser for another time', async () => {
-    const { device } = link(says('fern'));
-    await device.choose('Barrow 5');
+    const { devices } = link(says('fern'));
+    devices.choose('Barrow 5');
+    const device = devices.chosen;
+    await device.plugIn();
     expect(device.status).toBe('library missing');
     const refused = device.send();
     await until(() => !!device.question, 'asked');
@@ -94,8 +113,10 @@ describe('the device at the top of the workbench', () => {
     expect([device.mood, device.status]).toEqual(['good', 'ready']);
     device.close();
     expect([device.status, device.running]).toEqual(['not plugged in', false]);
-    const { device: again, runs } = link(says('another'));
-    await again.choose('Barrow 5');
+    const { devices: others, runs } = link(says('another'));
+    others.choose('Barrow 5');
+    const again = others.chosen;
+    await again.plugIn();
     expect(again.status).toBe('ready');
     again.pressDot();
     await until(() => (runs.device?.trace.ended ?? '') === 'done', 'run');
@@ -137,8 +158,10 @@ describe('the device at the top of the workbench', () => {
     });
   });
   it('is cut, cancelled, or hangs on a cable that only charges: each is said, and the old program stays', async () => {
-    const { device } = link(says('x'));
-    await device.choose('Barrow 7');
+    const { devices } = link(says('x'));
+    devices.choose('Barrow 7');
+    const device = devices.chosen;
+    await device.plugIn();
     await device.send();
     const cut = device.send();
     expect(device.status).toBe('sending');
@@ -152,10 +175,10 @@ describe('the device at the top of the workbench', () => {
     device.cancel();
     await cancelled;
     expect([device.mood, device.message]).toEqual(['bad', expect.stringContaining('Sending was cancelled')]);
-    device.chargesOnly = true;
+    device.cableName = 'charge';
     await device.send();
     expect([device.mood, device.message]).toEqual(['bad', expect.stringContaining('A cable that only charges')]);
-    device.chargesOnly = false;
+    device.cableName = 'good';
     await device.send();
     expect(device.message).toMatch(/as program \d/);
   });
@@ -178,5 +201,186 @@ describe('the device at the top of the workbench', () => {
     const heard = hears.runs.device!.trace.events.filter((e) => e.type === 'heard');
     expect(heard).toMatchObject([{ name: 'come', from: 'Trowel 2' }]);
     expect(caller.runs.device!.trace.events.some((e) => e.type === 'heard')).toBe(false);
+  });
+  it('brings back every run that it made out of reach, in order, also when the page was gone meanwhile', async () => {
+    const { device, devices, runs, ended } = link(says('moss', b('wait.time', { time: 0.3, unit: 's' })));
+    await device.plugIn();
+    await device.send();
+    device.unplug();
+    // near by it reports while it runs
+    device.pressDot();
+    await until(() => ended.length === 1, 'reported');
+    expect([runs.device === ended[0], runs.away, device.waiting.length]).toEqual([true, undefined, 0]);
+    await device.carry(false);
+    for (let n = 1; n <= 2; n++) {
+      device.pressDot();
+      await until(() => device.waiting.length === n && !device.running, `run ${n}`);
+    }
+    expect(ended).toHaveLength(1);
+    await device.carry(true);
+    expect(ended).toHaveLength(3);
+    expect(new Set(ended.map((run) => run.trace.header.run.seed)).size).toBe(3);
+    expect(runs.device).toBe(ended[2]);
+    expect(device.message).toContain('It ran 2 times on its own');
+    // carried away in the middle of a run, that run is told when it is back
+    device.pressDot();
+    await until(() => device.running, 'running');
+    await device.carry(false);
+    expect(runs.device).toBeUndefined();
+    await until(() => !device.running, 'over');
+    // it takes a moment to be kept
+    await until(() => device.keptRuns === 1, 'kept');
+    devices.close();
+    const again = link(says('another'));
+    await again.device.plugIn();
+    expect(again.ended.map((run) => [run.kind, logs(run.trace)])).toEqual([['device', ['moss']]]);
+    expect([again.device.waiting.length, again.device.keptRuns]).toEqual([0, 0]);
+  });
+  it('is a drive with Dot held: takes a file, refuses another, and starts what it took', async () => {
+    const { device, runs } = link(says('x'));
+    await device.plugIn(true);
+    expect([device.status, device.files[0].name]).toEqual(['a drive', 'about.txt']);
+    const put = (name: string, bytes: Uint8Array) => device.drop(name, bytes.length, async () => bytes);
+    await put('cat.png', Uint8Array.of(0x89, 0x50, 0x4e, 0x47, 13, 10));
+    expect([device.mood, device.message, device.status]).toEqual([
+      'bad',
+      expect.stringContaining('is a picture'),
+      'a drive'
+    ]);
+    let read = false;
+    await device.drop('film.mp4', 40_000_000, async () => ((read = true), new Uint8Array(0)));
+    expect([read, device.message]).toEqual([false, expect.stringContaining('40.0 MB')]);
+    await put('fern.device.py', file('fern'));
+    expect([device.mood, device.message, device.status]).toEqual([
+      'good',
+      expect.stringContaining('"fern" is on the device as program'),
+      'ready'
+    ]);
+    device.pressDot();
+    await until(() => runs.device?.trace.ended === 'done', 'run');
+    expect(logs(runs.device!.trace)).toEqual(['fern']);
+  });
+  it('comes with a factory demo that lives, is told apart, gets its MicroPython, cut and repeated', async () => {
+    const { devices, runs } = link(says('x'));
+    devices.choose('Barrow 9');
+    const device = devices.chosen;
+    await device.plugIn();
+    expect([device.status, device.trouble]).toEqual(['no MicroPython', 'factory']);
+    device.pressDot();
+    await until(() => runs.device?.trace.ended === 'done', 'demo');
+    expect(runs.device!.trace.events.filter((e) => e.type === 'tone')).toHaveLength(3);
+    await device.send();
+    expect([device.mood, device.message]).toEqual(['bad', expect.stringContaining('factory demo and no MicroPython')]);
+    const cut = device.install('micropython');
+    await until(() => (device.progress?.share ?? 0) > 0.05, 'under way');
+    device.unplug();
+    await cut;
+    await device.plugIn();
+    // there is nothing to start: it appears as a drive by itself
+    expect([device.status, device.drive!.memory.firmware]).toEqual(['a drive', '']);
+    await device.install('micropython');
+    expect([device.status, device.message]).toEqual(['library missing', 'MicroPython 1.27 is installed.']);
+    const sent = device.send(undefined, { installs: true });
+    await sent;
+    expect(device.status).toBe('ready');
+    await device.install('factory');
+    expect(device.status).toBe('no MicroPython');
+  });
+  it('goes through a lesson of faults, and is well again', async () => {
+    const { device } = link(says('x'));
+    await device.plugIn();
+    await device.send();
+    await device.setCondition('full');
+    await device.send();
+    expect([device.mood, device.message]).toEqual([
+      'bad',
+      expect.stringContaining('The storage of the device is full')
+    ]);
+    await device.setCondition('old library');
+    expect(device.status).toBe('library old');
+    await device.setCondition('ready');
+    expect([device.status, device.found!.programs.length > 0]).toEqual(['ready', true]);
+    device.cableName = 'flaky';
+    await device.send();
+    expect(device.message).toMatch(/as program \d+\..*had to be said again: try another cable/s);
+    device.cableName = 'dies';
+    await device.send();
+    expect([device.plugged, device.message]).toEqual([false, expect.stringContaining('Unplugged while sending')]);
+    device.cableName = 'good';
+    await device.plugIn();
+    device.givesOut = true;
+    await device.send();
+    expect([device.status, device.message]).toEqual([
+      'flat',
+      expect.stringContaining('battery gave out while sending')
+    ]);
+    device.givesOut = false;
+    await device.plugIn();
+    await device.send();
+    expect(device.mood).toBe('good');
+  });
+  it('chooses with its own buttons, answers a line of Python, and shows which one it is', async () => {
+    const { device, runs } = link(says('first'));
+    await device.plugIn();
+    await device.send();
+    await device.send({ ...newProject('Second', barrow, hall), program: says('second') });
+    const [two, one] = device.found!.programs;
+    device.press('Bar', true);
+    await until(() => device.offers === two.number, 'the one that starts');
+    expect(device.offered).toContain('#');
+    // round to the first of all, and on
+    for (let n = 0; device.offers !== one.number && n < 30; n++) {
+      const before = device.offers;
+      device.press('Bar', true);
+      await until(() => device.offers !== before, 'next');
+    }
+    device.pressDot();
+    await until(() => device.offers === 0, 'taken');
+    device.pressDot();
+    await until(() => runs.device?.trace.ended === 'done', 'run');
+    expect(logs(runs.device!.trace)).toEqual(['first']);
+    await device.type('6 * 7');
+    await device.type('1 / 0');
+    expect(device.typed.slice(-2)).toMatchObject([
+      { line: '6 * 7', answer: '42', bad: false },
+      { line: '1 / 0', answer: expect.stringContaining('ZeroDivisionError'), bad: true }
+    ]);
+    await device.showWhich();
+    expect(device.blinks).toBe(true);
+  });
+  it('is one of a class set: all are sent to at once, one that fails does not hold up the others', async () => {
+    const { devices } = link(says('all'));
+    const [three, five, seven] = devices.all;
+    const saucer = devices.others[0];
+    await Promise.all([three, five, seven, saucer].map((d) => d.plugIn()));
+    expect([saucer.status, three.status]).toEqual(['another device', 'ready']);
+    seven.cableName = 'charge';
+    await devices.sendAll();
+    expect([three.mood, five.mood, seven.mood, saucer.mood]).toEqual(['good', 'good', 'bad', '']);
+    const version = await devices.versionOf({ ...newProject('On the device', barrow, hall), program: says('all') });
+    const has = (d: typeof three) => d.found!.programs.find((p) => p.starts)!.crc;
+    expect([has(three) === version, has(five) === version]).toEqual([true, true]);
+    expect(seven.message).toContain('A cable that only charges');
+  });
+  it('tells that it is stuck, that it sleeps, and wakes when Dot is pressed', async () => {
+    const wall = { ...hall, walls: [{ x: 1.65, y: 1.5, width: 0.02, height: 1, turnDeg: 0, colour: '#000000' }] };
+    const { device } = link(program(start(b('wheels.run'), wait(4))), { mat: wall });
+    await device.plugIn();
+    await device.send();
+    device.pressDot();
+    await until(() => device.status === 'stuck', 'stuck');
+    device.halt();
+    await until(() => !device.running, 'halted');
+    vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
+    try {
+      device.unplug();
+      expect(device.status).toBe('on battery');
+      vi.advanceTimersByTime(6 * 60_000);
+      expect(device.status).toBe('sleeping');
+      device.pressDot();
+      expect([device.status, device.running]).toEqual(['on battery', false]);
+    } finally {
+      vi.useRealTimers();
+    }
   });
 });

@@ -315,9 +315,10 @@
     search: () => import('./Search.svelte') as Promise<{ default: Panel }>,
     lanes: () => import('./Lanes.svelte') as Promise<{ default: Panel }>,
     runs: () => import('./Kept.svelte') as Promise<{ default: Panel }>,
+    log: () => import('./Console.svelte') as Promise<{ default: Panel }>,
     differences: () => import('./Differences.svelte') as Promise<{ default: Panel }>
   };
-  const WITHOUT_RUN: ReadonlySet<Tool> = new Set<Tool>(['runs']);
+  const WITHOUT_RUN: ReadonlySet<Tool> = new Set<Tool>(['runs', 'log']);
   const ALIGNED: Record<Alignment, string> = {
     start: say('from the start'),
     mark: say('by the first mark'),
@@ -445,6 +446,7 @@
         <MenuItem onclick={() => view.toggle('times')}>{say('Times of the blocks')}</MenuItem>
         <MenuItem onclick={() => view.toggle('search')}>{say('Search log and events')}</MenuItem>
       {/if}
+      <MenuItem onclick={() => view.toggle('log')}>{say('Log of the device')}</MenuItem>
       <MenuItem onclick={() => view.toggle('runs')}>{say('Runs of this project')}</MenuItem>
       <MenuItem onclick={() => file.choose()}>{say('Open a run file')}</MenuItem>
       {#if run}

@@ -4,7 +4,7 @@ import type { Finding } from '../../../../core/trace/findings/findings.ts';
 import type { Run } from '../runs.svelte.ts';
 import { arrange, asItIs, lanesWith, type Arrangement, type Lane } from './lanes.ts';
 
-export type Tool = 'findings' | 'measure' | 'table' | 'times' | 'search' | 'lanes' | 'runs' | 'differences';
+export type Tool = 'findings' | 'measure' | 'table' | 'times' | 'search' | 'log' | 'lanes' | 'runs' | 'differences';
 /** So many findings are seen at first. */
 export const AT_FIRST_SIGHT = 5;
 const STORE = 'mossbell.lanes';

@@ -38,7 +38,7 @@
         data-testid="matrix"
         ><Dots
           display={kit.display}
-          picture={view?.picture}
+          picture={device && w.device.offers ? w.device.offered : view?.picture}
           wide={92}
           high={60}
           lit={w.pixel}
@@ -72,13 +72,21 @@
       <Button
         class="px-2.5"
         aria-label={say('Dot')}
-        title={device && !w.device.running ? say('Dot: starts the program on the device') : say('Dot')}
+        title={device && !w.device.running
+          ? w.device.offers
+            ? say('Dot: takes this program')
+            : say('Dot: starts the program on the device')
+          : say('Dot')}
         {...holds((down) => w.press('Dot', down))}>●</Button
       >
       <Button
         class="px-2.5"
         aria-label={say('Bar')}
-        title={device ? say('Bar: hold it for 2 s to stop the program') : say('Bar')}
+        title={!device
+          ? say('Bar')
+          : w.device.running
+            ? say('Bar: hold it for 2 s to stop the program')
+            : say('Bar: shows the number of the next program')}
         {...holds((down) => w.press('Bar', down))}>▬</Button
       >
       {#if touches.includes('nose')}<Button class="px-2.5" title={say('Press on the touch bar')} {...holds(touch)}
