@@ -51,14 +51,13 @@ export type OnCable = { cable?: CableName; cutAt?: number };
 /** A device of the folder on its cable, for one thing; what it has is written back, whatever came of it. */
 async function on<T>(unit: Unit, options: OnCable, does: (cable: Cable) => Promise<T>): Promise<T> {
   const memory = remembered(unit);
-  let board: StandIn | undefined;
-  const cable = new Cable((bytes) => board!.receive(bytes), {
+  const cable = new Cable((bytes) => board.receive(bytes), {
     cable: options.cable,
     diesAt: options.cutAt,
     baud: Infinity,
     atOnce: true
   });
-  board = await StandIn.boot({
+  const board = await StandIn.boot({
     serial: unit.serial,
     name: unit.name,
     flash: memory.flash,

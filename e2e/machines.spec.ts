@@ -79,7 +79,7 @@ test('Saucer 4 runs the square on its own, with its own small faults, as blocks 
   test.setTimeout(120_000);
   await openDemo(page, 'The same square, on and on');
   await page.getByTestId('chip').click();
-  await expect(page.getByLabel('Stand-in in the yard').locator('option')).toHaveText(['Saucer 4']);
+  await expect(page.getByLabel('Stand-in in the yard').locator('> option')).toHaveText(['Saucer 4']);
   await page.getByRole('button', { name: 'Plug in' }).last().click();
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(page.getByTestId('device-message')).toContainText('is on Saucer 4 as program', { timeout: 60_000 });

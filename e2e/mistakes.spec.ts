@@ -225,7 +225,9 @@ test('17 a cable that only charges: the link says so, and the program on the dev
 }) => {
   await openDemo(page, 'There and back');
   await page.getByTestId('chip').click();
-  await page.getByLabel('What hangs on it').selectOption('a charging cable');
+  await page.getByRole('button', { name: 'Faults for a lesson' }).click();
+  await page.getByLabel('What hangs on it').selectOption('charge');
+  await expect(page.getByTestId('faults-on')).toContainText('a charging cable: power and no data');
   await page.getByRole('button', { name: 'Plug in', exact: true }).last().click();
   await page.getByRole('button', { name: 'Send the program' }).click();
   await expect(page.getByTestId('device-message')).toContainText('A cable that only charges carries no program', {

@@ -42,6 +42,7 @@ test('from a dragged block to a device that drives on its own', async ({ page })
   // send to Barrow 5, which lacks the board library
   await page.getByTestId('chip').click();
   await page.getByLabel('Stand-in in the yard').selectOption('Barrow 5');
+  await page.getByRole('button', { name: 'Plug in', exact: true }).last().click();
   await expect(page.getByTestId('state')).toHaveText('library missing');
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await page.getByRole('button', { name: 'Install the library' }).click();
@@ -50,6 +51,7 @@ test('from a dragged block to a device that drives on its own', async ({ page })
 
   // unplug, press Dot: it drives on its battery, with its own quirks
   await page.getByRole('button', { name: 'Unplug' }).click();
+  await page.getByLabel('Its radio').selectOption('is out of reach');
   await expect(page.getByTestId('whose')).toHaveText('Barrow 5');
   await expect(page.getByTestId('device-run')).toHaveCount(0);
   const before = await robot(page);
@@ -60,10 +62,10 @@ test('from a dragged block to a device that drives on its own', async ({ page })
   await expect(page.getByTestId('out-of-reach')).toContainText('is out of reach');
   await expect(page.getByRole('button', { name: 'Send', exact: true })).toHaveCount(0);
   await expect.poll(async () => (await robot(page)).x, { timeout: 15_000 }).toBeGreaterThan(before.x + 0.3);
-  await expect(page.getByText('It ran on its own.')).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByTestId('waiting')).toContainText('It ran once on its own.', { timeout: 60_000 });
 
   // plug in: what it did lies beside the rehearsal
-  await page.getByRole('button', { name: 'Plug in' }).last().click();
+  await page.getByRole('button', { name: 'Plug in', exact: true }).last().click();
   await expect(page.getByTestId('device-run')).toContainText('Barrow 5');
   const device = await robot(page);
   expect(device).not.toEqual(home);
@@ -99,7 +101,8 @@ test('unplugged in the middle of sending, the old program is still there and run
   await page.getByRole('button', { name: 'Send the program' }).click();
   await expect(page.getByTestId('device-message')).toContainText('still there, whole');
   await page.getByRole('button', { name: 'Press Dot' }).click();
-  await expect(page.getByText('It ran on its own.')).toBeVisible({ timeout: 30_000 });
+  await expect(page.getByTestId('device-run')).toContainText('Barrow 3', { timeout: 30_000 });
+  await expect(page.getByTestId('state')).toHaveText('unplugged, on battery', { timeout: 30_000 });
   // the old program drives straight; the new one would have turned
   expect(Math.abs((await robot(page)).facing - 90)).toBeLessThan(5);
 });
@@ -114,7 +117,7 @@ test('programs on the device: listed, chosen for Dot, opened as a project, taken
   };
   await openDemo(page, 'Stop short');
   await page.getByTestId('chip').click();
-  await page.getByRole('button', { name: 'Plug in' }).last().click();
+  await page.getByRole('button', { name: 'Plug in', exact: true }).last().click();
   await expect(held).toContainText('None yet');
   await send();
   await expect(rows).toHaveCount(1);

@@ -524,7 +524,7 @@ test('Trowel 2 takes a program over the cable, and on its own it is tossed and c
 }) => {
   await openDemo(page, 'Catch the trowel');
   await page.getByTestId('chip').click();
-  await expect(page.getByLabel('Stand-in in the yard').locator('option')).toHaveText(['Trowel 2']);
+  await expect(page.getByLabel('Stand-in in the yard').locator('> option')).toHaveText(['Trowel 2']);
   await page.getByRole('button', { name: 'Plug in' }).last().click();
   await page.getByRole('button', { name: 'Send', exact: true }).click();
   await expect(page.getByTestId('device-message')).toContainText('is on Trowel 2 as program', { timeout: 60_000 });

@@ -13,10 +13,14 @@ import { gzipSync } from 'node:zlib';
 import { Vec2 } from 'planck';
 import { programFile } from '../core/link/file.ts';
 import { utf8 } from '../core/bytes.ts';
+import { Bed, library } from '../board/standin/bed.ts';
+import { BAUD } from '../board/standin/cable.ts';
+import { send } from '../core/link/send.ts';
 import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
 import { barrow } from '../core/kit/kit.ts';
 import { noQuirks } from '../core/kit/quirks.ts';
 import { newProject } from '../core/project.ts';
+import { demoProjects } from '../demo/seed.ts';
 import { printPython } from '../core/language/python/print.ts';
 import type { Program } from '../core/language/program.ts';
 import { Bench } from '../core/run/bench.ts';
@@ -298,6 +302,23 @@ const call = median(
   })
 );
 row('a call of ./mossbell check', `${(call / 1000).toFixed(2)} s`, 'under 0.4 s', call < 400);
+
+/** Sending the longest demo program at the pace of a serial port, against the bare time of its bytes. */
+const texts = demoProjects()
+  .filter(([, p]) => p.kit.device === barrow.device)
+  .map(([, p]) => p.text ?? printPython(p.program, p.kit).text);
+const longest = texts.reduce((a, b) => (b.length > a.length ? b : a));
+const bed = await new Bed({ baud: BAUD }).boot({ 'lib/mossbell.py': library.file });
+const sentFile = utf8(programFile(longest, { name: 'The longest', at: 0, device: barrow.device }));
+const sendBegan = now();
+await send(bed, { file: sentFile, device: barrow.device, library, mayInstall: async () => true, progress: () => {} });
+const sending = (now() - sendBegan) / ((sentFile.length * 10_000) / BAUD);
+row(
+  `sending the longest demo program (${(sentFile.length / 1000).toFixed(1)} kB at 115,200 baud)`,
+  `${sending.toFixed(2)} x the bare time of its bytes`,
+  'under 3 x',
+  sending < 3
+);
 
 /** First load of the workbench: the entry and everything it imports at once, not what loads when needed. */
 const client = new URL('../build/client/', import.meta.url).pathname;

@@ -18,6 +18,7 @@ const SAME = 4;
 const PIECE = 240;
 /** a device that talks without end is not listened to for ever */
 const FLOOD = 1 << 16;
+const FACTORY = /factory demo/i;
 const RAW = 'raw REPL; CTRL-B to exit\r\n>';
 /**
  * What is put on the device first: `_a` takes a piece of longer code into `_k`; `_x` runs code, under its own names, whose result is in `r`, and `p` the file that `_w`
@@ -63,8 +64,11 @@ export class RawRepl {
   private helped = false;
   constructor(private readonly port: LinkPort) {}
 
-  /** Reads up to `end`, and past it. @returns what stood before it; undefined where it did not come in time */
-  private async until(end: string, timeoutMs: number): Promise<string | undefined> {
+  /**
+   * Reads up to `end`, and past it. @returns what stood before it; undefined where it did not come in time
+   * @param quietMs how long it may be silent once it has begun to speak
+   */
+  private async until(end: string, timeoutMs: number, quietMs = timeoutMs): Promise<string | undefined> {
     const tail = utf8(end);
     for (let looked = 0; ;) {
       for (; looked + tail.length <= this.waiting.length; looked++)
@@ -74,7 +78,7 @@ export class RawRepl {
           return text;
         }
       if (this.waiting.length > FLOOD) return undefined;
-      const more = await this.port.read(timeoutMs);
+      const more = await this.port.read(this.waiting.length ? quietMs : timeoutMs);
       if (!more) return undefined;
       this.waiting = joined([this.waiting, more]);
     }
@@ -94,15 +98,16 @@ export class RawRepl {
     for (let tries = 0; tries < 4; tries++) {
       this.waiting = new Uint8Array(0);
       await this.port.write(utf8('\r\x03\x03\x02'));
-      const banner = await this.until('>>> ', tries ? SOON_MS * 2 : TIMEOUT_MS / 2);
+      const banner = await this.until('>>> ', tries ? SOON_MS * 2 : TIMEOUT_MS / 2, SOON_MS);
       // of one that talks without end, its beginning
       heard ||= (banner ?? decoder.decode(this.waiting.subarray(0, 200))).trim();
+      if (FACTORY.test(heard)) break;
       if (banner === undefined) continue;
       const line = banner.split('\n').find((l) => l.includes('MicroPython'));
       if (await this.rawMode()) return line?.trim() ?? '';
       if (!line) break;
     }
-    if (/factory demo/i.test(heard))
+    if (FACTORY.test(heard))
       throw new LinkProblem(
         say(
           'The device has its factory demo and no MicroPython. Install MicroPython first: hold Dot while you plug it in, and it appears as a drive.'

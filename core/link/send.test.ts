@@ -10,7 +10,7 @@ import { hall } from '../testing/build.ts';
 import type { Trace } from '../trace/trace.ts';
 import { StandIn, type Flash, type LoadMicroPython } from '../../board/standin/standin.ts';
 import { Bed, file, library } from '../../board/standin/bed.ts';
-import { LinkClosed, LinkProblem } from './port.ts';
+import { LinkClosed, type LinkPort } from './port.ts';
 import { pyBytes, pyString } from './repl.ts';
 import { CABLES } from '../../board/standin/cable.ts';
 import { STORAGE, usedBytes } from '../../board/standin/drive.ts';

@@ -20,7 +20,6 @@ import type { RunFile } from '../../../core/trace/runfile.ts';
 import type { Tongue } from '../../../core/words.ts';
 import type { Prediction } from '../../../core/predict.ts';
 import type { Pose } from '../../../core/yard/mat.ts';
-import { programFile } from '../../../core/link/file.ts';
 import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
 import type { FromBoard, Order } from '../../workers/board.worker.ts';
 import { boardLibrary } from './send/library.ts';
@@ -173,6 +172,7 @@ export class Runs {
     };
     this.board = { worker, order };
     const { text: library } = await boardLibrary();
+    const { programFile } = await import('../../../core/link/file.ts');
     if (this.board?.worker !== worker) return;
     const file = new TextEncoder();
     const pose = project.start ?? project.mat.start;

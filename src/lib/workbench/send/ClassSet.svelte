@@ -55,17 +55,17 @@
           <td class="py-1.5 pr-3 whitespace-nowrap {d.blinks ? 'animate-pulse bg-linen font-bold' : ''}"
             >{d.unit.name}{d === w.device ? ` · ${say('in the yard')}` : ''}</td
           >
-          <td class="pr-3">{word(d.status)}</td>
-          <td class="pr-3">{d.fits ? has(d) : ''}</td>
-          <td class="max-w-64 pr-3 text-[13px] {d.mood === 'bad' ? 'text-clay' : 'text-soft'}">
+          <td class="py-1.5 pr-3">{word(d.status)}</td>
+          <td class="py-1.5 pr-3">{d.fits ? has(d) : ''}</td>
+          <td class="max-w-64 py-1.5 pr-3 text-[13px] {d.mood === 'bad' ? 'text-clay' : 'text-soft'}">
             {#if d.progress}{d.progress.says}<Progress
                 says={d.progress.says}
                 share={d.progress.share}
               />{:else if d.question}
               <Button size="sm" onclick={() => d.question?.answer(true)}>{say('Install the library')}</Button>
-            {:else}{d.message}{/if}
+            {:else}{d.mood === 'good' && d.plugged ? say('sent') : d.message}{/if}
           </td>
-          <td class="text-right whitespace-nowrap">
+          <td class="py-1 text-right whitespace-nowrap">
             {#if d.plugged}<Button
                 size="sm"
                 aria-label={say('Which is {name}?', { name: d.unit.name })}

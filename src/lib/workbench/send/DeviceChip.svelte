@@ -13,6 +13,7 @@
     'not plugged in': '#9aa396',
     ready: GOOD,
     'busy running': GOOD,
+    asking: WAITS,
     sending: WAITS,
     'on battery': WAITS,
     'a drive': WAITS,
@@ -28,9 +29,11 @@
           : later('unplugged, on battery')
         : d.status === 'ready'
           ? later('plugged in')
-          : d.status === 'a drive'
-            ? later('a drive on this computer')
-            : d.status
+          : d.status === 'asking'
+            ? later('asking what it has')
+            : d.status === 'a drive'
+              ? later('a drive on this computer')
+              : d.status
   );
   async function plug(holdingDot = false) {
     open = true;

@@ -84,8 +84,6 @@
   <dl class="grid grid-cols-[1fr_auto] gap-y-1 rounded-lg bg-linen px-3 py-2">
     <dt class="text-soft">{say('State')}</dt>
     <dd data-testid="state">{word(words)}</dd>
-    <dt class="text-soft">{say('Cable')}</dt>
-    <dd>{d.plugged ? say('plugged in') : say('unplugged')}</dd>
     {#if d.found && d.plugged}<dt class="text-soft">{say('Firmware')}</dt>
       <dd>MicroPython {d.found.micropython}</dd>
       <dt class="text-soft">{say('Board library')}</dt>
@@ -152,11 +150,10 @@
         >{say('Plug in')}</Button
       ><Button
         tip={say('Dot is held while the cable goes in: the device appears as a drive that takes a file.')}
-        onclick={() => plug(true)}>{say('Plug in with Dot held')}</Button
+        onclick={() => plug(true)}>{say('As a drive, Dot held')}</Button
       >{/if}
-    {#if d.progress && !d.drive}<Button onclick={() => d.cancel()}>{say('Cancel')}</Button>{:else if d.plugged}<Button
-        look="go"
-        onclick={() => send()}>{say('Send the program')}</Button
+    {#if d.progress && !d.drive}<Button onclick={() => d.cancel()}>{say('Cancel')}</Button
+      >{:else if d.plugged && !d.drive}<Button look="go" onclick={() => send()}>{say('Send the program')}</Button
       ><Button onclick={() => send(true)}>{say('Send and start')}</Button>{/if}
     {#if d.powered && !d.progress && !d.drive}
       {#if d.running}<Button onclick={() => d.halt()} disabled={!d.canInterrupt}>{say('Stop its program')}</Button

@@ -8,7 +8,7 @@ import type { Drive, Memory } from '../../../../board/standin/drive.ts';
 import type { Condition } from '../../../../board/standin/memory.ts';
 import type { Unit } from '../../../../core/kit/units.ts';
 import { wheelKey } from '../../../../core/kit/keys.ts';
-import { hasWheels, rasterFor } from '../../../../core/kit/kit.ts';
+import { rasterFor } from '../../../../core/kit/kit.ts';
 import type { LinkPort, Trouble } from '../../../../core/link/port.ts';
 import type { Found, Progress } from '../../../../core/link/send.ts';
 import type { Input } from '../../../../core/trace/trace.ts';
@@ -40,6 +40,7 @@ export const STATUSES = [
   later('another device'),
   later('library missing'),
   later('library old'),
+  later('asking'),
   later('ready'),
   later('sending'),
   later('busy running'),
@@ -84,6 +85,7 @@ export class DeviceLink {
   /** what it told of itself when it was plugged in; and what is in the way of that */
   found = $state.raw<Found>();
   trouble = $state<Trouble>();
+  asking = $state(false);
   charge = $state<number>();
   progress = $state.raw<Progress>();
   /** asked of the person while sending */
@@ -177,7 +179,7 @@ export class DeviceLink {
     }
     if (this.plight === 'fallen over') return this.plight;
     if (this.found?.device && !this.fits) return 'another device';
-    if (!this.found) return 'ready';
+    if (!this.found) return this.asking ? 'asking' : 'ready';
     if (!this.found.library) return 'library missing';
     return this.library && this.found.library !== this.library ? 'library old' : 'ready';
   }
@@ -214,22 +216,15 @@ export class DeviceLink {
         if (lock) await new Promise<void>((resolve) => (this.letGo = resolve));
       });
     });
-    if (!mine)
-      this.tell(
-        say(
-          '{name} hangs on another window of this browser. Unplug it there, or close that window, and plug it in here.',
-          {
-            name: this.unit.name
-          }
-        )
-      );
+    if (!mine) this.tell(this.t.heldSays(this.unit.name));
     return mine;
   }
   /** Asks it what it is and has. */
   async look(): Promise<void> {
     if (this.running || !this.plugged) return;
     this.library ||= (await this.t.boardLibrary()).version;
-    this.found = (await this.speak(this.t.identify)) ?? undefined;
+    this.asking = true;
+    this.found = await this.speak(this.t.identify).finally(() => (this.asking = false));
   }
   private async boot(holdingDot: boolean): Promise<void> {
     const kept = (await get(memory(this.unit.serial)).catch(() => undefined)) as Partial<Kept> | undefined;
@@ -239,6 +234,7 @@ export class DeviceLink {
     this.waiting = this.kept.runs ?? [];
     this.trouble = undefined;
     this.found = undefined;
+    this.asking = true;
     if (holdingDot || !this.kept.firmware) {
       this.drive = new this.t.Drive({ ...this.kept }, this.unit);
       this.files = this.drive.files;
@@ -654,43 +650,13 @@ export class DeviceLink {
       }
       this.trouble = undefined;
       await this.remember();
-      this.message = start
-        ? say('"{name}" is on {name2} as program {number} and runs on its cable.', {
-            name: project.name,
-            name2: this.unit.name,
-            number
-          })
-        : say(
-            '"{name}" is on {name2} as program {number}. Unplug it, stand it in the yard, and press Dot on its face.',
-            { name: project.name, name2: this.unit.name, number }
-          );
-      if (start && hasWheels(project.kit))
-        this.message += ' ' + say('It drives as far as its cable lets it: hold it up, or leave it room.');
-      if (again)
-        this.message +=
-          ' ' +
-          say(
-            '{n, plural, one {# piece was lost on the way and} other {# pieces were lost on the way and}} had to be said again: try another cable.',
-            { n: again }
-          );
+      this.message = t.sentSays({ name: project.name, device: this.unit.name, number, again, start, kit: project.kit });
       this.mood = 'good';
       // no sound on this computer: the words stay
       if (!this.workbench.muted) void import('./tones.ts').then(({ rising }) => rising()).catch(() => undefined);
     } catch (error) {
       this.trouble = error instanceof t.LinkProblem ? error.what : undefined;
-      this.tell(
-        error instanceof t.LinkClosed
-          ? this.charge === 0 && !this.powered
-            ? say(
-                'Its battery gave out while sending. The program that was on the device before is still there, whole. Charge it: plug it in again.'
-              )
-            : say(
-                'Unplugged while sending. The program that was on the device before is still there, whole. Plug it in and send again: it goes on where it was.'
-              )
-          : error instanceof t.LinkProblem
-            ? error.message
-            : say('Sending failed: {message}', { message: (error as Error).message })
-      );
+      this.tell(t.failedSays(error, this.charge === 0 && !this.powered));
     } finally {
       this.progress = undefined;
       this.question = undefined;
@@ -739,14 +705,7 @@ export class DeviceLink {
     this.touched();
     if (this.offers) return this.order({ type: 'choose', does: 'take' });
     const { project } = this.workbench.session;
-    if (!this.fits)
-      return this.tell(
-        say('{name} is a {other}: it cannot stand in the yard of a {device}. Open a project for it.', {
-          name: this.unit.name,
-          other: this.t.kitName(this.unit.device),
-          device: this.t.kitName(project.kit.device)
-        })
-      );
+    if (!this.fits) return this.tell(this.t.elsewhereSays(this.unit, project.kit.device));
     const pose = this.pose ?? project.start ?? project.mat.start;
     this.listen();
     this.message = project.others?.length
