@@ -83,13 +83,13 @@ test('out of its box: factory demo, MicroPython, three programs, chosen with its
   await expect(message(page)).toContainText('It ran 2 times on its own.');
   await panel(page).getByRole('button', { name: 'Close' }).click();
   await page.getByRole('button', { name: 'More about the trace' }).click();
-  await page.getByRole('menuitem', { name: 'Runs of this project' }).click();
+  await page.getByRole('button', { name: 'Runs of this project' }).click();
   await expect(page.getByTestId('kept').getByRole('row')).toHaveCount(2);
   // the second program, and what came of it beside the rehearsal of the third
   await rehearse(page);
   await page.getByTestId('device-run').click();
   await page.getByRole('button', { name: 'More about the trace' }).click();
-  await page.getByRole('menuitem', { name: 'Log of the device' }).click();
+  await page.getByRole('button', { name: 'Log of the device' }).click();
   await expect(page.getByTestId('console')).toContainText('Twenty');
   await page.getByRole('button', { name: 'This run' }).click();
   await expect(page.getByTestId('console')).toContainText('Thirty');

@@ -1280,6 +1280,18 @@ def choose_take():
     port.chooses(0)
 
 
+def launcher():
+    """What main.py of a board calls: waits for Dot, which starts the active program, and for Bar, which goes to the next."""
+    while True:
+        button = port.waits()
+        if button == "Bar":
+            choose_next()
+        elif _choice:
+            choose_take()
+        else:
+            launch()
+
+
 def show_which():
     """Lamps blink and it beeps, so that people see which device it is."""
     port.show_which()

@@ -559,13 +559,13 @@ def servo_slow(socket, degrees, seconds):
 
 
 def spin(socket, power):
-    _part(socket, ("spin servo",))
+    _part(socket, ("spin",))
     _pulse(socket, 90 + _percent(power, -100) * 0.9)
 
 
 def servos_middle():
     for socket, part in pins.PARTS.items():
-        if part["type"] in ("servo", "spin servo"):
+        if part["type"] in ("servo", "spin"):
             _pulse(socket, 90)
 
 
@@ -844,12 +844,12 @@ def _echo(socket):
 
 def distance(socket):
     cm = _echo(socket)
-    return 200 if cm is None else _between(round(cm * 10) / 10, 2, 200)
+    return 180 if cm is None else _between(round(cm * 10) / 10, 4, 180)
 
 
 def something_ahead(socket):
     cm = _echo(socket)
-    return cm is not None and cm <= 200
+    return cm is not None and cm <= 180
 
 
 def line_reads(socket):
@@ -911,8 +911,8 @@ def temperature():
 
 
 def charge():
-    """A voltage divider halves the battery's voltage; the board's supply is 3.3 V."""
-    volts = _voltage("battery") / 100 * 3.3 * 2
+    """A voltage divider gives a third of the battery's voltage; the board's supply is 3.3 V."""
+    volts = _voltage("battery") / 100 * 3.3 * 3
     return _between((volts - pins.EMPTY_V) / (pins.FULL_V - pins.EMPTY_V) * 100, 0, 100)
 
 
@@ -1330,6 +1330,8 @@ def over(how, info):
     """A run is over: its moves end, and what went wrong is told."""
     for motor in _motors.values():
         _drop_moves([motor])
+    for ramp in list(_ramps.values()):
+        ramp.step(_clock())
     if how == "nothing":
         _told("error", "There is no program on this device yet.")
     elif how == "error":

@@ -4,6 +4,7 @@
  * choice for the invented device.
  */
 import * as z from 'zod';
+import { pinsSchema } from './pins.ts';
 import { BOARDS, type Board, type BoardName } from './boards.ts';
 import { displayAbilities, displaySchema, rasterOf, type Raster } from './display.ts';
 import { canOf, type WheelPlace } from './rolling.ts';
@@ -95,7 +96,9 @@ export const kitSchema = z.strictObject({
   /** a board for the hand: after how many minutes without a touch it sleeps (0: never) */
   sleepMin: z.number().min(0).max(120).optional(),
   board: z.strictObject({ stepUs: z.number().int().min(10).max(10000), accelerationCmS2: z.number().min(5).max(500) }),
-  parts: z.array(partSchema).max(30)
+  parts: z.array(partSchema).max(30),
+  /** on a board of one's own: which lead hangs on which pin */
+  pins: pinsSchema.optional()
 });
 export type Kit = z.infer<typeof kitSchema>;
 

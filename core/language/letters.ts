@@ -4,7 +4,7 @@ import { painted } from './pixels.ts';
 import type { Picture } from './program.ts';
 
 /** Characters of displays, 3 wide and 5 high, drawn for Moss Bell: five rows of three bits each, as octal digits. */
-const FONT: Record<string, string> = {
+export const FONT: Record<string, string> = {
   ' ': '00000',
   '0': '75557',
   '1': '26227',

@@ -138,6 +138,20 @@ export const makeActive = (repl: RawRepl, number: number, crc: number): Promise<
     `import os\nwith open('p/active.tmp', 'w') as f:\n    f.write('${number} ${hex(crc)}')\nos.rename('p/active.tmp', 'p/active')`
   );
 const crcOf = (bytes: Uint8Array): number => CRC32.buf(bytes) >>> 0;
+const LIBRARY = 'lib/mossbell.py';
+/** How many bytes a file on the device has, and their CRC-32; 0 and 0 where there is none. */
+const told = async (repl: RawRepl, path: string): Promise<[number, number]> =>
+  (
+    await repl.ask(
+      `import binascii\np = ${pyString(path)}\nn = c = 0\ntry:\n    with open(p, 'rb') as f:\n        while True:\n            d = f.read(512)\n            if not d:\n                break\n            n += len(d)\n            c = binascii.crc32(d, c)\nexcept OSError:\n    pass\nr = str(n) + ' ' + str(c)`
+    )
+  )
+    .split(' ')
+    .map(Number) as [number, number];
+async function holds(repl: RawRepl, path: string, bytes: Uint8Array): Promise<boolean> {
+  const [size, crc] = await told(repl, path);
+  return size === bytes.length && crc === crcOf(bytes);
+}
 /**
  * Writes a file in acknowledged pieces to `path`.tmp, reads back size and checksum, renames it. Where a beginning of it lies
  * there already, it goes on from that.
@@ -149,23 +163,16 @@ async function put(
   said: (share: number) => void,
   cancelled: () => boolean
 ): Promise<void> {
-  const tmp = pyString(`${path}.tmp`);
-  const told = async (): Promise<[number, number]> =>
-    (
-      await repl.ask(
-        `import binascii\np = ${tmp}\nn = c = 0\ntry:\n    with open(p, 'rb') as f:\n        while True:\n            d = f.read(512)\n            if not d:\n                break\n            n += len(d)\n            c = binascii.crc32(d, c)\nexcept OSError:\n    pass\nr = str(n) + ' ' + str(c)`
-      )
-    )
-      .split(' ')
-      .map(Number) as [number, number];
-  const [there, crc] = await told();
+  const part = `${path}.tmp`;
+  const tmp = pyString(part);
+  const [there, crc] = await told(repl, part);
   const from = there <= bytes.length && crc === crcOf(bytes.subarray(0, there)) ? there : 0;
   for (let at = from; at < bytes.length; at += CHUNK) {
     if (cancelled()) throw new LinkProblem(say('Sending was cancelled. The old program is still on the device.'));
     await repl.writes(at, bytes.subarray(at, at + CHUNK));
     said(Math.min(1, (at + CHUNK) / bytes.length));
   }
-  const [size, whole] = await told();
+  const [size, whole] = await told(repl, part);
   if (size !== bytes.length || whole !== crcOf(bytes)) {
     await repl.ask(`import os\ntry:\n    os.remove(${tmp})\nexcept OSError:\n    pass`);
     throw new LinkProblem(
@@ -184,6 +191,8 @@ export type SendOptions = {
   device: string;
   /** the board library as it ships, and its version */
   library: { file: Uint8Array; version: string };
+  /** what else a board of one's own needs: put there where it differs */
+  files?: readonly { path: string; bytes: Uint8Array }[];
   /** asked when the library is missing or old */
   mayInstall: (found: Found) => Promise<boolean>;
   progress: Step;
@@ -256,7 +265,7 @@ function checkRoom(found: Found, ...files: number[]): void {
 /** The whole procedure. */
 export async function send(
   port: LinkPort,
-  { file, device, library, mayInstall, progress, cancelled = () => false }: SendOptions
+  { file, device, library, files = [], mayInstall, progress, cancelled = () => false }: SendOptions
 ): Promise<Sent> {
   const repl = new RawRepl(port);
   progress({ stage: 'asking', share: 0, says: say('Asking the device what it has') });
@@ -270,11 +279,13 @@ export async function send(
         say('Without the board library the program cannot run. Nothing on the device was changed.')
       );
     checkRoom(found, file.length, ...(old ? [library.file.length] : []));
-    if (old)
+    const needed = [...(old ? [{ path: LIBRARY, bytes: library.file }] : []), ...files];
+    for (const { path, bytes } of needed) {
+      if (path !== LIBRARY && (await holds(repl, path, bytes))) continue;
       await put(
         repl,
-        'lib/mossbell.py',
-        library.file,
+        path,
+        bytes,
         (share) =>
           progress({
             stage: 'library',
@@ -283,6 +294,7 @@ export async function send(
           }),
         cancelled
       );
+    }
     const number = Math.max(0, ...found.programs.map((p) => p.number)) + 1;
     await put(
       repl,

@@ -3,6 +3,7 @@
  * curvature, R = (l/2) (v_l + v_r) / (v_r - v_l) (Dudek and Jenkin, Computational Principles of Mobile Robotics).
  */
 import { abilities, diameterMm, meanDiameterMm, placesOf, trackMm, type Kit } from '../kit/kit.ts';
+import { FULL_SPEED } from '../kit/ranges.ts';
 import { rowOf } from '../kit/rolling.ts';
 import { definition } from '../language/catalogue.ts';
 import type { Path } from '../language/define.ts';
@@ -14,8 +15,6 @@ import { lengthIn } from '../yard/profile.ts';
 /** Poses along the way, the start first; m and degrees clockwise from up. */
 export type Ghost = Pose[];
 const RAD = Math.PI / 180;
-/** 100 % of a measured move, m/s. */
-const FULL_SPEED = 0.4;
 const PIECES = 48;
 
 /** Turned by `turnDeg` clockwise while the middle rolls `lengthM` ahead. */

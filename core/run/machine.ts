@@ -4,6 +4,7 @@
  */
 import { currentOf } from '../circuit/led.ts';
 import { Drive, type Motion } from '../kit/drive.ts';
+import { FULL_SPEED } from '../kit/ranges.ts';
 import {
   diameterMm,
   meanDiameterMm,
@@ -33,8 +34,6 @@ import { channelsOf, type ReadChannel } from './channels.ts';
 import { Face } from './face.ts';
 import { Moves, round6, type Clock, type Following, type Steering } from './moves.ts';
 
-/** 100 % of a measured move, m/s. */
-export const FULL_SPEED = 0.4;
 const DEG = 180 / Math.PI;
 const HOLD_US = 1_000_000;
 /** How fast what it has turned away is turned back while it slides on, 1/s (our choice). */
