@@ -178,7 +178,7 @@ async function device([name, what = 'list', which]: string[], json: boolean, say
     setFirmware(unit, what === 'demo' ? 'factory' : what);
     say(
       json
-        ? JSON.stringify({ device: unit.serial, firmware: what })
+        ? JSON.stringify({ standIn: unit.serial, firmware: what })
         : `${unit.name} has ${what === 'demo' ? 'its factory demo again' : 'MicroPython'}.`
     );
     return 0;
@@ -189,11 +189,11 @@ async function device([name, what = 'list', which]: string[], json: boolean, say
   try {
     if (what === 'read') {
       const text = await textOn(unit, n);
-      say(json ? JSON.stringify({ device: unit.serial, number: n, text }) : text.trimEnd());
+      say(json ? JSON.stringify({ standIn: unit.serial, number: n, text }) : text.trimEnd());
       return 0;
     }
     const told = what === 'delete' ? await takeOff(unit, n) : await found(unit);
-    if (json) say(JSON.stringify({ device: unit.serial, ...told }));
+    if (json) say(JSON.stringify({ standIn: unit.serial, ...told }));
     else {
       say(
         `${unit.name}, ${unit.serial}: MicroPython ${told.micropython}, board library ${told.library || 'missing'}, ${(told.freeBytes / 1000).toFixed(0)} kB free`

@@ -19,7 +19,7 @@ export const library = {
 export const text = (word: string): string =>
   `from mossbell import *\n\n\ndef main():\n    log("${word}")\n\n\nrun(main)\n`;
 export const AT = Date.UTC(2026, 4, 1, 8, 30);
-export const file = (word: string, name = word, device = 'barrow'): Uint8Array =>
+export const file = (word: string, name = word, device: string = barrow.device): Uint8Array =>
   utf8(programFile(text(word), { device, at: AT, name }));
 
 /** A stand-in on a cable that can be cut, that can lose bytes, or garble what goes over it. */

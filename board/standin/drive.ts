@@ -35,7 +35,7 @@ export function addProgram(flash: Flash, file: Uint8Array): number {
   return number;
 }
 
-const SECTOR = 4096;
+export const SECTOR = 4096;
 /** bytes a second that a drive takes: a slow stick */
 export const DRIVE_RATE = 160_000;
 

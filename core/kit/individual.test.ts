@@ -126,7 +126,7 @@ describe('an individual', () => {
   });
   it('of which one was put together with its sides swapped', () => {
     expect(STAND_INS.filter((s) => quirksOf(s.serial, barrow).swapped).map((s) => s.name)).toEqual(['Barrow 7']);
-    expect(standIn(SWAPPED)).toMatchObject({ name: 'Barrow 7', library: true, device: 'barrow' });
+    expect(standIn(SWAPPED)).toMatchObject({ name: 'Barrow 7', comes: 'ready', device: 'barrow' });
     expect(standIn('MB-TRO-0002')!.device).toBe('trowel');
     expect(standIn('nobody')).toBeUndefined();
   });

@@ -4,7 +4,6 @@
  * choice for the invented device.
  */
 import * as z from 'zod';
-import { pinsSchema } from './pins.ts';
 import { BOARDS, type Board, type BoardName } from './boards.ts';
 import { displayAbilities, displaySchema, rasterOf, type Raster } from './display.ts';
 import { canOf, type WheelPlace } from './rolling.ts';
@@ -57,6 +56,8 @@ const wheel = z.strictObject({
 export type Wheel = z.infer<typeof wheel>;
 export type Side = 'left' | 'right';
 
+/** GPIO numbers of common boards (common practice: none has more) */
+export const LAST_PIN = 63;
 export const kitSchema = z.strictObject({
   device: z.enum(Object.keys(BOARDS) as [BoardName, ...BoardName[]]),
   name: z.string().trim().min(1).max(60),
@@ -98,7 +99,7 @@ export const kitSchema = z.strictObject({
   board: z.strictObject({ stepUs: z.number().int().min(10).max(10000), accelerationCmS2: z.number().min(5).max(500) }),
   parts: z.array(partSchema).max(30),
   /** on a board of one's own: which lead hangs on which pin */
-  pins: pinsSchema.optional()
+  pins: z.record(z.string().max(40), z.number().int().min(0).max(LAST_PIN)).optional()
 });
 export type Kit = z.infer<typeof kitSchema>;
 

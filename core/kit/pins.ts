@@ -2,16 +2,10 @@
  * A kit on a board of its own that runs MicroPython: which lead of which part hangs on which pin. The table stands on the kit
  * sheet, by lead: `J1.forward` is the forward input of the driver of the motor in J1. From it the board's own file is printed.
  */
-import * as z from 'zod';
 import { later, say, word } from '../words.ts';
 import { rasterOf } from './display.ts';
 import { BOARDS } from './boards.ts';
 import type { Kit, Part } from './kit.ts';
-
-/** GPIO numbers of common boards (common practice: none has more than fifty) */
-export const LAST_PIN = 63;
-export const pinsSchema = z.record(z.string().max(40), z.number().int().min(0).max(LAST_PIN));
-export type Pins = z.infer<typeof pinsSchema>;
 
 /** A lead: its key in the table, and what it is. */
 export type Lead = { key: string; says: string; optional?: boolean };
@@ -107,7 +101,11 @@ export function wired(kit: Kit): Wired[] {
     ...own,
     ...display,
     { of: 'sounder', name: say('sounder'), leads: leads('sounder', SIGNAL, true) },
-    { of: 'battery', name: say('battery'), leads: leads('battery', [['signal', later('a third of its voltage')]], true) },
+    {
+      of: 'battery',
+      name: say('battery'),
+      leads: leads('battery', [['signal', later('a third of its voltage')]], true)
+    },
     {
       of: 'radio',
       name: say('radio'),
@@ -138,15 +136,15 @@ export function pinProblems(kit: Kit): { key: string; says: string }[] {
           says: say('Pin {pin} is given twice: {leads}.', { pin, leads: keys.map(told).join('; ') })
         }))
   );
-  const missing = all.flatMap((w) => {
-    if (!w.leads.length || w.leads[0].optional) return [];
+  const missing = all.filter((w) => {
+    if (!w.leads.length || w.leads[0].optional) return false;
     const has = (name: string): boolean => `${w.of}.${name}` in pins;
-    const given = w.leads.some((lead) => lead.key === `${w.of}.forward`)
-      ? (has('forward') && has('back')) || (has('power') && has('direction'))
-      : w.leads.every((lead) => lead.key in pins);
-    return given ? [] : [{ key: w.leads[0].key, says: say('{part} has no pins yet.', { part: w.name }) }];
+    return w.leads.some((lead) => lead.key === `${w.of}.forward`)
+      ? !((has('forward') && has('back')) || (has('power') && has('direction')))
+      : !w.leads.every((lead) => lead.key in pins);
   });
-  return [...doubles, ...missing];
+  const says = say('No pins yet: {parts}.', { parts: missing.map((w) => w.name).join(', ') });
+  return [...doubles, ...missing.map((w) => ({ key: w.leads[0].key, says }))];
 }
 const py = (value: unknown): string =>
   JSON.stringify(value)

@@ -6,6 +6,7 @@
   import Progress from '../../ui/Progress.svelte';
   import Table from '../../ui/Table.svelte';
   import { clockIn } from '../../../../core/words.ts';
+  import { sendAll, versionOf } from './class-set.ts';
   import type { DeviceLink } from './device.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   let { open = $bindable() }: { open: boolean } = $props();
@@ -13,7 +14,7 @@
   const set = w.devices;
   let version = $state<number>();
   $effect(() => {
-    if (open) void set.versionOf(w.session.project).then((crc) => (version = crc));
+    if (open) void versionOf(set, w.session.project).then((crc) => (version = crc));
   });
   const ready = $derived(set.plugged.filter((d) => d.fits && !d.progress && !d.running && !d.drive));
   /** What Dot starts on it, against the program of this project. */
@@ -89,7 +90,7 @@
   </Table>
   <div class="mt-3 flex justify-end gap-2">
     <Button onclick={() => (open = false)}>{say('Close')}</Button>
-    <Button look="go" disabled={!ready.length} onclick={() => set.sendAll()}
+    <Button look="go" disabled={!ready.length} onclick={() => sendAll(set)}
       >{say('{n, plural, one {Send to # device} other {Send to # devices}}', { n: ready.length })}</Button
     >
   </div>

@@ -31,9 +31,7 @@
           ? later('plugged in')
           : d.status === 'asking'
             ? later('asking what it has')
-            : d.status === 'a drive'
-              ? later('a drive on this computer')
-              : d.status
+            : d.status
   );
   async function plug(holdingDot = false) {
     open = true;

@@ -11,6 +11,7 @@
   import Progress from '../../ui/Progress.svelte';
   import Remark from '../../ui/Remark.svelte';
   import { talk } from './device.svelte.ts';
+  import { BAUDS } from './serial.ts';
   import ClassSet from './ClassSet.svelte';
   import Faults from './Faults.svelte';
   import Programs from './Programs.svelte';
@@ -76,6 +77,9 @@
       <optgroup label={say('for other kits')}>
         {#each w.devices.others as one (one.unit.serial)}<option>{one.unit.name}</option>{/each}
       </optgroup>
+      {#if w.devices.board}<optgroup label={say('no stand-in')}>
+          <option>{w.devices.board.unit.name}</option>
+        </optgroup>{/if}
     </Choice>
   </label>
   {#if faults.length}<Remark tone="ink" role={null} data-testid="faults-on"
@@ -136,7 +140,7 @@
   {#if d.offers}<Remark tone="calm" role="status" data-testid="offers">
       {say('Its display shows {number}: Bar goes on to the next program, Dot takes this one.', { number: d.offers })}
     </Remark>{/if}
-  {#if noMicroPython && !d.progress}<div>
+  {#if noMicroPython && !d.progress && !d.real}<div>
       <Button look="go" onclick={() => d.install('micropython')}>{say('Install MicroPython')}</Button>
     </div>{/if}
   {#if d.waiting.length && !d.running}<Remark tone="moss" role={null} data-testid="waiting">
@@ -148,14 +152,14 @@
   <div class="flex flex-wrap gap-2">
     {#if d.plugged}<Button onclick={unplug}>{say('Unplug')}</Button>{:else}<Button look="go" onclick={() => plug()}
         >{say('Plug in')}</Button
-      ><Button
-        tip={say('Dot is held while the cable goes in: the device appears as a drive that takes a file.')}
-        onclick={() => plug(true)}>{say('As a drive, Dot held')}</Button
-      >{/if}
+      >{#if !d.real}<Button
+          tip={say('Dot is held while the cable goes in: the device appears as a drive that takes a file.')}
+          onclick={() => plug(true)}>{say('As a drive, Dot held')}</Button
+        >{/if}{/if}
     {#if d.progress && !d.drive}<Button onclick={() => d.cancel()}>{say('Cancel')}</Button
       >{:else if d.plugged && !d.drive}<Button look="go" onclick={() => send()}>{say('Send the program')}</Button
       ><Button onclick={() => send(true)}>{say('Send and start')}</Button>{/if}
-    {#if d.powered && !d.progress && !d.drive}
+    {#if d.powered && !d.progress && !d.drive && !d.real}
       {#if d.running}<Button onclick={() => d.halt()} disabled={!d.canInterrupt}>{say('Stop its program')}</Button
         >{:else}<Button onclick={() => d.pressDot()}>{say('Press Dot')}</Button><Button
           tip={say('While it waits, Bar steps through the programs by number, and Dot takes the one that is shown.')}
@@ -185,17 +189,34 @@
           disabled={!d.found?.library || !d.plugged || d.running || !!d.progress}
           onclick={() => d.showWhich()}>{say('Which is it?')}</Button
         >
-        <Button size="sm" disabled={d.running || !!d.progress} onclick={() => d.install('micropython')}
-          >{say('Install MicroPython')}</Button
-        >
-        <Button size="sm" disabled={d.running || !!d.progress} onclick={() => d.install('factory')}
-          >{say('Put the factory demo back')}</Button
-        >
+        {#if d.real}
+          <label class="flex items-center gap-2 text-[13.5px]"
+            >{say('Speed of the port')}
+            <Choice
+              size="sm"
+              value={String(d.baud)}
+              disabled={d.plugged}
+              onchange={(e) => (d.baud = Number(e.currentTarget.value))}
+              >{#each BAUDS as baud (baud)}<option value={String(baud)}>{baud}</option>{/each}</Choice
+            ></label
+          >
+          <Button size="sm" disabled={!d.plugged || !!d.progress} onclick={() => d.reset()}
+            >{say('Reset the board')}</Button
+          >
+          <Button size="sm" href="/project/{w.session.id}/kit/pins">{say('Pins')}</Button>
+        {:else}
+          <Button size="sm" disabled={d.running || !!d.progress} onclick={() => d.install('micropython')}
+            >{say('Install MicroPython')}</Button
+          >
+          <Button size="sm" disabled={d.running || !!d.progress} onclick={() => d.install('factory')}
+            >{say('Put the factory demo back')}</Button
+          >
+        {/if}
       </div>
     </Fold>
-    <Fold title={say('Faults for a lesson')} open={folds.faults} onopen={(open) => (folds.faults = open)}>
-      <Faults />
-    </Fold>
+    {#if !d.real}<Fold title={say('Faults for a lesson')} open={folds.faults} onopen={(open) => (folds.faults = open)}>
+        <Faults />
+      </Fold>{/if}
   </Accordion>
   {#if !d.canInterrupt}<p class="text-[12.5px] text-soft">
       {say(

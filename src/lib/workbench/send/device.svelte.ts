@@ -3,16 +3,17 @@
  * to it. It lives in its own worker and keeps what it has in this browser, as a board keeps its flash.
  */
 import { get, set } from 'idb-keyval';
+import type { Status } from './says.ts';
+import type { Stillness } from './stuck.ts';
+import type { SerialLink } from './serial.ts';
 import type { Cable, CableName } from '../../../../board/standin/cable.ts';
 import type { Drive, Memory } from '../../../../board/standin/drive.ts';
 import type { Condition } from '../../../../board/standin/memory.ts';
-import type { Unit } from '../../../../core/kit/units.ts';
-import { wheelKey } from '../../../../core/kit/keys.ts';
 import { rasterFor } from '../../../../core/kit/kit.ts';
+import type { Comes } from '../../../../core/kit/units.ts';
 import type { LinkPort, Trouble } from '../../../../core/link/port.ts';
 import type { Found, Progress } from '../../../../core/link/send.ts';
 import type { Input } from '../../../../core/trace/trace.ts';
-import { stateAt } from '../../../../core/trace/query.ts';
 import type { Pose } from '../../../../core/yard/mat.ts';
 import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts';
 import { Ring } from '../../../workers/ring.ts';
@@ -20,7 +21,7 @@ import type { Project } from '../../../../core/project.ts';
 import type { Session } from '../../project/session.svelte.ts';
 import type { Predicting } from '../predict/predict.svelte.ts';
 import { Run, type Runs } from '../runs.svelte.ts';
-import { clockIn, later, say } from '../../../../core/words.ts';
+import { clockIn, say } from '../../../../core/words.ts';
 
 type Talk = typeof import('./talk.ts');
 let talking: Promise<Talk> | undefined;
@@ -31,35 +32,13 @@ export const talk = (): Promise<Talk> =>
     throw error;
   }));
 
-export const STATUSES = [
-  later('not plugged in'),
-  later('charging only'),
-  later('a drive'),
-  later('no MicroPython'),
-  later('wrong firmware'),
-  later('another device'),
-  later('library missing'),
-  later('library old'),
-  later('asking'),
-  later('ready'),
-  later('sending'),
-  later('busy running'),
-  later('on battery'),
-  later('fallen over'),
-  later('stuck'),
-  later('sleeping'),
-  later('flat')
-] as const;
-export type Status = (typeof STATUSES)[number];
+/** A stand-in; or, with no serial number, a board on a serial port of this computer. */
+export type Device = { name: string; serial: string; comes: Comes; device: string };
 /** A line that was typed to the device, and what it said. */
 export type Typed = { at: number; line: string; answer: string; bad: boolean };
 const TYPED_KEPT = 100;
 /** one that nobody touches sleeps, to save its battery; it wakes when Dot is pressed */
 const SLEEPS_AFTER_MS = 5 * 60_000;
-/** a motor that is driven and a robot that stays where it is, for so long */
-const STUCK_US = 1_500_000;
-const STUCK_M = 0.004;
-const STUCK_DEG = 2;
 /** what comes into its battery on a cable, and how often */
 const CHARGES = 0.03;
 const CHARGES_MS = 3000;
@@ -117,6 +96,11 @@ export class DeviceLink {
   private worker: Worker | undefined;
   private ring: Ring | undefined;
   private cable: Cable | undefined;
+  private serial: SerialLink | undefined;
+  /** speed of a serial port */
+  baud = $state(115_200);
+  /** a program was started over the port, and what it says is written down */
+  private listens = false;
   private t!: Talk;
   private kept: Kept = { firmware: 'micropython', flash: {}, maps: [] };
   private booted: (() => void) | undefined;
@@ -127,7 +111,7 @@ export class DeviceLink {
   private letGo: (() => void) | undefined;
   private sleep: ReturnType<typeof setTimeout> | undefined;
   private charger: ReturnType<typeof setInterval> | undefined;
-  private still = { us: 0, x: 0, y: 0, facingDeg: 0 };
+  private still: Stillness | undefined;
 
   constructor(
     private readonly workbench: {
@@ -136,7 +120,7 @@ export class DeviceLink {
       readonly muted: boolean;
       readonly predict: Predicting;
     },
-    readonly unit: Unit
+    readonly unit: Device
   ) {}
   /** From its first start on it is on the air; it hears what others send while its program runs. */
   private listen(): void {
@@ -145,9 +129,14 @@ export class DeviceLink {
       if (this.running) this.order({ type: 'input', input: { message: data.message, from: data.from } });
     };
   }
+  /** A board that is not simulated: it has its own buttons, and stands on somebody's table. */
+  get real(): boolean {
+    return !this.unit.serial;
+  }
   /** Whether it is of the kind that the project is for. */
   get fits(): boolean {
-    return this.unit.device === this.workbench.session.project.kit.device;
+    const device = this.real ? this.found?.device : this.unit.device;
+    return !device || device === this.workbench.session.project.kit.device;
   }
   /** runs that wait and are safe from a page that goes away */
   get keptRuns(): number {
@@ -178,7 +167,7 @@ export class DeviceLink {
         return 'wrong firmware';
     }
     if (this.plight === 'fallen over') return this.plight;
-    if (this.found?.device && !this.fits) return 'another device';
+    if (!this.fits) return 'another device';
     if (!this.found) return this.asking ? 'asking' : 'ready';
     if (!this.found.library) return 'library missing';
     return this.library && this.found.library !== this.library ? 'library old' : 'ready';
@@ -195,7 +184,8 @@ export class DeviceLink {
     this.t = await talk();
     if (!(await this.take())) return;
     if (holdingDot) this.powerOff();
-    if (!this.worker && !this.drive) await this.boot(holdingDot);
+    if (this.real && !(await this.openPort())) return;
+    if (!this.real && !this.worker && !this.drive) await this.boot(holdingDot);
     this.plugged = true;
     this.touched();
     this.charging();
@@ -225,6 +215,23 @@ export class DeviceLink {
     this.library ||= (await this.t.boardLibrary()).version;
     this.asking = true;
     this.found = await this.speak(this.t.identify).finally(() => (this.asking = false));
+  }
+  /** The port that this browser was allowed before, or one that the person chooses now. */
+  private async openPort(): Promise<boolean> {
+    if (this.serial) return true;
+    try {
+      this.serial = await this.t.openSerial(this.baud, () => this.unplug());
+    } catch (error) {
+      // nobody chose one
+      if ((error as Error).name !== 'NotFoundError') this.tell(this.t.portSays(error as Error));
+      return false;
+    }
+    this.powered = true;
+    this.asking = true;
+    return true;
+  }
+  async reset(): Promise<void> {
+    await this.serial?.reset();
   }
   private async boot(holdingDot: boolean): Promise<void> {
     const kept = (await get(memory(this.unit.serial)).catch(() => undefined)) as Partial<Kept> | undefined;
@@ -290,7 +297,7 @@ export class DeviceLink {
       case 'began': {
         this.running = true;
         this.plight = '';
-        this.still = { us: 0, x: 0, y: 0, facingDeg: 0 };
+        this.still = new this.t.Stillness(this.workbench.session.project.kit);
         const run = new Run(
           'device',
           `${this.unit.name}, ${new Date().toLocaleTimeString(clockIn(), { hour: '2-digit', minute: '2-digit' })}`,
@@ -312,12 +319,12 @@ export class DeviceLink {
           if (e.type === 'message' && e.nearby)
             this.air?.postMessage({ message: e.name, from: this.unit.name } satisfies OnAir);
           if (e.type === 'tipped') this.plight = 'fallen over';
-          if (e.type === 'stalled') this.plight = 'stuck';
         }
         this.recording?.add(message.delta);
         this.charge = message.charge;
         this.pose = message.pose;
-        this.watch();
+        if (this.recording && this.still && (!this.plight || this.plight === 'stuck'))
+          this.plight = this.still.look(this.recording.trace, this.pose) ? 'stuck' : '';
         break;
       }
       case 'ended':
@@ -356,21 +363,6 @@ export class DeviceLink {
     }
     await this.remember();
   }
-  /** Whether it drives against something and stays where it is. */
-  private watch(): void {
-    const run = this.recording;
-    if (!run || !this.pose) return;
-    const { endUs } = run;
-    const { values } = stateAt(run.trace, endUs);
-    const { kit } = this.workbench.session.project;
-    const driven = kit.wheels.some(({ id }) => Math.abs(values[wheelKey('power', id)] ?? 0) > 5);
-    const { x, y, facingDeg } = this.pose;
-    const went = Math.abs(x - this.still.x) + Math.abs(y - this.still.y) > STUCK_M;
-    if (!driven || went || Math.abs(facingDeg - this.still.facingDeg) > STUCK_DEG) {
-      this.still = { us: endUs, x, y, facingDeg };
-      if (this.plight === 'stuck') this.plight = '';
-    } else if (endUs - this.still.us > STUCK_US && !this.plight) this.plight = 'stuck';
-  }
   private outOfReach(run: Run): void {
     const { runs } = this.workbench;
     runs.away = run;
@@ -399,14 +391,7 @@ export class DeviceLink {
       if (run.trace.ended) runs.onEnd?.(run);
     }
     await this.remember();
-    return came.length === 1
-      ? say('What it did on its own is in the trace now, beside the rehearsal.')
-      : say(
-          'It ran {n} times on its own. The last run is in the trace now; all of them are under "Runs of this project".',
-          {
-            n: came.length
-          }
-        );
+    return this.t.fetchedSays(came.length);
   }
   private remember(): Promise<void> {
     return set(memory(this.unit.serial), $state.snapshot(this.kept)).catch(() => undefined);
@@ -448,7 +433,7 @@ export class DeviceLink {
     this.message = '';
     this.mood = '';
     // it starts what is on it as soon as it has its power back
-    if (this.drive) return this.powerOff();
+    if (this.drive || this.real) return this.powerOff();
     this.touched();
     if (this.recording && !this.inReach) this.outOfReach(this.recording);
     this.pose ??= this.workbench.session.project.start ?? this.workbench.session.project.mat.start;
@@ -460,6 +445,9 @@ export class DeviceLink {
     this.worker = undefined;
     this.ring = undefined;
     this.drive = undefined;
+    this.listens = false;
+    void this.serial?.close();
+    this.serial = undefined;
     this.powered = false;
     this.plugged = false;
     this.running = false;
@@ -512,45 +500,36 @@ export class DeviceLink {
     const { drive } = this;
     if (!drive || this.progress) return;
     this.message = '';
-    const large = this.t.tooLarge(name, size);
-    if (large) return this.tell(large);
-    this.progress = { stage: 'sending', share: 0, says: say('Taking "{name}"', { name }) };
-    try {
-      const bytes = await read();
-      const taking = drive.take(name, bytes);
-      let begun = false;
-      for (let next = taking.next(); ; next = taking.next()) {
-        if (this.drive !== drive) return;
-        // what is erased is erased, and what is whole is whole: also for a page that goes away now
-        this.kept = { ...this.kept, ...drive.memory };
-        this.files = drive.files;
-        if (next.done) {
-          await this.remember();
-          if ('problem' in next.value) return this.tell(next.value.problem);
-          this.message = next.value.took;
-          this.mood = 'good';
-          const { took } = next.value;
-          // it starts anew, and is no drive any more
-          this.powerOff();
-          await this.plugIn();
-          if (!this.mood) {
-            this.message = took;
-            this.mood = 'good';
-          }
-          return;
-        }
-        this.progress = {
-          stage: 'sending',
-          share: next.value,
-          says: say('Taking "{name}", {round} %', { name, round: Math.round(next.value * 100) })
-        };
-        if (!begun) await this.remember();
+    this.progress = this.t.takingSays(name, 0);
+    let begun = false;
+    const came = await this.t.dropOn(
+      drive,
+      name,
+      size,
+      read,
+      () => this.drive === drive,
+      async (progress) => {
+        this.progress = progress;
+        // also for a page that goes away now
+        if (!begun) await this.keepDrive(drive);
         begun = true;
-        await new Promise((resolve) => setTimeout(resolve, (4096 / this.t.DRIVE_RATE) * 1000));
       }
-    } finally {
-      if (this.drive === drive || !this.drive) this.progress = undefined;
-    }
+    );
+    if (!came) return;
+    this.progress = undefined;
+    await this.keepDrive(drive);
+    if ('problem' in came) return this.tell(came.problem);
+    // it starts anew, and is no drive any more
+    this.powerOff();
+    await this.plugIn();
+    if (this.mood) return;
+    this.message = came.took;
+    this.mood = 'good';
+  }
+  private async keepDrive(drive: Drive): Promise<void> {
+    this.kept = { ...this.kept, ...drive.memory };
+    this.files = drive.files;
+    await this.remember();
   }
   /** Puts firmware on it: as a drive it takes the file. */
   async install(what: 'micropython' | 'factory'): Promise<void> {
@@ -560,7 +539,9 @@ export class DeviceLink {
     await this.drop(what === 'micropython' ? 'micropython.img' : 'factory-demo.img', image.length, async () => image);
   }
 
-  private connect(): Cable {
+  private connect(): LinkPort {
+    this.listens = false;
+    if (this.serial) return this.serial;
     return (this.cable = new this.t.Cable((bytes) => this.order({ type: 'serial', bytes: [...bytes] }), {
       cable: this.cableName,
       seed: ++this.cables,
@@ -626,12 +607,16 @@ export class DeviceLink {
       await this.turn;
       const { text, blocks } = await this.textOf(project);
       const crc = t.CRC32.str(text) >>> 0;
+      const pins = this.real ? t.pinProblems(project.kit)[0] : undefined;
+      if (pins) throw new t.LinkProblem(t.pinsSays(pins.says));
       // the cable was pulled while the text was made
       if (!this.plugged) throw new t.LinkClosed();
       if (this.running) this.order({ type: 'interrupt' });
       const cable = this.connect();
       const library = await t.boardLibrary();
+      const files = this.real ? t.boardFiles(project.kit, await t.boardPort()) : undefined;
       const { number, again } = await t.send(cable, {
+        files,
         file: t.utf8(t.programFile(text, { name: project.name, at: Date.now(), device: project.kit.device })),
         device: project.kit.device,
         library: { file: t.utf8(library.text), version: library.version },
@@ -650,7 +635,15 @@ export class DeviceLink {
       }
       this.trouble = undefined;
       await this.remember();
-      this.message = t.sentSays({ name: project.name, device: this.unit.name, number, again, start, kit: project.kit });
+      this.message = t.sentSays({
+        real: this.real,
+        name: project.name,
+        device: this.unit.name,
+        number,
+        again,
+        start,
+        kit: project.kit
+      });
       this.mood = 'good';
       // no sound on this computer: the words stay
       if (!this.workbench.muted) void import('./tones.ts').then(({ rising }) => rising()).catch(() => undefined);
@@ -662,8 +655,23 @@ export class DeviceLink {
       this.question = undefined;
     }
     if (this.mood !== 'good') return;
-    if (start) this.pressDot(this.message);
+    if (start && this.real) await this.startHere();
+    else if (start) this.pressDot(this.message);
     else await this.look();
+  }
+  /** On a board of one's own the program starts over the port, and what it says is written down. */
+  private async startHere(): Promise<void> {
+    await this.speak(this.t.startProgram);
+    const { serial } = this;
+    if (!serial) return;
+    this.listens = true;
+    await serial.lines(
+      () => this.listens && this.serial === serial,
+      (answer) => this.say({ line: '', answer, bad: / error /.test(answer) })
+    );
+  }
+  private say(said: Omit<Typed, 'at'>): void {
+    this.typed = [...this.typed, { at: Date.now(), ...said }].slice(-TYPED_KEPT);
   }
   /** A line of Python for a device that waits. */
   async type(line: string): Promise<void> {
@@ -678,7 +686,7 @@ export class DeviceLink {
       }
     });
     if (answer === undefined) return;
-    this.typed = [...this.typed, { at: Date.now(), line, answer, bad }].slice(-TYPED_KEPT);
+    this.say({ line, answer, bad });
     this.kept = { ...this.kept, typed: [...this.typed] };
     await this.remember();
   }
@@ -699,7 +707,7 @@ export class DeviceLink {
    * @param says what is told beside it
    */
   pressDot(says = ''): void {
-    if (!this.powered || this.drive) return;
+    if (!this.powered || this.drive || this.real) return;
     if (this.running) return this.press('Dot', true);
     if (this.plight === 'sleeping') return this.touched();
     this.touched();
@@ -721,7 +729,7 @@ export class DeviceLink {
   /** Bar on its face: while it waits, the next program is offered. */
   press(button: 'Dot' | 'Bar', down: boolean): void {
     if (this.running) return this.order({ type: 'press', button, down });
-    if (button === 'Bar' && down && this.powered && !this.drive && !this.progress) {
+    if (button === 'Bar' && down && this.powered && !this.drive && !this.real && !this.progress) {
       this.touched();
       this.order({ type: 'choose', does: 'next' });
     }

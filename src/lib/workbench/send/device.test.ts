@@ -10,6 +10,7 @@ import { recordedInputs } from '../../../../core/trace/track.ts';
 import { file } from '../../../../board/standin/bed.ts';
 import { until, WebWorker } from '../../../workers/testing/web-worker.ts';
 import { Runs, type Run } from '../runs.svelte.ts';
+import { sendAll, versionOf } from './class-set.ts';
 import { Devices } from './devices.svelte.ts';
 
 vi.mock('./library.ts', () => ({
@@ -355,9 +356,9 @@ describe('the device at the top of the workbench', () => {
     await Promise.all([three, five, seven, saucer].map((d) => d.plugIn()));
     expect([saucer.status, three.status]).toEqual(['another device', 'ready']);
     seven.cableName = 'charge';
-    await devices.sendAll();
+    await sendAll(devices);
     expect([three.mood, five.mood, seven.mood, saucer.mood]).toEqual(['good', 'good', 'bad', '']);
-    const version = await devices.versionOf({ ...newProject('On the device', barrow, hall), program: says('all') });
+    const version = await versionOf(devices, { ...newProject('On the device', barrow, hall), program: says('all') });
     const has = (d: typeof three) => d.found!.programs.find((p) => p.starts)!.crc;
     expect([has(three) === version, has(five) === version]).toEqual([true, true]);
     expect(seven.message).toContain('A cable that only charges');

@@ -1,7 +1,8 @@
 /** The devices of this computer: the class set. One of them is chosen: it stands in the yard. */
 import { STAND_INS } from '../../../../core/kit/units.ts';
-import type { Project } from '../../../../core/project.ts';
-import { DeviceLink, talk } from './device.svelte.ts';
+import { say } from '../../../../core/words.ts';
+import { DeviceLink } from './device.svelte.ts';
+import type { Serial } from './serial.ts';
 
 type Bench = ConstructorParameters<typeof DeviceLink>[0];
 export class Devices {
@@ -10,7 +11,25 @@ export class Devices {
   constructor(private readonly workbench: Bench) {
     this.all = STAND_INS.map((unit) => new DeviceLink(workbench, unit));
     this.chosen = this.all.find((d) => d.fits) ?? this.all[0];
+    const serial = typeof navigator === 'undefined' ? undefined : (navigator as { serial?: Serial }).serial;
+    if (!serial) return;
+    this.board = new DeviceLink(workbench, {
+      name: say('a board on a serial port'),
+      serial: '',
+      comes: 'ready',
+      device: ''
+    });
+    // one that was allowed before comes back by itself
+    const back = async (): Promise<void> => {
+      if (this.chosen.plugged || !(await serial.getPorts()).length) return;
+      this.chosen = this.board!;
+      await this.chosen.plugIn();
+    };
+    void back();
+    serial.addEventListener('connect', back);
   }
+  /** a board that is not simulated, where the browser can reach one */
+  readonly board: DeviceLink | undefined;
   /** Those of the kind that the project is for, and the others. */
   get fitting(): readonly DeviceLink[] {
     return this.all.filter((d) => d.fits);
@@ -24,21 +43,13 @@ export class Devices {
   /** Takes another one into the yard; the one before stays as it was. */
   choose(name: string): void {
     const { runs } = this.workbench;
-    const next = this.all.find((d) => d.unit.name === name)!;
+    const next = [...this.all, ...(this.board ? [this.board] : [])].find((d) => d.unit.name === name)!;
     if (next === this.chosen) return;
     this.chosen = next;
     runs.away = undefined;
   }
-  /** To every one that is plugged in and of the right kind, each for itself: one that fails does not hold up the others. */
-  async sendAll(project: Project = this.workbench.session.project): Promise<void> {
-    await Promise.all(this.plugged.filter((d) => d.fits).map((d) => d.send(project, { installs: true })));
-  }
-  /** CRC-32 of the program's text as it would be sent now: which devices have this very version. */
-  async versionOf(project: Project): Promise<number> {
-    const { text } = await this.chosen.textOf(project);
-    return (await talk()).CRC32.str(text) >>> 0;
-  }
   close(): void {
     for (const d of this.all) d.close();
+    this.board?.close();
   }
 }

@@ -2,7 +2,29 @@
 import { hasWheels, type Kit } from '../../../../core/kit/kit.ts';
 import { kitName } from '../../../../core/link/file.ts';
 import { LinkClosed, LinkProblem } from '../../../../core/link/port.ts';
-import { say } from '../../../../core/words.ts';
+import { later, say } from '../../../../core/words.ts';
+
+/** What a device can be like, as its chip tells it. */
+export const STATUSES = [
+  later('not plugged in'),
+  later('charging only'),
+  later('a drive'),
+  later('no MicroPython'),
+  later('wrong firmware'),
+  later('another device'),
+  later('library missing'),
+  later('library old'),
+  later('asking'),
+  later('ready'),
+  later('sending'),
+  later('busy running'),
+  later('on battery'),
+  later('fallen over'),
+  later('stuck'),
+  later('sleeping'),
+  later('flat')
+] as const;
+export type Status = (typeof STATUSES)[number];
 
 export function sentSays({
   name,
@@ -10,6 +32,7 @@ export function sentSays({
   number,
   again,
   start,
+  real = false,
   kit
 }: {
   name: string;
@@ -19,16 +42,23 @@ export function sentSays({
   again: number;
   /** it starts on its cable */
   start: boolean;
+  /** it is no stand-in */
+  real?: boolean;
   kit: Kit;
 }): string {
   const says = [
-    start
-      ? say('"{name}" is on {name2} as program {number} and runs on its cable.', { name, name2: device, number })
-      : say('"{name}" is on {name2} as program {number}. Unplug it, stand it in the yard, and press Dot on its face.', {
-          name,
-          name2: device,
-          number
-        })
+    real && !start
+      ? say('"{name}" is on the board as program {number}. Press Dot on it.', { name, number })
+      : start
+        ? say('"{name}" is on {name2} as program {number} and runs on its cable.', { name, name2: device, number })
+        : say(
+            '"{name}" is on {name2} as program {number}. Unplug it, stand it in the yard, and press Dot on its face.',
+            {
+              name,
+              name2: device,
+              number
+            }
+          )
   ];
   if (start && hasWheels(kit)) says.push(say('It drives as far as its cable lets it: hold it up, or leave it room.'));
   if (again)
@@ -62,3 +92,19 @@ export const heldSays = (name: string): string =>
   say('{name} hangs on another window of this browser. Unplug it there, or close that window, and plug it in here.', {
     name
   });
+/** A port that cannot be opened. */
+export const portSays = (error: Error): string =>
+  say('The serial port cannot be opened: {message} Is another program using it?', { message: error.message });
+/** @param problem the first of them */
+export const pinsSays = (problem: string): string =>
+  say('{problem} Fill in the pins page of the kit sheet first.', { problem });
+/** Runs that were made out of reach are in the trace. */
+export const fetchedSays = (n: number): string =>
+  n === 1
+    ? say('What it did on its own is in the trace now, beside the rehearsal.')
+    : say(
+        'It ran {n} times on its own. The last run is in the trace now; all of them are under "Runs of this project".',
+        {
+          n
+        }
+      );

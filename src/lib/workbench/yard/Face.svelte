@@ -72,21 +72,13 @@
       <Button
         class="px-2.5"
         aria-label={say('Dot')}
-        title={device && !w.device.running
-          ? w.device.offers
-            ? say('Dot: takes this program')
-            : say('Dot: starts the program on the device')
-          : say('Dot')}
+        title={device && !w.device.running ? say('Dot: starts the program on the device') : say('Dot')}
         {...holds((down) => w.press('Dot', down))}>●</Button
       >
       <Button
         class="px-2.5"
         aria-label={say('Bar')}
-        title={!device
-          ? say('Bar')
-          : w.device.running
-            ? say('Bar: hold it for 2 s to stop the program')
-            : say('Bar: shows the number of the next program')}
+        title={device ? say('Bar: hold it for 2 s to stop the program') : say('Bar')}
         {...holds((down) => w.press('Bar', down))}>▬</Button
       >
       {#if touches.includes('nose')}<Button class="px-2.5" title={say('Press on the touch bar')} {...holds(touch)}

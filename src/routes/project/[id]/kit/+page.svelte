@@ -132,6 +132,7 @@
     <UndoButtons {session} />
     <LanguageChoice />
     <ThemeButton />
+    <Button look="ghost" href="/project/{session.id}/kit/pins">{say('Pins')}</Button>
     <Button look="go" href="/project/{session.id}">{say('Back to the workbench')}</Button>
   </TopBar>
   <Trouble {session} />
