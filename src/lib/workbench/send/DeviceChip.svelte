@@ -29,9 +29,7 @@
           : later('unplugged, on battery')
         : d.status === 'ready'
           ? later('plugged in')
-          : d.status === 'asking'
-            ? later('asking what it has')
-            : d.status
+          : d.status
   );
   async function plug(holdingDot = false) {
     open = true;

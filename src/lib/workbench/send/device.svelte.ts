@@ -192,10 +192,7 @@ export class DeviceLink {
     if (this.drive) return;
     const missed = await this.fetch();
     await this.look();
-    if (missed && !this.mood) {
-      this.message = missed;
-      this.mood = 'good';
-    }
+    if (missed && !this.mood) this.tell(missed, 'good');
   }
   /** What hangs in one window cannot be spoken to from another. */
   private async take(): Promise<boolean> {
@@ -419,10 +416,7 @@ export class DeviceLink {
     this.near = near;
     if (near) {
       const came = await this.fetch();
-      if (came) {
-        this.message = came;
-        this.mood = 'good';
-      }
+      if (came) this.tell(came, 'good');
     } else if (!this.plugged && this.recording) this.outOfReach(this.recording);
   }
 
@@ -522,9 +516,7 @@ export class DeviceLink {
     // it starts anew, and is no drive any more
     this.powerOff();
     await this.plugIn();
-    if (this.mood) return;
-    this.message = came.took;
-    this.mood = 'good';
+    if (!this.mood) this.tell(came.took, 'good');
   }
   private async keepDrive(drive: Drive): Promise<void> {
     this.kept = { ...this.kept, ...drive.memory };
@@ -555,9 +547,9 @@ export class DeviceLink {
     }));
   }
   private cables = 0;
-  /** What went wrong, in a sentence. */
-  tell(message: string): void {
-    this.mood = 'bad';
+  /** What went wrong, or what came of it, in a sentence. */
+  tell(message: string, mood: 'good' | 'bad' = 'bad'): void {
+    this.mood = mood;
     this.message = message;
   }
   private turn: Promise<unknown> = Promise.resolve();
@@ -635,16 +627,18 @@ export class DeviceLink {
       }
       this.trouble = undefined;
       await this.remember();
-      this.message = t.sentSays({
-        real: this.real,
-        name: project.name,
-        device: this.unit.name,
-        number,
-        again,
-        start,
-        kit: project.kit
-      });
-      this.mood = 'good';
+      this.tell(
+        t.sentSays({
+          real: this.real,
+          name: project.name,
+          device: this.unit.name,
+          number,
+          again,
+          start,
+          kit: project.kit
+        }),
+        'good'
+      );
       // no sound on this computer: the words stay
       if (!this.workbench.muted) void import('./tones.ts').then(({ rising }) => rising()).catch(() => undefined);
     } catch (error) {
