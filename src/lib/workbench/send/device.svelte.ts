@@ -138,10 +138,6 @@ export class DeviceLink {
     const device = this.real ? this.found?.device : this.unit.device;
     return !device || device === this.workbench.session.project.kit.device;
   }
-  /** runs that wait and are safe from a page that goes away */
-  get keptRuns(): number {
-    return this.kept.runs?.length ?? 0;
-  }
   /** What it does is seen here: over its cable or by radio. */
   get inReach(): boolean {
     return this.plugged || this.near;
@@ -179,8 +175,7 @@ export class DeviceLink {
 
   /** @param holdingDot it starts its loader and appears as a drive */
   async plugIn(holdingDot = false): Promise<void> {
-    this.mood = '';
-    this.message = '';
+    this.tell('', '');
     this.t = await talk();
     if (!(await this.take())) return;
     if (holdingDot) this.powerOff();
@@ -424,8 +419,7 @@ export class DeviceLink {
   unplug(): void {
     this.plugged = false;
     this.cable?.close();
-    this.message = '';
-    this.mood = '';
+    this.tell('', '');
     // it starts what is on it as soon as it has its power back
     if (this.drive || this.real) return this.powerOff();
     this.touched();
@@ -466,8 +460,7 @@ export class DeviceLink {
     this.kept = { ...this.kept, ...this.t.inCondition(this.kept, condition, (await this.t.boardLibrary()).text) };
     this.condition = condition;
     await this.remember();
-    this.message = '';
-    this.mood = '';
+    this.tell('', '');
     if (plugged) await this.plugIn();
   }
   /** On its cable it charges, far quicker than a real one. */
@@ -548,7 +541,7 @@ export class DeviceLink {
   }
   private cables = 0;
   /** What went wrong, or what came of it, in a sentence. */
-  tell(message: string, mood: 'good' | 'bad' = 'bad'): void {
+  tell(message: string, mood: '' | 'good' | 'bad' = 'bad'): void {
     this.mood = mood;
     this.message = message;
   }
@@ -593,8 +586,7 @@ export class DeviceLink {
     // from here on it is on its way: a second press sends nothing
     this.progress = { stage: 'asking', share: 0, says: say('Asking the device what it has') };
     this.cancelled = false;
-    this.mood = '';
-    this.message = '';
+    this.tell('', '');
     try {
       await this.turn;
       const { text, blocks } = await this.textOf(project);
