@@ -164,6 +164,44 @@ test('axe finds no fault on the other views, panels, dialogs and pages', async (
   expect(found).toEqual({});
 });
 
+test('axe finds no fault on the device: panel, faults, drive, class set, log, pins', async ({ page }) => {
+  test.setTimeout(180_000);
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await openDemo(page, 'The square bed');
+  const at = page.url();
+  const found: Record<string, string[]> = {};
+  const look = async (what: string, ...ready: string[]): Promise<void> => {
+    for (const one of ready) await page.locator(one).first().waitFor();
+    await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+    const there = await faults(page);
+    if (there.length) found[what] = there;
+  };
+  const panel = page.getByTestId('device-panel');
+  await page.getByTestId('chip').click();
+  await panel.getByRole('button', { name: 'Plug in', exact: true }).click();
+  await panel.getByRole('button', { name: 'Send the program' }).click();
+  await expect(page.getByTestId('device-message')).toContainText('as program', { timeout: 60_000 });
+  await panel.getByRole('button', { name: 'More' }).click();
+  await panel.getByRole('button', { name: 'Faults for a lesson' }).click();
+  await page.getByLabel('What hangs on it').selectOption('slow');
+  await look('panel', '[data-testid=faults-on]');
+  await panel.getByRole('button', { name: 'The devices of the class' }).click();
+  await look('class set', 'dialog[open]');
+  await page.keyboard.press('Escape');
+  await panel.getByRole('button', { name: 'Unplug' }).click();
+  await panel.getByRole('button', { name: 'As a drive, Dot held' }).click();
+  await page.getByRole('button', { name: 'about.txt' }).click();
+  await look('drive', '[data-testid=drive] pre');
+  await page.getByTestId('drive').getByRole('button', { name: 'Eject' }).click();
+  await panel.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'More about the trace' }).click();
+  await page.getByRole('button', { name: 'Log of the device' }).click();
+  await look('log', '[data-testid=console]');
+  await page.goto(`${at}/kit/pins`);
+  await look('pins', '[data-testid=pins]');
+  expect(found).toEqual({});
+});
+
 const digest = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
 /** Of the bytes of runs that are made in the page's worker. */
 const digestsThere = (page: Page, runs: RunOptions[]): Promise<string[]> =>

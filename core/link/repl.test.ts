@@ -65,6 +65,24 @@ describe('the raw REPL', () => {
     // and goes on
     expect(await repl.exec('fine')).toBe('');
   });
+  it('gets through to a device whose program says things without end, and not to one that never stops', async () => {
+    const flood = (bytes: number): LinkPort => {
+      const port = new Scripted({ 'print(1)': { out: '1\r\n' } });
+      let left = bytes;
+      return {
+        write: (more) => port.write(more),
+        read: async () => {
+          if (left <= 0) return port.read();
+          left -= 5000;
+          return new Uint8Array(5000).fill(46);
+        }
+      };
+    };
+    const repl = new RawRepl(flood(150_000));
+    expect(await repl.enter()).toContain('MicroPython v1.27.0');
+    expect(await repl.exec('print(1)')).toBe('1\r\n');
+    await expect(new RawRepl(flood(Infinity)).enter()).rejects.toThrow('Something other than MicroPython answers');
+  });
   it('gives up on a device that says nothing', async () => {
     const silent: LinkPort = { write: async () => {}, read: async () => undefined };
     await expect(new RawRepl(silent).enter()).rejects.toThrow('does not answer');

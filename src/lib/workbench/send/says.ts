@@ -89,7 +89,7 @@ export const elsewhereSays = (unit: { name: string; device: string }, device: st
     device: kitName(device)
   });
 export const heldSays = (name: string): string =>
-  say('{name} hangs on another window of this browser. Unplug it there, or close that window, and plug it in here.', {
+  say('{name} hangs on another window of this browser. Close that window, and plug it in here.', {
     name
   });
 /** A port that cannot be opened. */

@@ -401,7 +401,7 @@
         >
       {/if}
     {/if}
-    {#if w.device.running && !w.device.plugged}<span class="truncate text-clay" role="status" data-testid="out-of-reach"
+    {#if w.device.running && !w.device.inReach}<span class="truncate text-clay" role="status" data-testid="out-of-reach"
         >{say('{name} is out of reach: what it does is shown when it is plugged in again.', {
           name: w.device.unit.name
         })}</span
