@@ -318,7 +318,6 @@
     log: () => import('./Console.svelte') as Promise<{ default: Panel }>,
     differences: () => import('./Differences.svelte') as Promise<{ default: Panel }>
   };
-  const WITHOUT_RUN: ReadonlySet<Tool> = new Set<Tool>(['runs', 'log']);
   const ALIGNED: Record<Alignment, string> = {
     start: say('from the start'),
     mark: say('by the first mark'),
@@ -576,7 +575,7 @@
         {/each}
       </div>
     </div>
-    {#if view.tool && (run || WITHOUT_RUN.has(view.tool))}
+    {#if view.tool && (run || ['runs', 'log'].includes(view.tool))}
       {#await PANELS[view.tool]() then { default: Panel }}<Panel
           {lead}
           run={run!}
