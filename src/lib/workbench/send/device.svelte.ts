@@ -102,6 +102,7 @@ export class DeviceLink {
   /** a program was started over the port, and what it says is written down */
   private listens = false;
   private t!: Talk;
+  private plugging: Promise<void> | undefined;
   private kept: Kept = { firmware: 'micropython', flash: {}, maps: [] };
   private booted: (() => void) | undefined;
   private cancelled = false;
@@ -142,9 +143,6 @@ export class DeviceLink {
   get inReach(): boolean {
     return this.plugged || this.near;
   }
-  get hasLibrary(): boolean {
-    return !!this.found?.library;
-  }
   get status(): Status {
     if (!this.powered) return this.charge === 0 ? 'flat' : 'not plugged in';
     if (this.drive) return 'a drive';
@@ -174,7 +172,11 @@ export class DeviceLink {
   }
 
   /** @param holdingDot it starts its loader and appears as a drive */
-  async plugIn(holdingDot = false): Promise<void> {
+  plugIn(holdingDot = false): Promise<void> {
+    // a second press while it starts is the same plug
+    return (this.plugging ??= this.plug(holdingDot).finally(() => (this.plugging = undefined)));
+  }
+  private async plug(holdingDot: boolean): Promise<void> {
     this.tell('', '');
     this.t = await talk();
     if (!(await this.take())) return;
@@ -687,6 +689,8 @@ export class DeviceLink {
   /** Where it stands: what its program will drive. */
   put(pose: Pose): void {
     this.pose = pose;
+    // on its wheels again
+    this.plight = '';
   }
   /**
    * Dot on its face: takes the program that is offered, starts the one that is there, or is a button of the one that runs.

@@ -69,7 +69,7 @@ describe('the device at the top of the workbench', () => {
     const { device, runs, ended } = link(says('moss', b('drive.measure', { amount: 10 })));
     expect([device.status, device.unit.name]).toEqual(['not plugged in', 'Barrow 3']);
     await device.plugIn();
-    expect([device.status, device.hasLibrary]).toEqual(['ready', true]);
+    expect([device.status, device.found!.library]).toEqual(['ready', expect.stringMatching(/^\d+\.\d+$/)]);
     const sent = device.send();
     expect(device.progress!.stage).toBe('asking');
     await sent;
