@@ -81,8 +81,8 @@ export type StandInOptions = {
 };
 const ROOT = '/flash';
 const ROM = '/rom';
-/** no space left on device, as this build of MicroPython's C library numbers it */
-const ENOSPC = 51;
+/** no space left on device, by the number that boards give it */
+const ENOSPC = 28;
 const HOLD_TO_STOP_US = 2_000_000;
 
 export class StandIn {
