@@ -139,6 +139,37 @@ test('no word of the interface stays English in German', async ({ page }) => {
   expect(await stillEnglish(page)).toEqual([]);
 });
 
+test('on the device, its drive, the class set and the pins no word stays English in German', async ({ page }) => {
+  test.setTimeout(120_000);
+  await shelf(page);
+  await german(page);
+  await page.reload();
+  await find(page, 'Past the seedlings');
+  await page.getByRole('button', { name: /^Past the seedlings Barrow/ }).click();
+  await page.getByTestId('blocks').and(page.locator('[data-ready]')).waitFor();
+  const at = page.url();
+  const panel = page.getByTestId('device-panel');
+  await page.getByTestId('chip').click();
+  await panel.getByRole('button', { name: 'Mehr' }).click();
+  await panel.getByRole('button', { name: 'Fehler für den Unterricht' }).click();
+  await page.getByLabel('Was daran hängt').selectOption('dies');
+  expect(await stillEnglish(page)).toEqual([]);
+  await panel.getByRole('button', { name: 'Einstecken', exact: true }).click();
+  await panel.getByRole('button', { name: 'Programm senden' }).click();
+  await expect(page.getByTestId('device-message')).toContainText('Beim Senden ausgesteckt', { timeout: 30_000 });
+  expect(await stillEnglish(page)).toEqual([]);
+  await panel.getByRole('button', { name: 'Die Geräte der Klasse' }).click();
+  await page.getByTestId('class-set').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  await panel.getByRole('button', { name: 'Als Laufwerk, Punkt gehalten' }).click();
+  await page.getByTestId('drive').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto(`${at}/kit/pins`);
+  await page.getByTestId('pins').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+});
+
 test('inside a run, its findings and its tools no word stays English in German', async ({ page }) => {
   await shelf(page);
   await german(page);

@@ -83,7 +83,7 @@
         <thead class="text-soft">
           <tr
             ><th class="w-[220px] px-3 py-1.5 font-normal">{say('What')}</th><th class="font-normal">{say('Lead')}</th
-            ><th class="font-normal">{say('Pin')}</th></tr
+            ><th class="font-normal">{say('Pin number')}</th></tr
           >
         </thead>
         <tbody>
