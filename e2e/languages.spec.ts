@@ -155,7 +155,7 @@ test('on the device, its drive, the class set and the pins no word stays English
   await page.getByLabel('Was daran hängt').selectOption('dies');
   expect(await stillEnglish(page)).toEqual([]);
   await panel.getByRole('button', { name: 'Einstecken', exact: true }).click();
-  await panel.getByRole('button', { name: 'Programm senden' }).click();
+  await panel.getByRole('button', { name: 'Das Programm senden' }).click();
   await expect(page.getByTestId('device-message')).toContainText('Beim Senden ausgesteckt', { timeout: 30_000 });
   expect(await stillEnglish(page)).toEqual([]);
   await panel.getByRole('button', { name: 'Die Geräte der Klasse' }).click();
