@@ -260,6 +260,7 @@ test('sending without the library changes nothing if that is refused; a running 
   await openDemo(page, 'Wake the bell');
   await page.getByTestId('chip').click();
   await page.getByLabel('Stand-in in the yard').selectOption('Barrow 5');
+  await page.getByTestId('device-panel').getByRole('button', { name: 'Plug in', exact: true }).click();
   await expect(page.getByTestId('state')).toHaveText('library missing');
   await page.getByRole('button', { name: 'Press Dot' }).click();
   await expect(page.getByTestId('device-message')).toContainText('The board library is missing');
@@ -267,6 +268,7 @@ test('sending without the library changes nothing if that is refused; a running 
   await page.getByRole('button', { name: 'Not now' }).click();
   await expect(page.getByTestId('device-message')).toContainText('Nothing on the device was changed');
   await page.getByLabel('Stand-in in the yard').selectOption('Barrow 3');
+  await page.getByTestId('device-panel').getByRole('button', { name: 'Plug in', exact: true }).click();
   await page.getByRole('button', { name: 'Send the program' }).click();
   await expect(page.getByTestId('device-message')).toContainText('is on Barrow 3', { timeout: 60_000 });
   await page.getByRole('button', { name: 'Press Dot' }).click();
