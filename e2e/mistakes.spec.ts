@@ -88,6 +88,7 @@ test('6 left and right swapped on the device: its own run says so, beside the re
   await openDemo(page, 'Left at the fern');
   await page.getByTestId('chip').click();
   await page.getByLabel('Stand-in in the yard').selectOption('Barrow 7');
+  await page.getByTestId('device-panel').getByRole('button', { name: 'Plug in', exact: true }).click();
   await page.getByRole('button', { name: 'Send the program' }).click();
   await expect(page.getByTestId('device-message')).toContainText('is on Barrow 7', { timeout: 30_000 });
   await page.getByRole('region', { name: 'Device' }).getByRole('button', { name: 'Press Dot' }).click();
