@@ -49,7 +49,7 @@
 </script>
 
 <svelte:window
-  onkeydown={(e) => e.key === 'Escape' && (open = false)}
+  onkeydown={(e) => e.key === 'Escape' && !document.querySelector('dialog[open]') && (open = false)}
   onpointerdown={(e) => open && !d.progress && isBeside(e.target as Element) && (open = false)}
 />
 

@@ -713,15 +713,18 @@ export class DeviceLink {
       : says;
     this.mood = says ? 'good' : '';
     this.plight = '';
-    this.order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
-    this.order({ type: 'start' });
+    // what is said over its cable just now is said first: it would stop the program
+    void this.turn.then(() => {
+      this.order({ type: 'place', place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose })) });
+      this.order({ type: 'start' });
+    });
   }
   /** Bar on its face: while it waits, the next program is offered. */
   press(button: 'Dot' | 'Bar', down: boolean): void {
     if (this.running) return this.order({ type: 'press', button, down });
     if (button === 'Bar' && down && this.powered && !this.drive && !this.real && !this.progress) {
       this.touched();
-      this.order({ type: 'choose', does: 'next' });
+      void this.turn.then(() => this.order({ type: 'choose', does: 'next' }));
     }
   }
   /** Buttons go to the board, which has its own ideas of them; everything else to the yard. */
