@@ -106,7 +106,7 @@ export default ts.config(
     ignores: ['src/lib/server/**', '**/*.test.ts'],
     rules: forbid(
       String.raw`core/run/(?!ghost|stops|snapshot|channels)`,
-      String.raw`board/standin/(?!cable|memory|drive|demo)`,
+      String.raw`board/standin/(?!arrived|cable|memory|drive|demo)`,
       String.raw`(^|/|\$lib/)server/`
     )
   },

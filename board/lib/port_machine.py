@@ -17,8 +17,14 @@ _FREQUENCY = 1000
 _SERVO_FREQUENCY = 50
 _FULL = 65535
 _STEP_US = 5000  # how often a move is looked at
+_SPEED_US = 50000
 _LIMIT_US = 30000  # an echo from 5 m
 _US_PER_CM = 58.31  # there and back at 343 m/s
+_STEERS = 0.12  # m/s that the gyro adds to a wheel at the most
+_PUT_RIGHT_S = 0.15  # in which a heading that is off is put right
+_FAR = 1000000.0  # m
+_NEAR_DEG = 0.25  # a move by the gyro is over when less than this is left
+_LONGER_S = 1.5  # or after so much more
 _COLOURS = {"white": (255, 255, 255), "red": (255, 0, 0), "amber": (255, 140, 0), "green": (0, 255, 0), "blue": (0, 0, 255), "violet": (160, 0, 255)}
 _SIGNS = {".": 0, "-": 25, "+": 50, "*": 75, "#": 100}
 _LETTERS = {"w": "white", "r": "red", "a": "amber", "g": "green", "b": "blue", "v": "violet"}
@@ -115,6 +121,8 @@ class _Motor:
         part = _part(socket, ("motor",))
         self.sign = -1 if part.get("mirrored") else 1
         self.keeps = False
+        self.seen = (0.0, _clock())
+        self.measured = 0.0
         self.driver = _has(socket, "direction")
         self.one = _pwm(_lead(socket, "power" if self.driver else "forward"), _FREQUENCY)
         if self.driver:
@@ -145,6 +153,18 @@ class _Motor:
         self.turned += self.duty * pins.FREE_TURNS * (now - self.since) / 1000000
         self.since = now
         return self.turned
+
+    def speed(self):
+        """Turns a second; with an encoder as it counts them, over the last twentieth of a second."""
+        if not self.encoder:
+            return self.duty * pins.FREE_TURNS
+        before, since = self.seen
+        now = _clock()
+        if now - since >= _SPEED_US:
+            turns = self.turns()
+            self.measured = (turns - before) * 1000000 / (now - since)
+            self.seen = (turns, now)
+        return self.measured
 
     def power(self, share):
         """-1 to 1, positive where its wheel drives ahead."""
@@ -196,14 +216,20 @@ def _percent(power, low):
 
 
 class _Move:
-    """A trapezoid: it sets off and slows down with the same acceleration; every wheel goes its share of it."""
+    """A trapezoid: it sets off and slows down with the same acceleration; every wheel goes its share of it.
 
-    def __init__(self, shares, length, speed, ending):
+    Where the gyro steers it, `off` tells by how many degrees clockwise it is off at a share of its way.
+    """
+
+    def __init__(self, shares, length, speed, ending, off=None):
         a = pins.ACCELERATION
         self.shares = shares
         self.length = length
         self.speed = speed or 1.0
         self.ending = ending
+        self.off = off
+        self.rims = _rims(0, 0, -1) if off else [0 for _ in shares]
+        self.bias = 0.0
         self.stops = ending == "brake"
         self.never = speed == 0 and length > 0
         self.from_turns = [motor.turns() for motor, share, diameter in shares]
@@ -213,7 +239,7 @@ class _Move:
             self.time = length / v + v / a if length >= 2 * ramp else 2 * math.sqrt(length / a)
         else:
             self.time = length / v + v / (2 * a) if length >= ramp else math.sqrt(2 * length / a)
-        self.began = _clock()
+        self.began = self.looked = _clock()
         self.over = length <= 0
         if self.over:
             self.end()
@@ -237,16 +263,24 @@ class _Move:
     def step(self):
         if self.over or self.never:
             return
-        t = (_clock() - self.began) / 1000000
+        now = _clock()
+        t = (now - self.began) / 1000000
         x, v = self.reference(t)
+        off = rate = 0.0
+        if self.off:
+            off = self.off(min(1, x / self.length))
+            fastest = _STEERS / max([abs(rim) for rim in self.rims])
+            rate = _between(math.radians(off) / _PUT_RIGHT_S, -fastest, fastest)
+            self.bias += rate * (now - self.looked) / 1000000
+        self.looked = now
         for i, (motor, share, diameter) in enumerate(self.shares):
             rim = math.pi * diameter
-            duty = share * v / (pins.FREE_TURNS * rim)
+            duty = (share * v + rate * self.rims[i]) / (pins.FREE_TURNS * rim)
             if motor.encoder:
                 gone = (motor.turns() - self.from_turns[i]) * rim
-                duty += 4 * (share * x - gone)
+                duty += 4 * (share * x + self.bias * self.rims[i] - gone)
             motor.power(duty)
-        if t >= self.time:
+        if t >= self.time and (not self.stops or abs(off) < _NEAR_DEG or t >= self.time + _LONGER_S):
             self.end()
 
     def end(self):
@@ -267,6 +301,10 @@ def _service():
     if now - _looked < _STEP_US:
         return
     _looked = now
+    if _bus is not None:
+        _follow_heading()
+    for motor in _motors.values():
+        motor.speed()
     for move in _moves.values():
         move.step()
     for ramp in list(_ramps.values()):
@@ -285,9 +323,9 @@ def _handle(what):
     return _handles
 
 
-def _begin(shares, length, speed, ending):
+def _begin(shares, length, speed, ending, off=None):
     _drop_moves([part[0] for part in shares])
-    move = _Move(shares, length, speed, ending)
+    move = _Move(shares, length, speed, ending, off)
     handle = _handle(move)
     if not move.over:
         _moves[handle] = move
@@ -299,10 +337,10 @@ def _rims(ahead, left, turn):
     return [ahead * math.cos(deg) + left * math.sin(deg) + turn * (x * math.sin(deg) - y * math.cos(deg)) for _, _, x, y, deg, _ in _wheels_now()]
 
 
-def _go(rims, speed, ending):
+def _go(rims, speed, ending, off=None):
     length = max([abs(rim) for rim in rims])
     shares = [(wheel[0], rim / length if length else 0, wheel[1]) for wheel, rim in zip(_wheels, rims)]
-    return _begin(shares, length, speed, ending)
+    return _begin(shares, length, speed, ending, off)
 
 
 def _length(amount, unit, speed, diameter, ending):
@@ -388,21 +426,34 @@ def slide_on(heading_deg, power):
         wheel[0].power(rim / (pins.FREE_TURNS * math.pi * wheel[1]))
 
 
+def _short_way(degrees):
+    return (degrees + 180) % 360 - 180
+
+
 def drive_facing(cm, heading_deg, power, ending):
-    # first on the spot towards it, then straight: the wheels alone hold the way
-    face(heading_deg, power)
-    handle = _handles
-    finish(handle)
-    return drive("ahead", abs(cm), "cm", power, ending)
+    heading()  # where there is no motion sensor this says so
+    return _go(_rims(abs(cm) / 100, 0, 0), _percent(power, 0) / 100 * pins.FULL_SPEED, ending, lambda share: _short_way(heading_deg - heading()))
+
+
+def _turn_gyro(by, power, ending):
+    """Until the gyro has turned by so many degrees, clockwise."""
+    heading()
+    came = _heading
+    speed = _percent(power, 0) / 100 * pins.FULL_SPEED
+
+    def off(share):
+        _follow_heading()
+        return by * share - (_heading - came)
+
+    return _go(_rims(0, 0, -math.radians(by)), speed, ending, off)
 
 
 def turn_gyro(side, angle, power, ending):
-    return _turn(angle if side == "left" else -angle, power, ending)
+    return _turn_gyro(-angle if side == "left" else angle, power, ending)
 
 
 def face(heading_deg, power):
-    way = (heading_deg - heading() + 180) % 360 - 180
-    return _turn(-way, power, "brake")
+    return _turn_gyro(_short_way(heading_deg - heading()), power, "brake")
 
 
 def _sided():
@@ -453,7 +504,7 @@ def wheel_turns(side):
 
 def wheel_speed(side):
     motor, diameter = _side_motor(side)[:2]
-    return motor.duty * pins.FREE_TURNS * math.pi * diameter * 100
+    return motor.speed() * math.pi * diameter * 100
 
 
 def driven():
@@ -461,7 +512,7 @@ def driven():
 
 
 def speed():
-    return sum([wheel[0].duty * pins.FREE_TURNS * math.pi * wheel[1] for wheel in _wheels_now()]) / len(_wheels) * 100
+    return sum([wheel[0].speed() * math.pi * wheel[1] for wheel in _wheels_now()]) / len(_wheels) * 100
 
 
 def zero_wheels():
@@ -471,8 +522,13 @@ def zero_wheels():
 
 def run_motor(socket, power):
     motor = _motor(socket)
+    power = _percent(power, -100)
+    if motor.keeps and power:
+        # a move that does not end: it is held to where it should be by now
+        way = 1 if power > 0 else -1
+        return _begin([(motor, way, _motor_diameter(motor))], _FAR, abs(power) / 100 * pins.FULL_SPEED, "coast")
     _drop_moves([motor])
-    motor.power(_percent(power, -100) / 100)
+    motor.power(power / 100)
 
 
 def span_motor(socket, power, amount, unit, ending):
@@ -515,7 +571,7 @@ def motor_turns(socket):
 
 def motor_speed(socket):
     motor = _motor(socket)
-    return motor.duty * pins.FREE_TURNS * math.pi * _motor_diameter(motor) * 100
+    return motor.speed() * math.pi * _motor_diameter(motor) * 100
 
 
 # ---- servos ----
@@ -1316,9 +1372,16 @@ def changed(name, value, length):
 
 
 def mark(path, text):
-    global _now, _last, _timer, _holds, _silent_at
+    global _now, _last, _timer, _holds, _silent_at, _bus, _rate_at, _looked
+    if _has("wire", "sda"):
+        # it stands still before it sets off: what the motion sensor tells of turning now is its drift
+        _bus = None
+        try:
+            zero_heading()
+        except OSError:
+            _bus = None
     _last = time.ticks_us()
-    _now = _timer = 0
+    _now = _timer = _rate_at = _looked = 0
     _silent_at = -1
     _holds = False
     for kept in (_moves, _waiting, _ramps, _before, _watched, _fired, _lists, _open):

@@ -6,6 +6,7 @@ import { readFileSync } from 'node:fs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { utf8 } from '../../core/bytes.ts';
 import { barrow, saucer, type Kit } from '../../core/kit/kit.ts';
+import { FULL_SPEED } from '../../core/kit/ranges.ts';
 import { pulseFor } from '../../core/kit/pulse.ts';
 import { FONT, written } from '../../core/language/letters.ts';
 import { printPython } from '../../core/language/python/print.ts';
@@ -62,13 +63,18 @@ const put = (text: string, name: string, of: Kit = kit): ReturnType<typeof send>
     progress: () => {}
   });
 /** Sends a text, lets it run, and reads what was done to the pins and what the program said. */
-async function played(text: string, of: Kit = kit, before = ''): Promise<{ notes: Note[]; said: string[] }> {
+async function played(
+  text: string,
+  of: Kit = kit,
+  before = '',
+  earlier = ''
+): Promise<{ notes: Note[]; said: string[] }> {
   await put(text, 'played', of);
   const repl = new RawRepl(board);
   await repl.enter();
   const out = (
     await repl.exec(
-      `import sys, machine\nfor _n in ('mossbell', 'mossbell_port', 'mossbell_pins'):\n    sys.modules.pop(_n, None)\nmachine.log.clear()\nmachine.inputs.clear()\n${before}\nimport mossbell, time\n_t = time.ticks_us()\nmossbell.launch()\nprint('----')\nfor _e in machine.log:\n    print(time.ticks_diff(_e[0], _t), _e[1], _e[2], _e[3] if type(_e[3]) is not bytes else _e[3].hex())`,
+      `import sys, machine\nfor _n in ('mossbell', 'mossbell_port', 'mossbell_pins'):\n    sys.modules.pop(_n, None)\nmachine.log.clear()\nmachine.inputs.clear()\n${before}\nimport mossbell, time\n${earlier}_t = time.ticks_us()\nmossbell.launch()\nprint('----')\nfor _e in machine.log:\n    print(time.ticks_diff(_e[0], _t), _e[1], _e[2], _e[3] if type(_e[3]) is not bytes else _e[3].hex())`,
       30_000
     )
   ).replaceAll('\r\n', '\n');
@@ -280,6 +286,85 @@ run(main)
     const trigger = notes.filter((n) => n.pin === 8).map((n) => n.value);
     expect(trigger.slice(0, 3)).toEqual([0, 1, 0]);
     expect(notes.find((n) => n.what === 'uart')!.value).toBe('come');
+  });
+  it('steers by the gyro as a weak motor pulls it off its way, and holds a motor to its speed by its encoder', async () => {
+    // a plant of three lines: what a pin is driven with turns its wheel, the right one and the blade's weaker than the left
+    const plant = `import math, time
+import mossbell_pins as P
+_weak = {2: 1, 4: 0.9}
+_drives = {}
+_counted = [0.0, time.ticks_us()]
+_write = machine.PWM.duty_u16
+def _turns(pin):
+    mirrored = P.PARTS['J1' if pin == 2 else 'J2'].get('mirrored')
+    share = (_drives.get(pin, 0) - _drives.get(pin + 1, 0)) / 65535
+    return (-share if mirrored else share) * P.FREE_TURNS * _weak[pin]
+def _duty(self, share):
+    now = time.ticks_us()
+    _counted[0] += abs(_turns(4)) * P.COUNTS * time.ticks_diff(now, _counted[1]) / 1000000
+    _counted[1] = now
+    while _counted[0] >= 1:
+        _counted[0] -= 1
+        if 21 in machine.handlers:
+            machine.handlers[21](None)
+    _drives[self.pin.number] = share
+    _write(self, share)
+def _rate(self, address, register, count):
+    if register != 0x47:
+        return bytes(2)
+    spin = (_turns(2) - _turns(4)) * math.pi * 0.068 / 0.124
+    raw = int(-math.degrees(spin) * 131) & 0xFFFF
+    return bytes([raw >> 8, raw & 255])
+machine.PWM.duty_u16 = _duty
+machine.I2C.readfrom_mem = _rate
+`;
+    const text = (line: string): string =>
+      `from mossbell import *\n\nwheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)\nblade = Motor("J2")\n\n\ndef main():\n    ${line}\n    log(Gyro().turned())\n\n\nrun(main)\n`;
+    /** how far it turned, by its own gyro, degrees clockwise */
+    const turned = async (line: string): Promise<number> => {
+      board.close();
+      board = new ChildBoard();
+      const { said } = await played(text(line), kit, plant);
+      return Number(said.find((l) => l.includes(' log '))!.split(' log ')[1]);
+    };
+    const byWheels = await turned('wheels.drive(cm=40, power=50, ending="brake")');
+    expect(byWheels).toBeGreaterThan(8);
+    const straight = await turned('wheels.drive_facing(cm=40, heading=0, power=50, ending="brake")');
+    expect(Math.abs(straight)).toBeLessThan(1.5);
+    const right = await turned('wheels.turn_gyro(right=90, power=30, ending="brake")');
+    expect(Math.abs(right - 90)).toBeLessThan(1.5);
+    const left = await turned('wheels.turn_gyro(left=90, power=30, ending="brake")');
+    expect(Math.abs(left + 90)).toBeLessThan(1.5);
+    // J2 reaches nine tenths of what it is driven with: what keeps its speed is driven with more
+    const counted: Kit = { ...kit, pins: { ...PINS, 'J2.encoder': 21 } };
+    const blade = async (line: string): Promise<[number, number]> => {
+      board.close();
+      board = new ChildBoard();
+      const { notes, said } = await played(
+        text(`${line}; blade.run(50); wait(1.2); log(blade.speed()); blade.stop("brake")`),
+        counted,
+        plant
+      );
+      const spoken = said.filter((l) => l.includes(' log ')).map((l) => Number(l.split(' log ')[1]));
+      const on = notes.filter((n) => n.what === 'duty' && [4, 5].includes(n.pin) && Number(n.value) % 65535 > 0);
+      return [Number(on.at(-1)!.value) / 65535, spoken[0]];
+    };
+    const [byPower, slower] = await blade('blade.keeps("power")');
+    const [bySpeed, held] = await blade('blade.keeps("speed")');
+    expect(byPower).toBeCloseTo(0.5, 3);
+    const unloaded = (0.5 * FULL_SPEED) / (barrow.motor.freeTurnsPerS * Math.PI * 0.068);
+    expect(bySpeed / unloaded).toBeCloseTo(1 / 0.9, 1);
+    expect(bySpeed).toBeGreaterThan(unloaded * 1.05);
+    // 50 % of full speed, cm/s
+    expect(Math.abs(held - 50 * FULL_SPEED)).toBeLessThan(1);
+    expect(slower).not.toBeCloseTo(held, 0);
+  });
+  it('runs a second time as it did the first', async () => {
+    const text = printPython(program(start(b('drive.measure', { amount: 6 }))), kit).text;
+    const [once, twice] = [await played(text), await played(text, kit, '', 'mossbell.launch()\nmachine.log.clear()\n')];
+    const [first, second] = [once, twice].map(({ notes }) => driven(notes, 2, 3, 4, 5));
+    expect(second[1] - second[0]).toBeGreaterThan(0.3);
+    expect(Math.abs(second[1] - second[0] - (first[1] - first[0]))).toBeLessThan(0.15);
   });
   it('runs several stacks, and tells an error as its kind', async () => {
     const text = `from mossbell import *

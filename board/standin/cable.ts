@@ -3,6 +3,7 @@
  * `LinkPort` to those who send; `out` carries bytes to the device, `receive` takes what comes from it.
  */
 import { LinkClosed, type LinkPort } from '../../core/link/port.ts';
+import { Arrived } from './arrived.ts';
 import { stream, uniform } from '../../core/random.ts';
 import { later } from '../../core/words.ts';
 
@@ -20,8 +21,8 @@ export const isCable = (name: string): name is CableName => name in CABLES;
 export const BAUD = 115_200;
 const BITS = 10;
 const LOST = 1 / 1000;
-/** where the one that dies does, bytes in both directions, unless it is told */
-const DIES_AT = 2500;
+/** where the one that dies does, bytes in both directions: past asking what a device has, and before a program is whole */
+export const DIES_AT = 4000;
 export type CableOptions = {
   cable?: CableName;
   baud?: number;
@@ -37,9 +38,7 @@ export type CableOptions = {
 export class Cable implements LinkPort {
   /** bytes that went over it, in both directions */
   bytes = 0;
-  private arrived: Uint8Array[] = [];
-  private wake: (() => void) | undefined;
-  private closed = false;
+  private readonly arrived = new Arrived();
   private readonly baud: number;
   private readonly diesAt: number;
   private readonly chance;
@@ -70,12 +69,12 @@ export class Cable implements LinkPort {
     return this.busy[way] - now;
   }
   private die(): void {
-    if (this.closed) return;
+    if (this.arrived.closed) return;
     this.close();
     this.options.died?.();
   }
   async write(bytes: Uint8Array): Promise<void> {
-    if (this.closed) throw new LinkClosed();
+    if (this.arrived.closed) throw new LinkClosed();
     const some = this.through(bytes);
     if (some.length) this.out(some);
     if (this.bytes > this.diesAt) {
@@ -83,36 +82,22 @@ export class Cable implements LinkPort {
       throw new LinkClosed();
     }
     await passed(this.takes('out', bytes.length));
-    if (this.closed) throw new LinkClosed();
+    if (this.arrived.closed) throw new LinkClosed();
   }
   async read(timeoutMs: number): Promise<Uint8Array | undefined> {
-    if (!this.arrived.length && !this.closed) {
-      if (this.options.atOnce) return undefined;
-      await new Promise<void>((resolve) => {
-        const timer = setTimeout(resolve, timeoutMs);
-        this.wake = () => {
-          clearTimeout(timer);
-          resolve();
-        };
-      });
-      this.wake = undefined;
-    }
-    if (this.closed) throw new LinkClosed();
-    const bytes = this.arrived.shift();
+    const bytes = await this.arrived.read(this.options.atOnce ? 0 : timeoutMs);
     if (bytes) await passed(this.takes('in', bytes.length));
     return bytes;
   }
   /** From the device. */
   receive(bytes: Uint8Array): void {
-    if (this.closed) return;
+    if (this.arrived.closed) return;
     const some = this.through(bytes);
-    if (some.length) this.arrived.push(some);
-    if (this.bytes > this.diesAt) return this.die();
-    this.wake?.();
+    if (some.length) this.arrived.put(some);
+    if (this.bytes > this.diesAt) this.die();
   }
   close(): void {
-    this.closed = true;
-    this.wake?.();
+    this.arrived.close(true);
   }
 }
 /** Timers are coarse: what is less than a few milliseconds is made up for with the next. */

@@ -47,7 +47,7 @@
       <tr
         ><th class="py-1 font-normal">{say('Device')}</th><th class="font-normal">{say('State')}</th><th
           class="font-normal">{say('Dot starts')}</th
-        ><th class="font-normal">{say('What came of it')}</th><th></th></tr
+        ><th class="font-normal">{say('What came of it')}</th><td></td></tr
       >
     </thead>
     <tbody>

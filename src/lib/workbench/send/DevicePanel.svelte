@@ -31,8 +31,17 @@
   } = $props();
   const w = useWorkbench();
   const d = $derived(w.device);
+  const LOW = 360;
   let folds = $state({ more: false, faults: false });
   let classSet = $state(false);
+  let innerHeight = $state(0);
+  let panel = $state<HTMLElement>();
+  /** It lies over yard and program, and leaves the trace free where there is room for that. */
+  const room = $derived.by(() => {
+    const top = panel?.getBoundingClientRect().top ?? 0;
+    const trace = document.querySelector('#below')?.getBoundingClientRect().top ?? 0;
+    return (trace - top > LOW ? trace : innerHeight) - top - 8;
+  });
   const faults = $derived([
     ...(d.cableName === 'good' ? [] : [word(CABLES[d.cableName])]),
     ...(d.condition === 'ready' ? [] : [word(CONDITIONS[d.condition])]),
@@ -55,8 +64,11 @@
   }
 </script>
 
+<svelte:window bind:innerHeight />
 <div
-  class="absolute top-[calc(100%+10px)] right-0 z-50 flex max-h-[calc(100vh-70px)] w-[min(410px,calc(100vw-24px))] flex-col gap-3 overflow-y-auto rounded-xl border border-rule bg-card p-4 text-ink shadow-xl"
+  bind:this={panel}
+  style:max-height="{room}px"
+  class="absolute top-[calc(100%+10px)] right-0 z-50 flex w-[min(410px,calc(100vw-24px))] flex-col gap-3 overflow-y-auto rounded-xl border border-rule bg-card p-4 text-ink shadow-xl"
   role="region"
   data-testid="device-panel"
   aria-label={say('Device')}
@@ -88,18 +100,6 @@
   <dl class="grid grid-cols-[1fr_auto] gap-y-1 rounded-lg bg-linen px-3 py-2">
     <dt class="text-soft">{say('State')}</dt>
     <dd data-testid="state">{word(words)}</dd>
-    {#if d.found && d.plugged}<dt class="text-soft">{say('Firmware')}</dt>
-      <dd>MicroPython {d.found.micropython}</dd>
-      <dt class="text-soft">{say('Board library')}</dt>
-      <dd>
-        {!d.found.library
-          ? say('missing')
-          : d.status === 'library old'
-            ? say('{version}, old', { version: d.found.library })
-            : d.found.library}
-      </dd>
-      <dt class="text-soft">{say('Room for programs')}</dt>
-      <dd class="tabular-nums">{say('{kb} kB', { kb: (d.found.freeBytes / 1000).toFixed(0) })}</dd>{/if}
     {#if d.powered && d.charge !== undefined}
       <dt class="text-soft">{say('Battery')}</dt>
       <dd class="tabular-nums">{Math.round(d.charge * 100)} %</dd>{/if}
@@ -178,6 +178,18 @@
   {#if d.plugged && !d.drive}<Programs />{/if}
   <Accordion flush multiple class="border-t border-rule pt-2">
     <Fold title={say('More')} open={folds.more} onopen={(open) => (folds.more = open)}>
+      {#if d.found && d.plugged}<dl class="mb-2 grid grid-cols-[1fr_auto] gap-y-1">
+          <dt class="text-soft">{say('Firmware')}</dt>
+          <dd>MicroPython {d.found.micropython}</dd>
+          <dt class="text-soft">{say('Board library')}</dt>
+          <dd>
+            {!d.found.library
+              ? say('missing')
+              : d.status === 'library old'
+                ? say('{version}, old', { version: d.found.library })
+                : d.found.library}
+          </dd>
+        </dl>{/if}
       <div class="flex flex-wrap gap-1.5">
         <Button size="sm" tip={say('One file for the drive of the device.')} onclick={save}
           >{say('Save for the device')}</Button

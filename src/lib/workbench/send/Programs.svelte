@@ -57,9 +57,14 @@
 
 {#if shown}
   <section class="border-t border-rule pt-3" aria-label={say('Programs on it')} data-testid="held">
-    <h3 class="mb-1.5 text-[14px] font-semibold">{say('Programs on it')}</h3>
+    <div class="mb-1.5 flex items-baseline justify-between">
+      <h3 class="text-[14px] font-semibold">{say('Programs on it')}</h3>
+      <span class="text-[12.5px] text-soft tabular-nums"
+        >{say('{kb} kB free', { kb: ((d.found?.freeBytes ?? 0) / 1000).toFixed(0) })}</span
+      >
+    </div>
     {#if !shown.length}<p class="text-[13px] text-soft">{say('None yet: send one.')}</p>{/if}
-    <ul class="flex max-h-56 flex-col gap-1 overflow-y-auto">
+    <ul class="flex flex-col gap-1">
       {#each shown as p (p.number)}
         <li class="rounded-lg bg-linen px-3 py-2">
           <div class="flex items-baseline justify-between gap-2">

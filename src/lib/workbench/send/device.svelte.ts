@@ -96,16 +96,16 @@ export class DeviceLink {
   private worker: Worker | undefined;
   private ring: Ring | undefined;
   private cable: Cable | undefined;
-  private serial: SerialLink | undefined;
+  serial: SerialLink | undefined;
   /** speed of a serial port */
   baud = $state(115_200);
   /** a program was started over the port, and what it says is written down */
-  private listens = false;
+  listens = false;
   private t!: Talk;
   private plugging: Promise<void> | undefined;
-  private kept: Kept = { firmware: 'micropython', flash: {}, maps: [] };
+  kept: Kept = { firmware: 'micropython', flash: {}, maps: [] };
   private booted: (() => void) | undefined;
-  private cancelled = false;
+  cancelled = false;
   private air: BroadcastChannel | undefined;
   /** the run that goes on */
   private recording: Run | undefined;
@@ -115,7 +115,7 @@ export class DeviceLink {
   private still: Stillness | undefined;
 
   constructor(
-    private readonly workbench: {
+    readonly workbench: {
       readonly session: Session;
       readonly runs: Runs;
       readonly muted: boolean;
@@ -187,7 +187,7 @@ export class DeviceLink {
     this.touched();
     this.charging();
     if (this.drive) return;
-    const missed = await this.fetch();
+    const missed = await this.t.fetchFrom(this);
     await this.look();
     if (missed && !this.mood) this.tell(missed, 'good');
   }
@@ -264,7 +264,7 @@ export class DeviceLink {
   private post(message: ToBoard): void {
     this.worker?.postMessage(message);
   }
-  private order(order: Order): void {
+  order(order: Order): void {
     if (this.ring?.put(order)) this.post({ type: 'ring' });
     else this.post(order);
   }
@@ -338,23 +338,7 @@ export class DeviceLink {
     if (run?.trace.ended === 'asleep') this.plight = 'sleeping';
     else if (this.plight === 'stuck') this.plight = '';
     if (run && this.workbench.runs.device === run) this.workbench.runs.onEnd?.(run);
-    else if (run) {
-      // so that it is there when this page is not
-      const packed = await this.workbench.runs
-        .pack(
-          {
-            name: run.name,
-            at: new Date().toISOString(),
-            kind: 'device',
-            project: run.project,
-            trace: run.trace,
-            predictions: run.predictions
-          },
-          true
-        )
-        .catch(() => undefined);
-      if (packed && this.waiting.includes(run)) this.kept = { ...this.kept, runs: [...(this.kept.runs ?? []), packed] };
-    }
+    else if (run) await this.t.keepAway(this, run);
     await this.remember();
   }
   private outOfReach(run: Run): void {
@@ -363,31 +347,7 @@ export class DeviceLink {
     if (runs.device === run) runs.device = undefined;
     this.waiting = [...this.waiting, run];
   }
-  /** What it did out of reach comes into the trace, in order, each a run of its own. @returns that, in words */
-  private async fetch(): Promise<string> {
-    const { runs } = this.workbench;
-    const came = this.waiting;
-    if (!came.length) return '';
-    this.waiting = [];
-    runs.away = undefined;
-    this.kept = { ...this.kept, runs: undefined };
-    for (const one of came) {
-      let run = one instanceof Run ? one : undefined;
-      if (!run) {
-        const read = await runs.open(
-          new TextDecoder().decode(await this.t.unzipped(one as Uint8Array)),
-          this.unit.name
-        );
-        if (read.ok) run = read.run;
-      }
-      if (!run) continue;
-      runs.device = run;
-      if (run.trace.ended) runs.onEnd?.(run);
-    }
-    await this.remember();
-    return this.t.fetchedSays(came.length);
-  }
-  private remember(): Promise<void> {
+  remember(): Promise<void> {
     return set(memory(this.unit.serial), $state.snapshot(this.kept)).catch(() => undefined);
   }
   /** Somebody did something with it: it is awake, for a while. */
@@ -405,6 +365,10 @@ export class DeviceLink {
   private blink(): void {
     this.blinks = true;
     setTimeout(() => (this.blinks = false), 2400);
+    this.sound();
+  }
+  /** Two rising tones; where there is no sound on this computer, the words stay. */
+  sound(): void {
     if (!this.workbench.muted) void import('./tones.ts').then(({ rising }) => rising()).catch(() => undefined);
   }
   /** Near by, or out of reach of its radio. */
@@ -412,7 +376,7 @@ export class DeviceLink {
     if (near === this.near) return;
     this.near = near;
     if (near) {
-      const came = await this.fetch();
+      const came = await this.t.fetchFrom(this);
       if (came) this.tell(came, 'good');
     } else if (!this.plugged && this.recording) this.outOfReach(this.recording);
   }
@@ -429,7 +393,7 @@ export class DeviceLink {
     this.pose ??= this.workbench.session.project.start ?? this.workbench.session.project.mat.start;
   }
   /** Takes the battery out: what is in the file system stays. */
-  private powerOff(): void {
+  powerOff(): void {
     this.cable?.close();
     this.worker?.terminate();
     this.worker = undefined;
@@ -490,49 +454,21 @@ export class DeviceLink {
     if (!drive || this.progress) return;
     this.message = '';
     this.progress = this.t.takingSays(name, 0);
-    let begun = false;
-    const came = await this.t.dropOn(
-      drive,
-      name,
-      size,
-      read,
-      () => this.drive === drive,
-      async (progress) => {
-        this.progress = progress;
-        // also for a page that goes away now
-        if (!begun) await this.keepDrive(drive);
-        begun = true;
-      }
-    );
-    if (!came) return;
-    this.progress = undefined;
-    await this.keepDrive(drive);
-    if ('problem' in came) return this.tell(came.problem);
-    // it starts anew, and is no drive any more
-    this.powerOff();
-    await this.plugIn();
-    if (!this.mood) this.tell(came.took, 'good');
-  }
-  private async keepDrive(drive: Drive): Promise<void> {
-    this.kept = { ...this.kept, ...drive.memory };
-    this.files = drive.files;
-    await this.remember();
+    await this.t.dropOn(this, drive, name, size, read);
   }
   /** Puts firmware on it: as a drive it takes the file. */
   async install(what: 'micropython' | 'factory'): Promise<void> {
     if (!this.drive) await this.plugIn(true);
-    if (!this.drive) return;
-    const image = await this.t.firmwareImage(what);
-    await this.drop(what === 'micropython' ? 'micropython.img' : 'factory-demo.img', image.length, async () => image);
+    if (this.drive) await this.t.installOn(this, what);
   }
 
-  private connect(): LinkPort {
+  connect(): LinkPort {
     this.listens = false;
     if (this.serial) return this.serial;
     return (this.cable = new this.t.Cable((bytes) => this.order({ type: 'serial', bytes: [...bytes] }), {
       cable: this.cableName,
       seed: ++this.cables,
-      ...(this.givesOut ? { diesAt: 3000 } : {}),
+      ...(this.givesOut ? { diesAt: this.t.DIES_AT } : {}),
       died: () => {
         if (this.givesOut) {
           this.powerOff();
@@ -547,7 +483,7 @@ export class DeviceLink {
     this.mood = mood;
     this.message = message;
   }
-  private turn: Promise<unknown> = Promise.resolve();
+  turn: Promise<unknown> = Promise.resolve();
   /**
    * Talks to it over its cable, one thing after the other.
    * @returns undefined where that came to nothing; its message says why, unless it was only unplugged
@@ -584,99 +520,18 @@ export class DeviceLink {
     { start = false, installs = false }: { start?: boolean; installs?: boolean } = {}
   ): Promise<void> {
     if (!this.plugged || this.progress || this.drive) return;
-    const { t } = this;
     // from here on it is on its way: a second press sends nothing
     this.progress = { stage: 'asking', share: 0, says: say('Asking the device what it has') };
     this.cancelled = false;
     this.tell('', '');
-    try {
-      await this.turn;
-      const { text, blocks } = await this.textOf(project);
-      const crc = t.CRC32.str(text) >>> 0;
-      const pins = this.real ? t.pinProblems(project.kit)[0] : undefined;
-      if (pins) throw new t.LinkProblem(t.pinsSays(pins.says));
-      // the cable was pulled while the text was made
-      if (!this.plugged) throw new t.LinkClosed();
-      if (this.running) this.order({ type: 'interrupt' });
-      const cable = this.connect();
-      const library = await t.boardLibrary();
-      const files = this.real ? t.boardFiles(project.kit, await t.boardPort()) : undefined;
-      const { number, again } = await t.send(cable, {
-        files,
-        file: t.utf8(t.programFile(text, { name: project.name, at: Date.now(), device: project.kit.device })),
-        device: project.kit.device,
-        library: { file: t.utf8(library.text), version: library.version },
-        mayInstall: async (found) =>
-          installs ||
-          new Promise<boolean>(
-            (answer) => (this.question = { found, answer: (yes) => ((this.question = undefined), answer(yes)) })
-          ),
-        progress: (p) => (this.progress = p),
-        cancelled: () => this.cancelled
-      });
-      // a text project has no blocks to speak of: its lines stand for themselves
-      if (project.text === undefined) {
-        this.kept = { ...this.kept, maps: [...this.kept.maps.filter(([c]) => c !== crc).slice(-20), [crc, blocks]] };
-        this.order({ type: 'map', crc, blocks });
-      }
-      this.trouble = undefined;
-      await this.remember();
-      this.tell(
-        t.sentSays({
-          real: this.real,
-          name: project.name,
-          device: this.unit.name,
-          number,
-          again,
-          start,
-          kit: project.kit
-        }),
-        'good'
-      );
-      // no sound on this computer: the words stay
-      if (!this.workbench.muted) void import('./tones.ts').then(({ rising }) => rising()).catch(() => undefined);
-    } catch (error) {
-      this.trouble = error instanceof t.LinkProblem ? error.what : undefined;
-      this.tell(t.failedSays(error, this.charge === 0 && !this.powered));
-    } finally {
-      this.progress = undefined;
-      this.question = undefined;
-    }
-    if (this.mood !== 'good') return;
-    if (start && this.real) await this.startHere();
-    else if (start) this.pressDot(this.message);
-    else await this.look();
+    await this.t.sendTo(this, project, { start, installs });
   }
-  /** On a board of one's own the program starts over the port, and what it says is written down. */
-  private async startHere(): Promise<void> {
-    await this.speak(this.t.startProgram);
-    const { serial } = this;
-    if (!serial) return;
-    this.listens = true;
-    await serial.lines(
-      () => this.listens && this.serial === serial,
-      (answer) => this.say({ line: '', answer, bad: / error /.test(answer) })
-    );
-  }
-  private say(said: Omit<Typed, 'at'>): void {
+  say(said: Omit<Typed, 'at'>): void {
     this.typed = [...this.typed, { at: Date.now(), ...said }].slice(-TYPED_KEPT);
   }
   /** A line of Python for a device that waits. */
-  async type(line: string): Promise<void> {
-    let bad = false;
-    const answer = await this.speak(async (cable) => {
-      try {
-        return await this.t.typeLine(cable, line);
-      } catch (error) {
-        if (error instanceof this.t.LinkClosed) throw error;
-        bad = true;
-        return (error as Error).message;
-      }
-    });
-    if (answer === undefined) return;
-    this.say({ line, answer, bad });
-    this.kept = { ...this.kept, typed: [...this.typed] };
-    await this.remember();
+  type(line: string): Promise<void> {
+    return this.t.typeTo(this, line);
   }
   /** It shows which one it is. */
   async showWhich(): Promise<void> {

@@ -307,7 +307,13 @@ describe('the device at the top of the workbench', () => {
     device.cableName = 'flaky';
     await device.send();
     expect(device.message).toMatch(/as program \d+\..*had to be said again: try another cable/s);
+    device.unplug();
     device.cableName = 'dies';
+    await device.plugIn();
+    expect([device.status, device.found!.programs.length > 0], 'a cable that dies while sending can ask').toEqual([
+      'ready',
+      true
+    ]);
     await device.send();
     expect([device.plugged, device.message]).toEqual([false, expect.stringContaining('Unplugged while sending')]);
     device.cableName = 'good';

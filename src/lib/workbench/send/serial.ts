@@ -1,6 +1,6 @@
 /** A board on a serial port of this computer, through the browser's Web Serial API (W3C community draft). */
 import { LinkClosed, type LinkPort } from '../../../../core/link/port.ts';
-import { joined } from '../../../../core/bytes.ts';
+import { Arrived } from '../../../../board/standin/arrived.ts';
 
 /** What of the interface is used here. */
 export type Port = {
@@ -16,14 +16,10 @@ export const serialOf = (): Serial | undefined =>
   typeof navigator === 'undefined' ? undefined : (navigator as unknown as { serial?: Serial }).serial;
 /** Common settings of boards with MicroPython (common practice); over USB any of them does. */
 export const BAUDS = [9600, 57_600, 115_200, 230_400, 460_800, 921_600] as const;
-/** what has come and nobody reads is kept up to here: a board may talk without end */
-const KEPT = 1 << 17;
 const RESET_MS = 120;
 
 export class SerialLink implements LinkPort {
-  private arrived: Uint8Array = new Uint8Array(0);
-  private wake: (() => void) | undefined;
-  private closed = false;
+  private readonly arrived = new Arrived();
   private reader: ReadableStreamDefaultReader<Uint8Array> | undefined;
   private constructor(
     private readonly port: Port,
@@ -44,20 +40,18 @@ export class SerialLink implements LinkPort {
       for (;;) {
         const { value, done } = await reader.read();
         if (done) break;
-        this.arrived = joined([this.arrived, value]).slice(-KEPT);
-        this.wake?.();
+        this.arrived.put(value);
       }
     } catch {
       // it was pulled out
     }
-    if (!this.closed) {
-      this.closed = true;
-      this.wake?.();
+    if (!this.arrived.closed) {
+      this.arrived.close();
       this.gone();
     }
   }
   async write(bytes: Uint8Array): Promise<void> {
-    if (this.closed || !this.port.writable) throw new LinkClosed();
+    if (this.arrived.closed || !this.port.writable) throw new LinkClosed();
     const writer = this.port.writable.getWriter();
     try {
       await writer.write(bytes);
@@ -67,24 +61,8 @@ export class SerialLink implements LinkPort {
       writer.releaseLock();
     }
   }
-  async read(timeoutMs: number): Promise<Uint8Array | undefined> {
-    if (!this.arrived.length && !this.closed) {
-      await new Promise<void>((resolve) => {
-        const timer = setTimeout(resolve, timeoutMs);
-        this.wake = () => {
-          clearTimeout(timer);
-          resolve();
-        };
-      });
-      this.wake = undefined;
-    }
-    if (this.arrived.length) {
-      const bytes = this.arrived;
-      this.arrived = new Uint8Array(0);
-      return bytes;
-    }
-    if (this.closed) throw new LinkClosed();
-    return undefined;
+  read(timeoutMs: number): Promise<Uint8Array | undefined> {
+    return this.arrived.read(timeoutMs);
   }
   /** What it says, line by line, for as long as `goesOn`. */
   async lines(goesOn: () => boolean, tell: (line: string) => void): Promise<void> {
@@ -109,9 +87,8 @@ export class SerialLink implements LinkPort {
     await this.port.setSignals?.({ dataTerminalReady: true, requestToSend: false });
   }
   async close(): Promise<void> {
-    if (this.closed) return;
-    this.closed = true;
-    this.wake?.();
+    if (this.arrived.closed) return;
+    this.arrived.close();
     await this.reader?.cancel().catch(() => undefined);
     this.reader?.releaseLock();
     await this.port.close().catch(() => undefined);

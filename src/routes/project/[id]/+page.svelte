@@ -126,7 +126,7 @@
           </PaneGroup>
         </Pane>
         {@render resizer('below', 'h-1')}
-        <Pane bind:this={panes.below} defaultSize={31} minSize={10} collapsible order={2}>{@render below()}</Pane>
+        <Pane id="below" bind:this={panes.below} defaultSize={31} minSize={10} collapsible order={2}>{@render below()}</Pane>
       </PaneGroup>
     </main>
   {:else}
