@@ -36,6 +36,9 @@ count() {
 }
 
 npx svelte-kit sync >/dev/null 2>&1
+# on the second core, while the first looks at the code
+./mossbell build >"$results/build.txt" 2>&1 &
+building=$!
 holds "lint: eslint, with the rule of who imports whom" npx eslint .
 holds "format: prettier" npx prettier --check --log-level warn .
 holds "types: the core, without DOM and Node" npx tsc -p core/tsconfig.json
@@ -46,13 +49,16 @@ rm -f "$results/unit.json"
 npx vitest run --reporter=default --reporter=json --outputFile.json="$results/unit.json"
 count "$results/unit.json"
 
-if ./mossbell build; then
+echo "== unit tests ended after $SECONDS s"
+if wait "$building"; then
   echo "== end-to-end tests in Chromium"
   rm -f "$results/e2e.json"
   npx playwright test
   count "$results/e2e.json"
 else
+  cat "$results/build.txt"
   failed=$((failed + 1))
 fi
+echo "== all ended after $SECONDS s"
 echo "$passed passed, $failed failed"
 [ "$failed" -eq 0 ]

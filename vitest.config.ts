@@ -19,7 +19,7 @@ export default defineConfig({
     testTimeout: 300_000,
     hookTimeout: 300_000,
     pool: 'forks',
-    // both cores of a small machine
-    maxWorkers: 2
+    // both cores of a small machine, and one for those that wait
+    maxWorkers: 3
   }
 });

@@ -1,6 +1,6 @@
 /** The mat editor: draw, move, exact numbers, align, order, lock, undo; drawings and pictures in and out; paper. */
 import { expect, test, type Page } from '@playwright/test';
-import { newProject, project, rehearse, robot, workbench } from './room.ts';
+import { startProject, project, rehearse, robot, workbench } from './room.ts';
 
 /** Where a place of the mat is on the screen. */
 async function at(page: Page, x: number, y: number): Promise<[number, number]> {
@@ -22,7 +22,7 @@ async function drag(page: Page, from: [number, number], to: [number, number], st
 }
 const tool = (page: Page, name: string) => page.getByRole('toolbar').getByRole('button', { name, exact: true }).click();
 async function editor(page: Page, name: string, mat = 'Potting floor'): Promise<string> {
-  const url = await newProject(page, name, mat);
+  const url = await startProject(page, name, mat);
   await page.getByRole('button', { name: 'More about the yard' }).click();
   await page.getByText('Edit the mat').click();
   await page.getByTestId('mat').waitFor();

@@ -1,9 +1,20 @@
 import { expect, test } from '@playwright/test';
-import { dragCard, kinds, newProject, openDemo, project, rehearse, robot, typeNumber, workbench } from './room.ts';
+import {
+  dragCard,
+  kinds,
+  newProject,
+  startProject,
+  openDemo,
+  project,
+  rehearse,
+  robot,
+  typeNumber,
+  workbench
+} from './room.ts';
 
 test('from a dragged block to a device that drives on its own', async ({ page }) => {
   test.setTimeout(180_000);
-  await newProject(page, 'Pots to the hoop');
+  await startProject(page, 'Pots to the hoop');
   await dragCard(page, 'Begin', 'At the start', 60, 40);
   await dragCard(page, 'Move', 'Drive', 62, 82);
   await dragCard(page, 'Move', 'Turn on the spot', 62, 118);

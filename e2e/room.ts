@@ -1,13 +1,38 @@
 /** What every test of the interface does: open things, drag blocks, type numbers. */
 import { expect, type Page } from '@playwright/test';
-import type { Project } from '../core/project.ts';
+import { readdirSync, readFileSync } from 'node:fs';
+import { barrow } from '../core/kit/kit.ts';
+import { newProject as emptyProject, type Project } from '../core/project.ts';
+import { mats } from '../core/yard/mats.ts';
 
 /** The shelf, once it takes clicks. */
 export async function shelf(page: Page): Promise<void> {
   await page.goto('/');
   await page.locator('[data-stands]').waitFor();
 }
-export async function newProject(page: Page, name: string, mat = 'Long aisle'): Promise<string> {
+/** Puts a project on the shelf, and opens it: most tests are not about how it came there. */
+export async function opened(page: Page, project: Project): Promise<string> {
+  const answer = await page.request.post('/api/projects', { data: project });
+  expect(answer.ok(), await answer.text()).toBe(true);
+  const { id } = (await answer.json()) as { id: string };
+  await page.goto(`/project/${id}`);
+  await page.locator('[data-testid=blocks][data-ready]').waitFor({ state: 'attached' });
+  return page.url();
+}
+export async function newProject(page: Page, name: string): Promise<string> {
+  const url = await opened(
+    page,
+    emptyProject(
+      name,
+      barrow,
+      mats.find((mat) => mat.name === 'Long aisle')!
+    )
+  );
+  await workbench(page);
+  return url;
+}
+/** A new project by the dialog of the shelf. */
+export async function startProject(page: Page, name: string, mat = 'Long aisle'): Promise<string> {
   await shelf(page);
   await page.getByRole('button', { name: 'Barrow two-wheeled robot' }).click();
   await page.getByLabel('What shall it be called?').fill(name);
@@ -23,16 +48,14 @@ export async function find(page: Page, words: string): Promise<void> {
   await (await found).finished();
   await page.evaluate('new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))');
 }
+const DEMOS = new URL('../demo/projects/', import.meta.url);
+const demos = readdirSync(DEMOS).map((file) => JSON.parse(readFileSync(new URL(file, DEMOS), 'utf8')) as Project);
 /** A copy of a demo project, at whatever size the screen has. */
 export async function demo(page: Page, name: string): Promise<void> {
-  await shelf(page);
-  // folded once there are projects of one's own: what is looked for is seen
-  await find(page, name);
-  await page
-    .getByRole('button', { name: new RegExp(`^${name} (Barrow|Saucer|Hauler|Trowel) · opens as a copy`) })
-    .click();
-  await page.waitForURL('**/project/**');
-  await page.locator('[data-testid=blocks][data-ready]').waitFor({ state: 'attached' });
+  await opened(
+    page,
+    demos.find((project) => project.name === name)!
+  );
 }
 export async function openDemo(page: Page, name: string): Promise<void> {
   await demo(page, name);

@@ -1,6 +1,6 @@
 /** The shelf as a place to work: found, sorted, labelled, named, doubled, taken off several at once and back. */
 import { expect, test, type Page } from '@playwright/test';
-import { demo, newProject, shelf } from './room.ts';
+import { demo, startProject, shelf } from './room.ts';
 
 const cards = (page: Page) => page.getByTestId('card');
 const titles = (page: Page): Promise<string[]> => page.getByTestId('card').locator('a.truncate').allInnerTexts();
@@ -15,7 +15,7 @@ async function three(page: Page, last: string): Promise<void> {
     [`aster ${last}`]: ['sound.beep'],
     [`Moss ${last}`]: ['sound.beep', 'wait.time']
   };
-  await newProject(page, `Zinnia ${last}`);
+  await startProject(page, `Zinnia ${last}`);
   const id = /project\/([^/]+)/.exec(page.url())![1];
   const { project, version } = await (await page.request.get(`/api/projects/${id}`)).json();
   const of = (name: string) => ({
