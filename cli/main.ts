@@ -1,4 +1,4 @@
-/** ./mossbell rehearse | check | python | blocks | send | device: the core without a browser. Shapes of the JSON: docs/formats/cli.md. */
+/** ./mossbell rehearse | check | python | blocks | send | device | try | errand: the core without a browser. Shapes of the JSON: docs/formats/cli.md. */
 import '../core/run/exact-math.ts';
 import { readFileSync, writeFileSync } from 'node:fs';
 import { basename } from 'node:path';
@@ -39,7 +39,9 @@ const USAGE = `Usage:
   ./mossbell blocks FILE.py [--json]
   ./mossbell send FILE --to STAND-IN [--fault NAME] [--cut-at N] [--json]
   ./mossbell device STAND-IN list | read N | delete N | demo | micropython [--json]
-FILE is a project (.mossbell.json) or a text (.py).`;
+  ./mossbell try ERRAND FILE ... [--json]
+  ./mossbell errand check ERRAND ... [--json]
+FILE is a project (.mossbell.json) or a text (.py); ERRAND a file (.mossbell-errand.json) or the name of one that ships.`;
 
 function read(file: string): string {
   try {
@@ -211,6 +213,47 @@ async function device([name, what = 'list', which]: string[], json: boolean, say
     return 1;
   }
 }
+/** @returns 0 when all of them meet all goals */
+async function tryFiles([name, ...files]: string[], json: boolean, say: Says): Promise<number> {
+  const { errandOf, tryIn, triedSays } = await import('./errand.ts');
+  if (!files.length) throw new BadInput(USAGE);
+  const errand = orBad(() => errandOf(name));
+  const tries = [];
+  // one that cannot be read does not keep the others from being marked
+  for (const file of files) {
+    try {
+      tries.push(await tryIn(errand, file, project(file)));
+    } catch (error) {
+      if (!(error instanceof BadInput)) throw error;
+      tries.push({ ...triedNot, file, problem: error.message });
+    }
+    if (!json) triedSays(tries[tries.length - 1]).forEach(say);
+  }
+  if (json) say(JSON.stringify({ errand: errand.id, tries }));
+  else if (files.length > 1) say(`${tries.filter((t) => t.met).length} of ${tries.length} met all goals`);
+  return tries.every((t) => t.met) ? 0 : 1;
+}
+const triedNot = { name: '', met: false, seconds: null, blocks: null, goals: [], nearest: null, notWell: [] };
+/** @returns 0 when all of them are sound */
+async function errands([what, ...names]: string[], json: boolean, say: Says): Promise<number> {
+  if (what !== 'check' || !names.length) throw new BadInput(USAGE);
+  const { checked } = await import('./errand.ts');
+  const all = names.map((name) => orBad(() => checked(name)));
+  if (json) say(JSON.stringify({ errands: all }));
+  else
+    for (const { file, name, goals, problems } of all) {
+      say(`${file} (${name}): ${problems.length ? `${problems.length} unsound` : `sound, ${goals.length} goals`}`);
+      for (const problem of problems) say(`  ${problem}`);
+    }
+  return all.some((e) => e.problems.length) ? 1 : 0;
+}
+function orBad<T>(does: () => T): T {
+  try {
+    return does();
+  } catch (error) {
+    throw new BadInput((error as Error).message);
+  }
+}
 
 async function main(): Promise<number> {
   const [verb, ...rest] = process.argv.slice(2);
@@ -235,7 +278,10 @@ async function main(): Promise<number> {
     throw new BadInput(`${(error as Error).message}\n${USAGE}`);
   }
   const { values, positionals } = parsed;
-  if (!['rehearse', 'check', 'python', 'blocks', 'send', 'device'].includes(verb) || positionals.length === 0)
+  if (
+    !['rehearse', 'check', 'python', 'blocks', 'send', 'device', 'try', 'errand'].includes(verb) ||
+    positionals.length === 0
+  )
     throw new BadInput(USAGE);
   const say = (text: string): void => void process.stdout.write(`${text}\n`);
 
@@ -260,6 +306,8 @@ async function main(): Promise<number> {
   }
   if (verb === 'send') return sendFile(positionals[0], values, say);
   if (verb === 'device') return device(positionals, values.json ?? false, say);
+  if (verb === 'try') return tryFiles(positionals, values.json ?? false, say);
+  if (verb === 'errand') return errands(positionals, values.json ?? false, say);
   if (verb === 'python') {
     const p = project(positionals[0]);
     const printed = p.text === undefined ? printPython(p.program, p.kit) : { text: p.text, blocks: [] };

@@ -2,15 +2,15 @@
  * A project is what a person saves: program, kit, mat, notebook. The file ends in .mossbell.json. Everything from outside
  * comes in through `readProject`, which says what is wrong, where, and what to do.
  */
-import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
 import * as z from 'zod';
 import { displayedProject, placedProject, renewedProject } from './kit/before.ts';
 import { kitSchema, type Kit } from './kit/kit.ts';
 import { checkProgram } from './language/check.ts';
 import { pictureText, programSchema, type Program } from './language/program.ts';
+import { taskSchema, type Task } from './errand/task.ts';
+import { jsonOf, tooDeep, whatIsWrong } from './read.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
-import { LARGEST_FILE } from './write.ts';
 export { LARGEST_FILE, writeProject } from './write.ts';
 
 export const VERSION = 4;
@@ -63,7 +63,10 @@ export const projectSchema = z.strictObject({
   /** remarks of the look-over that are meant so: rule and blocks */
   setAside: z.array(z.string().max(2000)).max(500).optional(),
   /** painted pictures with a name, to be used again */
-  pictures: z.record(z.string().min(1).max(40), pictureText).optional()
+  pictures: z.record(z.string().min(1).max(40), pictureText).optional(),
+  /** the errand that is done in it, and how many of its hints were opened */
+  errand: taskSchema.optional(),
+  hintsOpened: z.number().int().min(0).max(10).optional()
 });
 export type Project = {
   format: 'mossbell.project';
@@ -79,6 +82,8 @@ export type Project = {
   tracks?: { name: string; lines: string }[];
   setAside?: string[];
   pictures?: Record<string, string>;
+  errand?: Task;
+  hintsOpened?: number;
 };
 
 export type Read = { ok: true; project: Project } | { ok: false; problem: string };
@@ -86,25 +91,8 @@ const no = (problem: string): Read => ({ ok: false, problem });
 
 /** @param text contents of a file; @param name how to call it in a message */
 export function readProject(text: string, name = 'This file'): Read {
-  if (text.length > LARGEST_FILE)
-    return no(
-      say('{name} is {round} MB long. A project is at most 8 MB. Is it another kind of file?', {
-        name,
-        round: Math.round(text.length / 1e6)
-      })
-    );
-  let value: unknown;
-  try {
-    value = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch {
-    return no(
-      say('{name} is not a project file: it is not JSON{where}. Choose a file that ends in .mossbell.json.', {
-        name,
-        where: where(text)
-      })
-    );
-  }
-  return checkProject(value, name);
+  const read = jsonOf(text, name, '.mossbell.json');
+  return 'problem' in read ? no(read.problem) : checkProject(read.json, name);
 }
 
 export function checkProject(value: unknown, name = 'This file'): Read {
@@ -131,63 +119,15 @@ export function checkProject(value: unknown, name = 'This file'): Read {
         { name, version: head.version, VERSION }
       )
     );
-  if (tooDeep(value, 0)) return no(say('{name} nests its blocks more than 200 deep.', { name }));
+  if (tooDeep(value)) return no(say('{name} nests its blocks more than 200 deep.', { name }));
   const parsed = projectSchema.safeParse(migrate(value));
-  if (!parsed.success) {
-    const issue = deepest(parsed.error.issues[0]);
-    return no(
-      say('{name} cannot be opened: at {place}, {issue}. Nothing was changed.', {
-        name,
-        place: place(issue.path),
-        issue: issue.message.charAt(0).toLowerCase() + issue.message.slice(1)
-      })
-    );
-  }
+  if (!parsed.success) return no(whatIsWrong(parsed.error, name));
   const project = parsed.data as Project;
   const wrong =
     checkProgram(project.program) ?? project.others?.map((o) => checkProgram(o.program)).find((w) => w !== undefined);
   return wrong
     ? no(say('{name} cannot be opened: {wrong} Nothing was changed.', { name, wrong }))
     : { ok: true, project };
-}
-
-/** Line, column and the word at which the text stops being JSON. */
-function where(text: string): string {
-  const errors: ParseError[] = [];
-  parseTree(text.slice(0, 200_000), errors, { disallowComments: true });
-  if (!errors.length) return '';
-  const { offset, error } = errors[0];
-  const before = text.slice(0, offset).split('\n');
-  const word = text.slice(offset, offset + 12).split(/[\s,}\]]/)[0];
-  const what = printParseErrorCode(error)
-    .replace(/([A-Z])/g, ' $1')
-    .trim()
-    .toLowerCase();
-  return say(' at line {n}, column {x}{x2} ({what})', {
-    n: before.length,
-    x: before[before.length - 1].length + 1,
-    x2: word ? `, near "${word}"` : '',
-    what
-  });
-}
-const place = (path: readonly PropertyKey[]): string =>
-  path.length ? path.map((p) => (typeof p === 'number' ? `[${p + 1}]` : `"${String(p)}"`)).join(' ') : 'the top';
-
-type Issue = z.core.$ZodIssue;
-/** Unions hide what went wrong inside them: the branch that got furthest tells. */
-function deepest(issue: Issue, path: PropertyKey[] = []): { path: PropertyKey[]; message: string } {
-  const here = [...path, ...issue.path];
-  if (issue.code === 'invalid_union' && issue.errors.length) {
-    const branches = issue.errors.filter((e) => e.length).map((e) => deepest(e[0], here));
-    return branches.reduce((a, b) => (b.path.length > a.path.length ? b : a));
-  }
-  return { path: here, message: issue.message };
-}
-function tooDeep(value: unknown, depth: number): boolean {
-  if (typeof value !== 'object' || value === null) return false;
-  if (depth > 600) return true;
-  for (const key in value) if (tooDeep((value as Record<string, unknown>)[key], depth + 1)) return true;
-  return false;
 }
 
 export const newProject = (name: string, kit: Kit, mat: Mat): Project => ({

@@ -1,0 +1,133 @@
+/** Errands from the command line: what a program comes to in one, and whether an errand is sound. */
+import { existsSync, readFileSync } from 'node:fs';
+import { readErrand, type Errand } from '../core/errand/errand.ts';
+import { countBlocks } from '../core/errand/goals/built.ts';
+import { goalWords } from '../core/errand/goals.ts';
+import { unsound } from '../core/errand/proof.ts';
+import { inputsOf, toldIn } from '../core/errand/task.ts';
+import { asksBefore, judged, notWell, tryOut } from '../core/errand/try.ts';
+import { lookOver } from '../core/language/lookover/lookover.ts';
+import { stopsStart } from '../core/language/lookover/remark.ts';
+import type { Program } from '../core/language/program.ts';
+import { readPython } from '../core/language/python/read.ts';
+import type { Project } from '../core/project.ts';
+import { specOf } from '../core/run/spec.ts';
+import type { Trace } from '../core/trace/trace.ts';
+
+const shipped = (id: string): string => `demo/errands/${id}.mossbell-errand.json`;
+/** @param name a file, or the name of an errand that ships, such as first-delivery @throws Error with a sentence */
+export function errandOf(name: string): Errand {
+  const file = !existsSync(name) && /^[a-z0-9-]+$/.test(name) ? shipped(name) : name;
+  let text: string;
+  try {
+    text = readFileSync(file, 'utf8');
+  } catch {
+    throw new Error(`${name}: there is no such errand, and no such file.`);
+  }
+  const read = readErrand(text, name);
+  if (!read.ok) throw new Error(read.problem);
+  return read.errand;
+}
+
+export type Tried = {
+  file: string;
+  name: string;
+  met: boolean;
+  seconds: number | null;
+  blocks: number | null;
+  goals: {
+    goal: string;
+    state: string;
+    says: string;
+    seconds: number | null;
+    off: { amount: number; unit: string } | null;
+  }[];
+  /** where in `goals` the nearest miss is */
+  nearest: number | null;
+  notWell: string[];
+  problem: string | null;
+};
+const failed = (file: string, name: string, problem: string): Tried => ({
+  file,
+  name,
+  met: false,
+  seconds: null,
+  blocks: null,
+  goals: [],
+  nearest: null,
+  notWell: [],
+  problem
+});
+const rounded = (v: number): number => Math.round(v * 1000) / 1000;
+
+/** A program in an errand, in the errand's own yard. */
+export async function tryIn(errand: Errand, file: string, project: Project): Promise<Tried> {
+  const { kit, mat, start, others } = errand;
+  if (project.kit.device !== kit.device)
+    return failed(file, project.name, `It is for a ${project.kit.name}, and the errand for a ${kit.name}.`);
+  let trace: Trace;
+  let program: Program | undefined = project.program;
+  if (project.text === undefined) {
+    const blocking = lookOver({ program, kit }).filter(stopsStart)[0];
+    if (blocking) return failed(file, project.name, `It cannot start: ${blocking.says}`);
+    trace = tryOut(errand, errand, program);
+  } else {
+    const found = readPython(project.text, kit);
+    program = found.ok ? found.program : undefined;
+    const spec = specOf({
+      program: project.program,
+      kit,
+      mat,
+      start,
+      others,
+      seed: 1,
+      inputs: inputsOf(errand),
+      limitS: errand.limitS
+    });
+    trace = await (
+      await import('./standin.ts')
+    ).runOnStandIn({ ...spec, name: project.name, device: 'Rehearsal' }, project.text);
+  }
+  const before = asksBefore(errand) ? tryOut(errand, errand, errand.given) : undefined;
+  const verdict = judged(errand, { trace, mat, program, before });
+  return {
+    file,
+    name: project.name,
+    met: verdict.met,
+    seconds: verdict.met ? rounded(verdict.atUs / 1e6) : null,
+    blocks: program ? countBlocks(program) : null,
+    goals: verdict.results.map((r, i) => ({
+      goal: goalWords(errand.goals[i]),
+      state: r.state,
+      says: r.says,
+      seconds: r.atUs === undefined ? null : rounded(r.atUs / 1e6),
+      off: r.off ? { amount: rounded(r.off.amount), unit: r.off.unit } : null
+    })),
+    nearest: verdict.nearest ?? null,
+    notWell: notWell(trace, program).map((f) => f.says),
+    problem: null
+  };
+}
+/** For a person: a line for each file, and for one that missed what it missed by the least. */
+export function triedSays({ file, met, goals, nearest, seconds, blocks, notWell: well, problem }: Tried): string[] {
+  if (problem) return [`${file}: ${problem}`];
+  const of = goals.length;
+  const n = goals.filter((g) => g.state === 'met' || g.state === 'holds').length;
+  const built = blocks === null ? '' : `, ${blocks} blocks`;
+  return [
+    met ? `${file}: all ${of} goals met in ${seconds} s${built}` : `${file}: ${n} of ${of} goals met${built}`,
+    ...(nearest === null ? [] : [`  ${goals[nearest].goal}: ${goals[nearest].says}`]),
+    ...(met ? well.map((says) => `  but: ${says}`) : [])
+  ];
+}
+/** What `errand check` prints. */
+export function checked(file: string): { file: string; id: string; name: string; goals: string[]; problems: string[] } {
+  const errand = errandOf(file);
+  return {
+    file,
+    id: errand.id,
+    name: toldIn(errand.name),
+    goals: errand.goals.map(goalWords),
+    problems: unsound(errand)
+  };
+}

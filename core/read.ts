@@ -1,0 +1,78 @@
+/** Files of JSON that come from outside: what is wrong with one, where, and what to do. */
+import { parseTree, printParseErrorCode, type ParseError } from 'jsonc-parser';
+import type * as z from 'zod';
+import { say } from './words.ts';
+import { LARGEST_FILE } from './write.ts';
+
+/** @param ending what files of this kind end in */
+export function jsonOf(text: string, name: string, ending: string): { json: unknown } | { problem: string } {
+  if (text.length > LARGEST_FILE)
+    return {
+      problem: say('{name} is {round} MB long. A project is at most 8 MB. Is it another kind of file?', {
+        name,
+        round: Math.round(text.length / 1e6)
+      })
+    };
+  let json: unknown;
+  try {
+    json = JSON.parse(text.replace(/^\uFEFF/, ''));
+  } catch {
+    return {
+      problem: say('{name} is not a project file: it is not JSON{where}. Choose a file that ends in {ending}.', {
+        name,
+        where: where(text),
+        ending
+      })
+    };
+  }
+  return { json };
+}
+/** The first thing that is wrong, and at which place. */
+export function whatIsWrong({ issues }: z.ZodError, name: string): string {
+  const { path, message } = deepest(issues[0]);
+  return say('{name} cannot be opened: at {place}, {issue}. Nothing was changed.', {
+    name,
+    place: place(path),
+    issue: message.charAt(0).toLowerCase() + message.slice(1)
+  });
+}
+
+/** Line, column and the word at which the text stops being JSON. */
+function where(text: string): string {
+  const errors: ParseError[] = [];
+  parseTree(text.slice(0, 200_000), errors, { disallowComments: true });
+  if (!errors.length) return '';
+  const { offset, error } = errors[0];
+  const before = text.slice(0, offset).split('\n');
+  const word = text.slice(offset, offset + 12).split(/[\s,}\]]/)[0];
+  const what = printParseErrorCode(error)
+    .replace(/([A-Z])/g, ' $1')
+    .trim()
+    .toLowerCase();
+  return say(' at line {n}, column {x}{x2} ({what})', {
+    n: before.length,
+    x: before[before.length - 1].length + 1,
+    x2: word ? `, near "${word}"` : '',
+    what
+  });
+}
+const place = (path: readonly PropertyKey[]): string =>
+  path.length ? path.map((p) => (typeof p === 'number' ? `[${p + 1}]` : `"${String(p)}"`)).join(' ') : 'the top';
+
+type Issue = z.core.$ZodIssue;
+/** Unions hide what went wrong inside them: the branch that got furthest tells. */
+function deepest(issue: Issue, path: PropertyKey[] = []): { path: PropertyKey[]; message: string } {
+  const here = [...path, ...issue.path];
+  if (issue.code === 'invalid_union' && issue.errors.length) {
+    const branches = issue.errors.filter((e) => e.length).map((e) => deepest(e[0], here));
+    return branches.reduce((a, b) => (b.path.length > a.path.length ? b : a));
+  }
+  return { path: here, message: issue.message };
+}
+/** A value that nests further than any program does. */
+export function tooDeep(value: unknown, depth = 0): boolean {
+  if (typeof value !== 'object' || value === null) return false;
+  if (depth > 600) return true;
+  for (const key in value) if (tooDeep((value as Record<string, unknown>)[key], depth + 1)) return true;
+  return false;
+}
