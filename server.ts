@@ -9,7 +9,7 @@ import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { generate } from 'selfsigned';
 import { database } from './src/lib/server/database.ts';
-import { seed } from './demo/seed.ts';
+import { seed, ship } from './demo/seed.ts';
 
 process.env.PROTOCOL_HEADER ??= 'x-forwarded-proto';
 process.env.HOST_HEADER ??= 'host';
@@ -18,6 +18,7 @@ const { handler } = (await import('./build/handler.js' as string)) as { handler:
 
 if (process.argv.includes('--demo')) {
   const count = seed(database());
+  ship(database());
   if (count) console.log(`Moss Bell: ${count} demo projects laid on the shelf.`);
 }
 const serve =

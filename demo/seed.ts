@@ -1,9 +1,11 @@
 /** Lays the demo projects on an empty shelf. */
 import { readdirSync, readFileSync } from 'node:fs';
+import { readErrand } from '../core/errand/errand.ts';
 import { readProject, type Project } from '../core/project.ts';
 import { DEMO_GROUPS } from '../src/lib/shelf/cards.ts';
 import { eq } from 'drizzle-orm';
 import type { Store } from '../src/lib/server/database.ts';
+import { shipErrands } from '../src/lib/server/errands.ts';
 import { projects } from '../src/lib/server/schema.ts';
 import { createProject, isEmpty } from '../src/lib/server/projects.ts';
 
@@ -82,6 +84,18 @@ export function demoProjects(): [string, Project][] {
     });
 }
 
+/** The errands that ship: on every shelf, also on one that had others before. */
+export function ship(store: Store): void {
+  const folder = new URL('errands/', import.meta.url);
+  const list = readdirSync(folder)
+    .sort()
+    .map((file) => {
+      const read = readErrand(readFileSync(new URL(file, folder), 'utf8'), file);
+      if (!read.ok) throw new Error(read.problem);
+      return read.errand;
+    });
+  shipErrands(store, list);
+}
 /** @returns how many were laid out; 0 when the shelf was not empty */
 export function seed(store: Store): number {
   if (!isEmpty(store)) {

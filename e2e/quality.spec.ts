@@ -13,8 +13,9 @@ import { openDemo, rehearse, shelf } from './room.ts';
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 /** What axe finds on the page as it stands: all rules in the light, and what colours decide in the dark too. */
 async function faults(page: Page): Promise<string[]> {
+  // there are no frames of others here: it need not open a page of its own for what it found in them
   const told = async (axe: AxeBuilder): Promise<string[]> =>
-    (await axe.analyze()).violations.flatMap((v) =>
+    (await axe.setLegacyMode(true).analyze()).violations.flatMap((v) =>
       v.nodes.map((n) => `${v.id}: ${n.target.join(' ')} ${n.any[0]?.message ?? ''}`)
     );
   const dark = (on: boolean) => page.evaluate(`document.documentElement.classList.toggle('dark', ${on})`);
@@ -220,8 +221,8 @@ test('the same five inputs give the same trace, byte for byte, in Node and in Ch
   await shelf(page);
   expect(await page.evaluate(() => crossOriginIsolated)).toBe(true);
   await openDemo(page, 'Round the fern bed');
-  // every third of the demo projects
-  for (const [name, p] of demoProjects().filter((_, i) => i % 3 === 0)) {
+  // every fifth of the demo projects
+  for (const [name, p] of demoProjects().filter((_, i) => i % 5 === 0)) {
     const options = {
       program: p.program,
       kit: p.kit,
@@ -236,14 +237,14 @@ test('the same five inputs give the same trace, byte for byte, in Node and in Ch
   }
 });
 
-test('200 runs with rests, changes by hand and stops are made again in Chromium as they were here', async ({
+test('100 runs with rests, changes by hand and stops are made again in Chromium as they were here', async ({
   page
 }) => {
   test.setTimeout(180_000);
   await openDemo(page, 'Round the fern bed');
-  const lives = fc.sample(anyLife, { numRuns: 200, seed: 31 });
+  const lives = fc.sample(anyLife, { numRuns: 100, seed: 31 });
   const traces = lives.map((life) => live(life).trace);
-  expect(traces.filter((t) => t.ended === 'stopped').length).toBeGreaterThan(10);
+  expect(traces.filter((t) => t.ended === 'stopped').length).toBeGreaterThan(5);
   const there: string[] = [];
   for (let i = 0; i < lives.length; i += 20)
     there.push(

@@ -120,7 +120,8 @@ export async function project(page: Page): Promise<Project> {
   });
   await expect(page.getByTestId('saving')).toHaveText('saved');
   const id = /project\/([^/]+)/.exec(page.url())![1];
-  return (await (await page.request.get(`${new URL(page.url()).origin}/api/projects/${id}`)).json()).project;
+  return (await (await page.request.get(`${new URL(page.url()).origin}/api/projects/${id}`, { maxRetries: 3 })).json())
+    .project;
 }
 export const kinds = (p: Project): string[][] => p.program.stacks.map((s) => s.steps.map((step) => step.kind));
 export async function robot(page: Page): Promise<{ x: number; y: number; facing: number }> {

@@ -9,7 +9,8 @@ import { say } from '../words.ts';
 import type { Errand } from './errand.ts';
 import { goalWords, type Verdict } from './goals.ts';
 import { toldIn } from './task.ts';
-import { asksBefore, judged, tryOut } from './try.ts';
+import { tryOut } from './try.ts';
+import { asksBefore, judged } from './verdict.ts';
 
 /** So many stand-ins the model is tried on; one whose leads are swapped is no matter of measuring. */
 const ON = 3;

@@ -14,6 +14,7 @@ import { predictionSchema, type Prediction } from '../predict.ts';
 import { say } from '../words.ts';
 import { inputSchema } from './inputs.ts';
 import { isOfTheRun } from './track.ts';
+import type { TryResult } from './tried.ts';
 import {
   CHUNK,
   cutSpans,
@@ -137,6 +138,8 @@ export type RunCard = {
   ended: string;
   ms: number;
   pinned: boolean;
+  /** of a try of an errand: what came of it */
+  result?: TryResult;
 };
 export type RunFile = {
   predictions?: readonly Prediction[];

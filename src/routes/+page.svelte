@@ -19,7 +19,9 @@
   import Choice from '$lib/ui/Choice.svelte';
   import Fold from '$lib/ui/Fold.svelte';
   import NameDialog from '$lib/ui/NameDialog.svelte';
-  import { createOnServer, openFile } from '$lib/shelf/files.ts';
+  import { toasts } from '$lib/ui/toasts.svelte.ts';
+  import { createOnServer } from '$lib/shelf/files.ts';
+  import { openFile } from '$lib/shelf/open.ts';
   import ThemeButton from '$lib/ui/ThemeButton.svelte';
   import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
@@ -29,8 +31,11 @@
 
   import type { Card as ShelfItem } from '$lib/shelf/cards.ts';
   import Deleted from '$lib/shelf/Deleted.svelte';
+  import Errands from '$lib/shelf/Errands.svelte';
 
   let { data } = $props();
+  /** errands that were taken in from files */
+  let taken = $state(0);
   let making = $state.raw<Kit>();
   /** cards that are seen before one scrolls, on most screens: the others come once the page stands */
   const AT_FIRST_SIGHT = 8;
@@ -73,7 +78,10 @@
     if (!file) return;
     shelf.problem = '';
     const opened = await openFile(file);
-    if (opened.ok) await goto(`/project/${opened.id}`);
+    if (opened.ok && 'errand' in opened) {
+      taken++;
+      toasts.tell(say('"{name}" is among the errands now.', { name: file.name }));
+    } else if (opened.ok) await goto(`/project/${opened.id}`);
     else shelf.problem = opened.problem;
   }
   async function copyOf(id: string, name?: string) {
@@ -224,6 +232,12 @@
         </ul>
         {#if shelf.more}<Button class="mt-3" onclick={shelf.older} data-testid="more">{say('Show more')}</Button>{/if}
       {/if}
+      <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
+      <div class="mb-2.5 flex items-baseline gap-3.5">
+        <h2 class="text-[19px]">{say('Errands')}</h2>
+        <span class="text-soft">{say('tasks of the garden; the bell rings when all goals are met')}</span>
+      </div>
+      <Errands words={shelf.words} folded={!!data.own.length} version={taken} problem={(p) => (shelf.problem = p)} />
       <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
       <div class="mb-2.5 flex items-baseline gap-3.5">
         <h2 class="text-[19px]">{say('Demo projects')}</h2>

@@ -15,7 +15,7 @@ import { sameBehaviour, type Sameness } from '../../core/trace/same.ts';
 import { traceBytes } from '../../core/trace/files.ts';
 import { findings, type Finding } from '../../core/trace/findings/findings.ts';
 import { readRun, writeRun, type RunFile } from '../../core/trace/runfile.ts';
-import type { ChannelSpec, Input, Trace, TraceHeader } from '../../core/trace/trace.ts';
+import type { Channel, ChannelSpec, Input, Trace, TraceHeader } from '../../core/trace/trace.ts';
 import { utf8, zipped } from '../../core/bytes.ts';
 import type { Project } from '../../core/project.ts';
 import type { Program } from '../../core/language/program.ts';
@@ -263,6 +263,13 @@ const api = {
   /** Two whole runs at once, and the first moment at which they part. */
   compare(a: RunOptions, b: RunOptions): Sameness {
     return sameBehaviour(rehearse(a), rehearse(b));
+  },
+  /** A whole run at once. */
+  trace(options: RunOptions): Trace {
+    const { channels, ...rest } = rehearse(options);
+    // what reads a channel off the machine stays here
+    const plain = channels.map((c) => Object.fromEntries(Object.entries(c).filter(([, v]) => typeof v !== 'function')));
+    return { ...rest, channels: plain as Channel[] };
   },
   /** One stand-in measured. */
   calibrate(kit: Kit, serial: string): Calibration {

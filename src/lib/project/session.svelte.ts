@@ -28,6 +28,8 @@ export class Session {
   gone = $state(false);
   /** the address follows the id */
   onMoved: ((id: string) => void) | undefined;
+  /** why something may not be changed here; what was begun to be changed is taken back */
+  refuses: ((next: Project) => string | undefined) | undefined;
   past = $state.raw<Past[]>([]);
   future = $state.raw<Past[]>([]);
   private version: number;
@@ -85,6 +87,8 @@ export class Session {
   /** One gesture: the next value, and what to call it under Undo. */
   change(label: string, project: Project): void {
     if (project === this.project) return;
+    // another value of the same: the editor is brought in line with it
+    if (this.refuses?.(project)) return void (this.project = { ...this.project });
     this.past = [...this.past, { label, project: this.project }];
     this.future = [];
     this.take(project);

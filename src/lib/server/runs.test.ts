@@ -33,8 +33,8 @@ afterEach(() => {
 describe('runs that are kept', () => {
   it('come back as they went in, the newest first; they get names and are pinned whole', async () => {
     const { id } = createProject(store, project);
-    const first = await keepRun(store, id, file, trace.ticks, 1000);
-    const second = await keepRun(store, id, file, trace.ticks, 2000);
+    const first = await keepRun(store, id, file, trace.ticks, { at: 1000 });
+    const second = await keepRun(store, id, file, trace.ticks, { at: 2000 });
     if (!first || !second || typeof first === 'string' || typeof second === 'string') throw new Error('not kept');
     expect(listRuns(store, id).map((r) => r.id)).toEqual([second.id, first.id]);
     expect(listRuns(store, id)[0]).toMatchObject({
@@ -72,10 +72,10 @@ describe('runs that are kept', () => {
   });
   it('make room for newer ones, but for those that are pinned', async () => {
     const { id } = createProject(store, project);
-    const pinned = await keepRun(store, id, file, 1, 1);
+    const pinned = await keepRun(store, id, file, 1, { at: 1 });
     if (!pinned || typeof pinned === 'string') throw new Error('not kept');
     changeRun(store, pinned.id, { pinned: true });
-    for (let i = 0; i < KEPT_RUNS + 5; i++) await keepRun(store, id, file, 1, 10 + i);
+    for (let i = 0; i < KEPT_RUNS + 5; i++) await keepRun(store, id, file, 1, { at: 10 + i });
     const list = listRuns(store, id);
     expect(list).toHaveLength(KEPT_RUNS + 1);
     expect(list.at(-1)!.id).toBe(pinned.id);

@@ -1,7 +1,8 @@
 /** Runs that are kept with a project. */
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
-import { and, desc, eq } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
+import type { TryResult } from '../../../core/trace/tried.ts';
 import { LARGEST_RUN, readRun, type RunCard } from '../../../core/trace/runfile.ts';
 import { say } from '../../../core/words.ts';
 import { projects, runs, type Store } from './schema.ts';
@@ -9,6 +10,8 @@ import { stow, unstow } from './pictures.ts';
 
 /** So many that are not pinned are kept of each project. */
 export const KEPT_RUNS = 40;
+/** and so many tries of an errand: each is a step on the way */
+export const KEPT_TRIES = 500;
 const card = {
   id: runs.id,
   at: runs.at,
@@ -17,12 +20,17 @@ const card = {
   device: runs.device,
   ended: runs.ended,
   ms: runs.ms,
-  pinned: runs.pinned
+  pinned: runs.pinned,
+  result: runs.result
 };
+const toCard = ({ result, ...rest }: Omit<RunCard, 'result'> & { result: string | null }): RunCard => ({
+  ...rest,
+  ...(result ? { result: JSON.parse(result) as TryResult } : {})
+});
 
 /** The newest first. */
 export const listRuns = (store: Store, projectId: string): RunCard[] =>
-  store.select(card).from(runs).where(eq(runs.projectId, projectId)).orderBy(desc(runs.at)).all();
+  store.select(card).from(runs).where(eq(runs.projectId, projectId)).orderBy(desc(runs.at)).all().map(toCard);
 
 /** A run's file as it comes over the wire: gzip. @returns its text, or undefined where it is none or unpacks to too much */
 function textOf(file: Uint8Array): string | undefined {
@@ -40,7 +48,7 @@ export async function keepRun(
   projectId: string,
   file: Uint8Array,
   ms: number,
-  at = Date.now()
+  { at = Date.now(), result }: { at?: number; /** of a try of an errand */ result?: TryResult } = {}
 ): Promise<RunCard | string | undefined> {
   const text = textOf(file);
   if (text === undefined) return NO_RUN();
@@ -58,7 +66,9 @@ export async function keepRun(
       device: run.trace.header.device,
       ended: run.trace.ended ?? '',
       ms,
-      pinned: false
+      pinned: false,
+      errand: result?.errand ?? null,
+      result: result ? JSON.stringify(result) : null
     };
     tx.insert(runs)
       .values({ ...row, file: gzipSync(stow(tx as unknown as Store, projectId, text)) })
@@ -66,14 +76,20 @@ export async function keepRun(
     const old = tx
       .select({ id: runs.id })
       .from(runs)
-      .where(and(eq(runs.projectId, projectId), eq(runs.pinned, false)))
+      .where(
+        and(
+          eq(runs.projectId, projectId),
+          eq(runs.pinned, false),
+          result ? isNotNull(runs.errand) : isNull(runs.errand)
+        )
+      )
       .orderBy(desc(runs.at))
-      .offset(KEPT_RUNS)
+      .offset(result ? KEPT_TRIES : KEPT_RUNS)
       .limit(1000)
       .all();
     for (const { id } of old) tx.delete(runs).where(eq(runs.id, id)).run();
-    const { projectId: _, ...made } = row;
-    return made;
+    const { projectId: _, errand: __, ...made } = row;
+    return toCard(made);
   });
 }
 /** @returns the run's file, not compressed */

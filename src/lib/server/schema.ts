@@ -52,11 +52,27 @@ export const runs = sqliteTable(
     ended: text('ended').notNull(),
     ms: integer('ms').notNull(),
     pinned: integer('pinned', { mode: 'boolean' }).notNull().default(false),
+    /** the errand that it is a try of, and what came of it, as JSON */
+    errand: text('errand'),
+    result: text('result'),
     /** the run's file, compressed */
     file: blob('file', { mode: 'buffer' }).notNull()
   },
-  (t) => [index('runs_project').on(t.projectId, t.at)]
+  (t) => [index('runs_project').on(t.projectId, t.at), index('runs_errand').on(t.errand)]
 );
+
+/** Errands: those that ship, and the teacher's own. */
+export const errands = sqliteTable('errands', {
+  id: text('id').primaryKey(),
+  /** it came with Moss Bell, and is put there again when Moss Bell starts */
+  ships: integer('ships', { mode: 'boolean' }).notNull().default(false),
+  /** what the shelf shows of it, as JSON */
+  card: text('card').notNull(),
+  /** the errand, as its file has it */
+  json: text('json').notNull(),
+  changedAt: integer('changed_at').notNull(),
+  deletedAt: integer('deleted_at')
+});
 
 /** Large pictures, once each by their hash (SHA-256), and which projects have them in a version or a run. */
 export const pictures = sqliteTable('pictures', { hash: text('hash').primaryKey(), data: text('data').notNull() });

@@ -1,36 +1,24 @@
 /** Opening and saving project files in the browser. */
 import type { Project } from '../../../core/project.ts';
 import { say } from '../../../core/words.ts';
-import { LARGEST_FILE, writeProject } from '../../../core/write.ts';
+import { writeProject } from '../../../core/write.ts';
 
 export type Opened = { ok: true; id: string } | { ok: false; problem: string };
 
-export async function createOnServer(project: Project): Promise<Opened> {
+export const createOnServer = (project: Project): Promise<Opened> => send('/api/projects', project);
+/** @param value goes as JSON */
+export async function send(to: string, value: object): Promise<Opened> {
   try {
-    const response = await fetch('/api/projects', {
+    const response = await fetch(to, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify(project)
+      body: JSON.stringify(value)
     });
     const answer = await response.json();
     return response.ok ? { ok: true, id: answer.id } : { ok: false, problem: answer.message };
   } catch {
     return { ok: false, problem: say('The school computer does not answer. Is Moss Bell still running there?') };
   }
-}
-
-export async function openFile(file: File): Promise<Opened> {
-  if (file.size > LARGEST_FILE)
-    return {
-      ok: false,
-      problem: say('{name} is {round} MB long. A project is at most 8 MB. Is it another kind of file?', {
-        name: file.name,
-        round: Math.round(file.size / 1e6)
-      })
-    };
-  const { readProject } = await import('../../../core/project.ts');
-  const read = readProject(await file.text(), file.name);
-  return read.ok ? createOnServer(read.project) : read;
 }
 
 export function download(name: string, content: string | Blob, type = 'application/json'): void {

@@ -3,6 +3,7 @@ import { clockIn, say } from '../../../core/words.ts';
 import type { RunCard, RunFile } from '../../../core/trace/runfile.ts';
 import { eventsOf } from '../../../core/trace/apart.ts';
 import { emptyTrace, type Trace } from '../../../core/trace/trace.ts';
+import type { TryResult } from '../../../core/trace/tried.ts';
 import { toasts } from '../ui/toasts.svelte.ts';
 import type { Run, Runs } from './runs.svelte.ts';
 
@@ -46,7 +47,7 @@ export class History {
     if (answer) this.list = (await answer.json()) as RunCard[];
   }
   /** A run that is over is kept: of a rehearsal what makes it again, of a device's everything. */
-  async keep(run: Run): Promise<void> {
+  async keep(run: Run, result?: TryResult): Promise<void> {
     if (this.on.has(run) || run.trace.ticks < SHORTEST || !run.trace.ended) return;
     this.on.add(run);
     const whole = run.kind === 'device' || !run.project || run.project.text !== undefined;
@@ -54,7 +55,11 @@ export class History {
     // what makes it again is little: the rest of the trace need not travel
     const sent = whole ? file : { ...file, trace: { ...emptyTrace(run.trace.header, []), ...inputsOnly(run.trace) } };
     const packed = await this.runs.pack(sent, whole);
-    const answer = await this.ask(`/api/projects/${this.projectId()}/runs?ms=${run.trace.ticks}`, 'POST', packed);
+    const query = new URLSearchParams({
+      ms: String(run.trace.ticks),
+      ...(result ? { result: JSON.stringify(result) } : {})
+    });
+    const answer = await this.ask(`/api/projects/${this.projectId()}/runs?${query}`, 'POST', packed);
     if (!answer) return;
     const card = (await answer.json()) as RunCard;
     this.cards.set(run, card);
@@ -79,6 +84,24 @@ export class History {
   remember(run: Run, card: RunCard): void {
     this.cards.set(run, card);
     this.on.add(run);
+  }
+  /** A run that was kept, made again from its file; what is wrong with that is in `trouble`. */
+  async bring(card: RunCard): Promise<Run | undefined> {
+    const text = await this.text(card.id);
+    if (text === undefined) return undefined;
+    const read = await this.runs.open(text, card.name, card.name);
+    if (!read.ok) {
+      this.trouble = read.problem;
+      return undefined;
+    }
+    read.run.title = card.name;
+    this.remember(read.run, card);
+    return read.run;
+  }
+  /** It is seen in the trace. */
+  async show(card: RunCard): Promise<void> {
+    const run = await this.bring(card);
+    if (run) Object.assign(this.runs, { earlier: run, shown: 'earlier', scrubUs: undefined });
   }
   async text(id: string): Promise<string | undefined> {
     return (await this.ask(`/api/runs/${id}`))?.text();

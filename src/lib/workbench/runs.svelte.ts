@@ -70,6 +70,10 @@ export class Run {
   }
 }
 
+/** What a person does in each try of an errand. */
+const inputsOf = async ({ errand }: Project): Promise<readonly TimedInput[] | undefined> =>
+  errand?.inputs === undefined ? undefined : (await import('../../../core/errand/task.ts')).inputsOf(errand);
+
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, Infinity] as const;
 
 export class Runs {
@@ -267,7 +271,9 @@ export class Runs {
       seed: this.seed,
       name: looking ? say('Looking') : project.name,
       others: project.others,
-      ...(looking ? { open: true, limitS: 600 } : { inputs: how.inputs ?? this.inputs?.list })
+      ...(looking
+        ? { open: true, limitS: 600 }
+        : { inputs: how.inputs ?? this.inputs?.list ?? (await inputsOf(project)), limitS: project.errand?.limitS })
     };
     const plain = JSON.parse(JSON.stringify(options)) as typeof options;
     const early: Frame[] = [];
@@ -473,6 +479,11 @@ export class Runs {
   /** The bytes of a whole run in this browser, to be compared with the same run elsewhere. */
   bytes(options: unknown): Promise<Uint8Array> {
     return this.bench().bytes(options as never);
+  }
+  /** What a project does, rehearsed at once. */
+  traceOf({ program, kit, mat, start, others, errand, name }: Project): Promise<Trace> {
+    const options = { program, kit, mat, start, others, name, seed: this.seed, limitS: errand?.limitS };
+    return this.bench().trace(JSON.parse(JSON.stringify(options)) as typeof options);
   }
   /** Both projects rehearsed at once, and whether they did the same. */
   compare(before: Project, now: Project): Promise<Sameness> {

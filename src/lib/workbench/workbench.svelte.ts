@@ -13,7 +13,8 @@ import type { Session } from '../project/session.svelte.ts';
 import { GamepadReader } from './inputs/gamepad.svelte.ts';
 import { PhoneReader } from './inputs/phone.svelte.ts';
 import type { Project } from '../../../core/project.ts';
-import { Runs, type How } from './runs.svelte.ts';
+import type { Ring } from './errand/judging.ts';
+import { Runs, type How, type Run } from './runs.svelte.ts';
 import type { DeviceLink } from './send/device.svelte.ts';
 import { Devices } from './send/devices.svelte.ts';
 import { say } from '../../../core/words.ts';
@@ -112,7 +113,7 @@ export class Workbench {
     this.history = new History(() => session.id, this.runs);
     this.runs.onEnd = (run) => {
       this.going(false);
-      void this.history.keep(run);
+      void this.keep(run);
     };
     if (typeof sessionStorage !== 'undefined' && sessionStorage.getItem(this.mark)) {
       this.going(false);
@@ -127,6 +128,15 @@ export class Workbench {
       this.phone = new PhoneReader(this);
     }
     this.handOpen = !hasWheels(session.project.kit);
+    const task = session.project.errand;
+    if (task && task.may !== 'all')
+      void import('../../../core/errand/may.ts').then(({ mayNot }) => {
+        session.refuses = (next) => {
+          const why = mayNot(task, session.project.program, next.program);
+          if (why) this.notice = why;
+          return why;
+        };
+      });
   }
   /** the device in the yard */
   get device(): DeviceLink {
@@ -134,6 +144,19 @@ export class Workbench {
   }
   get name(): string {
     return this.session.project.name;
+  }
+  /** what the goals of an errand draw on the mat, and how far each is */
+  rings = $state.raw<readonly Ring[]>([]);
+  /** how many gestures there were when it was last tried */
+  private tried = 0;
+  /** A run that is over is kept; in an errand it is a try, with what came of it. */
+  private async keep(run: Run): Promise<void> {
+    const { past, project } = this.session;
+    const changed = past.slice(this.tried).map((p) => p.label);
+    this.tried = past.length;
+    if (!project.errand) return this.history.keep(run);
+    const { resultOf } = await import('./errand/judging.ts');
+    await this.history.keep(run, await resultOf(this.runs, project.errand, run, changed));
   }
   private get mark(): string {
     return `mossbell.running.${this.session.id}`;
@@ -245,6 +268,11 @@ export class Workbench {
     return true;
   }
   async rehearse(how: How = {}, project?: Project): Promise<void> {
+    if (this.session.project.errand?.predictFirst && !how.untilUs && !this.predict.list.length) {
+      if (!this.predict.open) this.predict.start();
+      this.notice = say('Say first what it will do: put your guess, then rehearse.');
+      return;
+    }
     if (!(await this.canStart())) return;
     this.going(true);
     await this.runs.begin(project ?? this.session.project, how);

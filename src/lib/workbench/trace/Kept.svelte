@@ -21,17 +21,7 @@
   async function made(card: RunCard): Promise<Run | undefined> {
     busy = card.id;
     try {
-      const text = await history.text(card.id);
-      if (text === undefined) return undefined;
-      const read = await runs.open(text, card.name, card.name);
-      if (!read.ok) {
-        w.notice = read.problem;
-        return undefined;
-      }
-      const { run } = read;
-      run.title = card.name;
-      history.remember(run, card);
-      return run;
+      return await history.bring(card);
     } finally {
       busy = '';
     }

@@ -29,7 +29,9 @@
   let list: HTMLElement;
 
   const able = $derived(abilities(w.session.project.kit));
-  const offered = (def: BlockDef): boolean => (def.needs ?? []).every((n) => able.has(n));
+  const offers = $derived(w.session.project.errand?.offers);
+  const offered = (def: BlockDef): boolean =>
+    (def.needs ?? []).every((n) => able.has(n)) && (offers?.includes(def.kind) ?? true);
   const cards = $derived.by((): Card[] => {
     const all = [...catalogue.values()].filter(offered).map((d): Card => ({
       kind: d.kind,

@@ -19,12 +19,8 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import { Hold } from './hold.svelte.ts';
   import { KeysDown } from './keys.ts';
-  import Guesses from '../predict/Guesses.svelte';
   import MatShape from './MatShape.svelte';
-  import Measures from './Measures.svelte';
-  import Others from './Others.svelte';
   import { Ruler } from './ruler.svelte.ts';
-  import RulerLine from './RulerLine.svelte';
   import { trail } from './trail.ts';
 
   const w = useWorkbench();
@@ -273,7 +269,10 @@
                 />
                 <title>{f.says}</title>
               </g>{/if}{/each}{/if}
-        <Others {at} {canMove} />
+        {#if session.project.others?.length}{#await import('./Others.svelte') then { default: Others }}<Others
+              {at}
+              {canMove}
+            />{/await}{/if}
         <!-- svelte-ignore a11y_no_noninteractive_tabindex, a11y_no_noninteractive_element_interactions -->
         <g
           class="mb-grab {canGrab ? 'cursor-grab' : ''}"
@@ -311,8 +310,20 @@
             /><path d="M13.2 -.5a1 1 0 1 1 .2 1.3" fill="none" stroke="#26352c" stroke-width=".35" />
           </g>
         {/if}
-        {#if w.predict.open}<Guesses {at} height={H} />{/if}
-        {#if ruler.line}<RulerLine line={ruler.line} height={H} />{/if}
+        {#each w.rings as { x, y, radius, look }, i (i)}<circle
+            class="goal-ring {look}"
+            cx={x * 100}
+            cy={(H - y) * 100}
+            r={radius * 100}
+          />{/each}
+        {#if w.predict.open}{#await import('../predict/Guesses.svelte') then { default: Guesses }}<Guesses
+              {at}
+              height={H}
+            />{/await}{/if}
+        {#if ruler.line}{#await import('./RulerLine.svelte') then { default: RulerLine }}<RulerLine
+              line={ruler.line}
+              height={H}
+            />{/await}{/if}
       </g>
     </g>
   </svg>
@@ -335,11 +346,11 @@
       })}
     {:else}{say('grid 10 cm · x {x}, y {y} cm', { x: (pose.x * 100).toFixed(1), y: (pose.y * 100).toFixed(1) })}{/if}
   </p>
-  {#if w.measuring}<Measures
-      from={runs.seen ? runs.seen.trace.header.run.start : startPose}
-      {pose}
-      hint={!ruler.line}
-    />{/if}
+  {#if w.measuring}{#await import('./Measures.svelte') then { default: Measures }}<Measures
+        from={runs.seen ? runs.seen.trace.header.run.start : startPose}
+        {pose}
+        hint={!ruler.line}
+      />{/await}{/if}
   <div class="absolute top-2 right-2 flex gap-1">
     <Button
       look="bare"

@@ -118,4 +118,6 @@
       {#if Scene}<Scene />{/if}
     {/if}
   </div>
+  {#if w.session.project.errand}{#await import('../errand/ErrandPane.svelte') then { default: ErrandPane }}<ErrandPane
+      />{/await}{/if}
 </section>

@@ -126,7 +126,9 @@
           </PaneGroup>
         </Pane>
         {@render resizer('below', 'h-1')}
-        <Pane id="below" bind:this={panes.below} defaultSize={31} minSize={10} collapsible order={2}>{@render below()}</Pane>
+        <Pane id="below" bind:this={panes.below} defaultSize={31} minSize={10} collapsible order={2}
+          >{@render below()}</Pane
+        >
       </PaneGroup>
     </main>
   {:else}

@@ -1,0 +1,40 @@
+/** What came of a try of an errand, from its trace alone. */
+import { findings, type Finding } from '../trace/findings/findings.ts';
+import type { Program } from '../language/program.ts';
+import { endUs, type Trace } from '../trace/trace.ts';
+import type { Mat } from '../yard/mat.ts';
+import { countBlocks } from './goals/built.ts';
+import { judge, walkGoals, type Verdict } from './goals.ts';
+import type { TryResult } from '../trace/tried.ts';
+import type { Task } from './task.ts';
+
+/** Whether a goal of the errand compares with what the program did at first. */
+export const asksBefore = ({ goals }: Pick<Task, 'goals'>): boolean =>
+  [...walkGoals(goals)].some((g) => g.kind === 'same');
+
+/** What is told beside the bell: what was done, but not well. */
+const NOT_WELL = new Set(['still-driving', 'touched', 'rolled-on-stop', 'tipped', 'slipped', 'error', 'taken-over']);
+export const notWell = (trace: Trace, program?: Program): Finding[] =>
+  findings(trace, program).filter((f) => NOT_WELL.has(f.rule));
+
+/** @param toUs up to which moment; its end where it is left out */
+export const judged = (
+  { goals }: Pick<Task, 'goals'>,
+  seen: { trace: Trace; mat: Mat; program?: Program; before?: Trace },
+  toUs = endUs(seen.trace)
+): Verdict => judge(goals, { ...seen, fromUs: 0, toUs });
+
+/** What is kept of it. */
+export function resultFrom(task: Pick<Task, 'id'>, verdict: Verdict, program?: Program): Omit<TryResult, 'changed'> {
+  const { results, met, atUs, nearest } = verdict;
+  const off = nearest === undefined ? undefined : results[nearest].off;
+  return {
+    errand: task.id,
+    met,
+    got: results.filter((r) => r.state === 'met' || r.state === 'holds').length,
+    of: results.length,
+    ...(met ? { seconds: atUs / 1e6 } : {}),
+    ...(program ? { blocks: countBlocks(program) } : {}),
+    ...(nearest === undefined ? {} : { nearest: { goal: nearest, ...off } })
+  };
+}

@@ -1,0 +1,20 @@
+/** What is kept of a try of an errand, beside its run. */
+import * as z from 'zod';
+
+export const resultSchema = z.strictObject({
+  errand: z.string().min(1).max(60),
+  met: z.boolean(),
+  /** goals that were met, of so many */
+  got: z.number().int().min(0).max(20),
+  of: z.number().int().min(1).max(20),
+  /** when the last goal was met, s */
+  seconds: z.number().min(0).max(36_000).optional(),
+  blocks: z.number().int().min(0).max(10_000).optional(),
+  /** the nearest miss: which goal, and by how much where that can be measured */
+  nearest: z
+    .strictObject({ goal: z.number().int().min(0), amount: z.number().optional(), unit: z.string().max(20).optional() })
+    .optional(),
+  /** what was changed since the try before */
+  changed: z.array(z.string().max(120)).max(6)
+});
+export type TryResult = z.infer<typeof resultSchema>;

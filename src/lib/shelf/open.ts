@@ -1,0 +1,32 @@
+/** A file that is dropped on the shelf, or chosen: a project is opened, an errand is put among the others. */
+import { LARGEST_FILE } from '../../../core/write.ts';
+import { say } from '../../../core/words.ts';
+import { createOnServer, send, type Opened } from './files.ts';
+
+export async function openFile(file: File): Promise<Opened | { ok: true; errand: string }> {
+  if (file.size > LARGEST_FILE)
+    return {
+      ok: false,
+      problem: say('{name} is {round} MB long. A project is at most 8 MB. Is it another kind of file?', {
+        name: file.name,
+        round: Math.round(file.size / 1e6)
+      })
+    };
+  const text = await file.text();
+  if (file.name.endsWith('-errand.json')) return takeErrand(text, file.name);
+  const { readProject } = await import('../../../core/project.ts');
+  const read = readProject(text, file.name);
+  return read.ok ? createOnServer(read.project) : read;
+}
+
+/** An errand goes onto the shelf; what is wrong with it is said under the file's name. */
+async function takeErrand(
+  text: string,
+  name: string
+): Promise<{ ok: false; problem: string } | { ok: true; errand: string }> {
+  const { readErrand } = await import('../../../core/errand/errand.ts');
+  const read = readErrand(text, name);
+  if (!read.ok) return read;
+  const made = await send('/api/errands', read.errand);
+  return made.ok ? { ok: true, errand: made.id } : made;
+}

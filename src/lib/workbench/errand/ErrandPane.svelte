@@ -1,0 +1,133 @@
+<!-- The errand of this project: its story, hints, goals as they stand, what came of the try, and the tries so far. -->
+<script lang="ts">
+  import Bell from '@lucide/svelte/icons/bell';
+  import Check from '@lucide/svelte/icons/check';
+  import Circle from '@lucide/svelte/icons/circle';
+  import Dot from '@lucide/svelte/icons/circle-dot';
+  import Cross from '@lucide/svelte/icons/x';
+  import { onMount } from 'svelte';
+  import { goalWords, type Verdict } from '../../../../core/errand/goals.ts';
+  import { toldIn } from '../../../../core/errand/task.ts';
+  import { notWell } from '../../../../core/errand/verdict.ts';
+  import { programOf } from '../../../../core/language/program.ts';
+  import { retell, say } from '../../../../core/words.ts';
+  import Button from '../../ui/Button.svelte';
+  import Remark from '../../ui/Remark.svelte';
+  import type { Run } from '../runs.svelte.ts';
+  import { useWorkbench } from '../workbench.svelte.ts';
+  import { bell } from './bell.ts';
+  import { ringsOf, verdictOf } from './judging.ts';
+  import Tries from './Tries.svelte';
+
+  const w = useWorkbench();
+  const { runs, session } = w;
+  const task = $derived(session.project.errand!);
+  const opened = $derived(session.project.hintsOpened ?? 0);
+  const run = $derived(runs.seen);
+  let folded = $state(false);
+  let verdict = $state.raw<Verdict>();
+  const over = $derived(!!run && run.version >= 0 && run.trace.ended !== undefined && runs.seenUs >= run.endUs);
+  const LOOK_MS = 250;
+  /** what is looked at next; a look takes a while, and what came meanwhile is looked at once */
+  let timer: ReturnType<typeof setTimeout> | undefined;
+  $effect(() => {
+    const [seen, toUs] = [run, runs.seenUs];
+    void run?.version;
+    if (!seen) {
+      verdict = undefined;
+      return;
+    }
+    timer ??= setTimeout(
+      async () => {
+        timer = undefined;
+        const now = runs.seen;
+        verdict = now && (await verdictOf(runs, task, now, Math.min(runs.seenUs, now.endUs)));
+        if (now) rings(now);
+      },
+      seen.trace.ended === undefined || toUs < seen.endUs ? LOOK_MS : 0
+    );
+  });
+  $effect(() => {
+    w.rings = ringsOf(task, session.project.mat, verdict);
+  });
+  $effect(() => () => {
+    clearTimeout(timer);
+    w.rings = [];
+  });
+  const rung = new WeakSet<Run>();
+  /** The bell rings once for each run. */
+  function rings(of: Run) {
+    if (!verdict?.met || rung.has(of) || of === runs.earlier) return;
+    rung.add(of);
+    w.tell(say('The bell rings: all goals are met.'));
+    if (!w.muted) bell();
+  }
+  const near = $derived(over && verdict?.nearest !== undefined ? verdict.results[verdict.nearest] : undefined);
+  const well = $derived(over && verdict?.met && run ? notWell(run.trace, run.project && programOf(run.project)) : []);
+  onMount(() => void w.history.load());
+  const SIGNS = { met: Check, holds: Dot, open: Circle, missed: Cross } as const;
+  const STATES = {
+    met: say('met'),
+    holds: say('so far'),
+    open: say('not yet'),
+    missed: say('missed')
+  } as const;
+  const COLOURS = { met: 'text-moss', holds: 'text-soft', open: 'text-soft', missed: 'text-clay' } as const;
+</script>
+
+<section
+  class="max-h-[48%] shrink-0 overflow-y-auto border-t border-rule bg-card px-3 py-2 text-[13.5px]"
+  aria-label={say('Errand')}
+  data-testid="errand"
+>
+  <div class="flex items-center gap-2">
+    <Bell size={15} class="shrink-0 text-brass" />
+    <h3 class="min-w-0 flex-1 truncate text-[15px]" title={toldIn(task.name)}>{toldIn(task.name)}</h3>
+    {#if task.hints.length}<Button
+        size="sm"
+        disabled={opened >= task.hints.length}
+        onclick={() => session.change(say('open a hint'), { ...session.project, hintsOpened: opened + 1 })}
+        >{opened < task.hints.length
+          ? say('Hint {n} of {of}', { n: opened + 1, of: task.hints.length })
+          : say('All hints are open')}</Button
+      >{/if}
+    <Button look="quiet" aria-expanded={!folded} onclick={() => (folded = !folded)}
+      >{folded ? say('Unfold') : say('Fold')}</Button
+    >
+  </div>
+  {#if !folded}
+    <p class="mt-1 text-soft">{toldIn(task.story)}</p>
+    {#if opened}<ul class="mt-1.5 flex flex-col gap-1" aria-label={say('Hints')}>
+        {#each task.hints.slice(0, opened) as hint, i (i)}<li class="rounded-md bg-linen px-2 py-1">
+            {toldIn(hint)}
+          </li>{/each}
+      </ul>{/if}
+    <ul class="mt-1.5 flex flex-col gap-1" aria-label={say('Goals')}>
+      {#each task.goals as goal, i (i)}
+        {@const result = verdict?.results[i]}
+        {@const state = result?.state ?? 'open'}
+        {@const Sign = SIGNS[state]}
+        <li class="flex items-start gap-1.5" data-state={state}>
+          <Sign size={15} class="mt-0.5 shrink-0 {COLOURS[state]}" /><span class="min-w-0 flex-1"
+            ><span class="sr-only">{STATES[state]}: </span>{goalWords(goal)}
+            {#if result}<span class="text-soft">· {result.says}</span>{/if}</span
+          >
+        </li>
+      {/each}
+    </ul>
+  {/if}
+  {#if over && verdict?.met}
+    <Remark tone="moss" role="status" class="mt-2" data-testid="bell"
+      >{say('The bell rings: all goals are met.')}
+      {#each well as finding (finding)}<br />{say('But: {says}', { says: retell(finding.says) })}{/each}</Remark
+    >
+  {:else if near && run}
+    <Remark tone="calm" role="status" class="mt-2 flex items-start gap-2" data-testid="nearest">
+      <span class="min-w-0 flex-1">{near.says}</span>
+      {#if near.atUs !== undefined}<Button size="sm" onclick={() => (runs.scrubUs = Math.min(near.atUs!, run.endUs))}
+          >{say('Show the moment')}</Button
+        >{/if}
+    </Remark>
+  {/if}
+  {#if !folded}<Tries goals={task.goals} />{/if}
+</section>

@@ -1,0 +1,53 @@
+/** An errand in the workbench: what a run comes to so far, and at its end. Loaded where there is an errand. */
+import { goalDraws, type Verdict } from '../../../../core/errand/goals.ts';
+import type { Result } from '../../../../core/errand/goal.ts';
+import type { TryResult } from '../../../../core/trace/tried.ts';
+import type { Task } from '../../../../core/errand/task.ts';
+import { asksBefore, judged, resultFrom } from '../../../../core/errand/verdict.ts';
+import type { Program } from '../../../../core/language/program.ts';
+import type { Trace } from '../../../../core/trace/trace.ts';
+import type { Mat } from '../../../../core/yard/mat.ts';
+import type { Run, Runs } from '../runs.svelte.ts';
+
+/** A ring that a goal draws, in metres, and how it looks. */
+export type Ring = { x: number; y: number; radius: number; look: Result['state'] | 'door' };
+export const ringsOf = (task: Task, mat: Mat, verdict?: Verdict): Ring[] =>
+  task.goals.flatMap((goal, i) =>
+    goalDraws(goal, mat).map(({ door, ...ring }): Ring => ({
+      ...ring,
+      look: door ? 'door' : (verdict?.results[i].state ?? 'open')
+    }))
+  );
+
+/** Runs of what an errand began with, to be compared with. */
+const befores = new WeakMap<Task, Promise<Trace>>();
+async function beforeOf(runs: Runs, task: Task, run: Run): Promise<Trace | undefined> {
+  if (!run.project || !asksBefore(task)) return undefined;
+  let before = befores.get(task);
+  if (!before) befores.set(task, (before = runs.traceOf({ ...run.project, text: undefined, program: task.given })));
+  return before;
+}
+const programOf = ({ project }: Run): Program | undefined =>
+  project && project.text === undefined ? project.program : undefined;
+
+/** @param toUs up to which moment; its end where it is left out */
+export async function verdictOf(runs: Runs, task: Task, run: Run, toUs?: number): Promise<Verdict | undefined> {
+  const mat = run.project?.mat;
+  if (!mat) return undefined;
+  return judged(
+    task,
+    { trace: run.trace, mat, program: programOf(run), before: await beforeOf(runs, task, run) },
+    toUs
+  );
+}
+/** What is kept of a try that is over. @param changed what was done since the one before */
+export async function resultOf(
+  runs: Runs,
+  task: Task,
+  run: Run,
+  changed: readonly string[]
+): Promise<TryResult | undefined> {
+  const verdict = await verdictOf(runs, task, run);
+  if (!verdict) return undefined;
+  return { ...resultFrom(task, verdict, programOf(run)), changed: [...new Set(changed)].slice(-6) };
+}

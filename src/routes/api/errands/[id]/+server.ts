@@ -1,0 +1,20 @@
+import { error, json } from '@sveltejs/kit';
+import { writeErrand } from '../../../../../core/errand/errand.ts';
+import { database } from '$lib/server/database.ts';
+import { beginErrand, openErrand, putAway } from '$lib/server/errands.ts';
+import { say } from '../../../../../core/words.ts';
+
+const none = () => error(404, say('There is no such errand on this computer.'));
+
+/** Its file. */
+export function GET({ params }) {
+  const errand = openErrand(database(), params.id) ?? none();
+  return new Response(writeErrand(errand), { headers: { 'content-type': 'application/json' } });
+}
+/** A project in which it is done; with `?back` it is put back on the shelf. */
+export function POST({ params, url }) {
+  if (url.searchParams.has('back')) return putAway(database(), params.id, false) ? json({}) : none();
+  const { id, version } = beginErrand(database(), params.id) ?? none();
+  return json({ id, version }, { status: 201 });
+}
+export const DELETE = ({ params }) => (putAway(database(), params.id, true) ? json({}) : none());
