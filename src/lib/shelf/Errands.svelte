@@ -34,7 +34,9 @@
   const holds = (text: string) => text.toLowerCase().includes(words.trim().toLowerCase());
   const wanted = $derived(list.filter((e) => [toldIn(e.name), toldIn(e.story), e.device].some(holds)));
   const levels = $derived(([1, 2, 3] as const).filter((level) => wanted.some((e) => e.level === level)));
-  const isOpen = (level: number) => unfolded[level] ?? (!folded || !!words.trim());
+  /** once there is work of one's own, what comes next is open */
+  const next = $derived(list.find((e) => !e.met)?.level);
+  const isOpen = (level: number) => unfolded[level] ?? (!folded || !!words.trim() || level === next);
   const done = (level: number) => list.filter((e) => e.level === level && e.met > 0).length;
   async function begin({ id }: ErrandCard) {
     const answer = await fetch(`/api/errands/${id}`, { method: 'POST' }).catch(() => undefined);

@@ -152,7 +152,8 @@ export class Workbench {
   /** A run that is over is kept; in an errand it is a try, with what came of it. */
   private async keep(run: Run): Promise<void> {
     const { past, project } = this.session;
-    const changed = past.slice(this.tried).map((p) => p.label);
+    const programs = [...past.map((p) => p.project), project].map((p) => p.text ?? p.program);
+    const changed = past.flatMap(({ label }, i) => (i >= this.tried && programs[i] !== programs[i + 1] ? [label] : []));
     this.tried = past.length;
     if (!project.errand) return this.history.keep(run);
     const { resultOf } = await import('./errand/judging.ts');

@@ -10,7 +10,7 @@
   import { toldIn } from '../../../../core/errand/task.ts';
   import { notWell } from '../../../../core/errand/verdict.ts';
   import { programOf } from '../../../../core/language/program.ts';
-  import { retell, say } from '../../../../core/words.ts';
+  import { later, retell, say, word } from '../../../../core/words.ts';
   import Button from '../../ui/Button.svelte';
   import Remark from '../../ui/Remark.svelte';
   import type { Run } from '../runs.svelte.ts';
@@ -62,15 +62,19 @@
     w.tell(say('The bell rings: all goals are met.'));
     if (!w.muted) bell();
   }
-  const near = $derived(over && verdict?.nearest !== undefined ? verdict.results[verdict.nearest] : undefined);
+  /** what was missed by the least, and has a moment to be looked at */
+  const near = $derived.by(() => {
+    const result = over && verdict?.nearest !== undefined ? verdict.results[verdict.nearest] : undefined;
+    return result?.atUs === undefined ? undefined : result;
+  });
   const well = $derived(over && verdict?.met && run ? notWell(run.trace, run.project && programOf(run.project)) : []);
   onMount(() => void w.history.load());
   const SIGNS = { met: Check, holds: Dot, open: Circle, missed: Cross } as const;
   const STATES = {
-    met: say('met'),
-    holds: say('so far'),
-    open: say('not yet'),
-    missed: say('missed')
+    met: later('met'),
+    holds: later('so far'),
+    open: later('not yet'),
+    missed: later('missed')
   } as const;
   const COLOURS = { met: 'text-moss', holds: 'text-soft', open: 'text-soft', missed: 'text-clay' } as const;
 </script>
@@ -109,9 +113,14 @@
         {@const Sign = SIGNS[state]}
         <li class="flex items-start gap-1.5" data-state={state}>
           <Sign size={15} class="mt-0.5 shrink-0 {COLOURS[state]}" /><span class="min-w-0 flex-1"
-            ><span class="sr-only">{STATES[state]}: </span>{goalWords(goal)}
+            ><span class="sr-only">{word(STATES[state])}: </span>{goalWords(goal)}
             {#if result}<span class="text-soft">· {result.says}</span>{/if}</span
-          >
+          >{#if near && i === verdict?.nearest && run}<Button
+              look="quiet"
+              class="-my-0.5 underline"
+              data-testid="nearest"
+              onclick={() => (runs.scrubUs = Math.min(near.atUs ?? 0, run.endUs))}>{say('Show the moment')}</Button
+            >{/if}
         </li>
       {/each}
     </ul>
@@ -121,13 +130,6 @@
       >{say('The bell rings: all goals are met.')}
       {#each well as finding (finding)}<br />{say('But: {says}', { says: retell(finding.says) })}{/each}</Remark
     >
-  {:else if near && run}
-    <Remark tone="calm" role="status" class="mt-2 flex items-start gap-2" data-testid="nearest">
-      <span class="min-w-0 flex-1">{near.says}</span>
-      {#if near.atUs !== undefined}<Button size="sm" onclick={() => (runs.scrubUs = Math.min(near.atUs!, run.endUs))}
-          >{say('Show the moment')}</Button
-        >{/if}
-    </Remark>
   {/if}
   {#if !folded}<Tries goals={task.goals} />{/if}
 </section>

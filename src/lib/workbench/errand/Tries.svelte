@@ -76,8 +76,10 @@
       {/each}
     </svg>
     {#if shown}<p class="text-[12.5px] text-soft" data-testid="came">
-        {shown.name} · {came(shown.result)}{#if shown.result.changed.length}
-          · {say('before it: {changed}', { changed: shown.result.changed.join(', ') })}{/if}
+        {shown.name} · {came(shown.result)}
+        {#if shown.result.changed.length}· {say('before it: {changed}', {
+            changed: shown.result.changed.join(', ')
+          })}{/if}
       </p>{/if}
   </div>
 {/if}
