@@ -5,10 +5,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { beforeAll, describe, expect, it } from 'vitest';
+import { projectOf, readErrand } from '../core/errand/errand.ts';
+import type { Program } from '../core/language/program.ts';
 import { writeProject } from '../core/project.ts';
 import { rehearse } from '../core/run/interpreter.ts';
 import { findings, type Finding } from '../core/trace/findings/findings.ts';
 import { demoProjects } from '../demo/seed.ts';
+import type { Tried } from './errand.ts';
 
 const root = new URL('..', import.meta.url).pathname;
 const run = async (...args: string[]): Promise<{ code: number; out: string; err: string }> => {
@@ -159,6 +162,52 @@ describe('./mossbell', () => {
       err: expect.stringContaining('This device is a Saucer')
     });
   });
+  it('marks programs in an errand: what each missed, by how much and when, and goes on past one that is no good', async () => {
+    const give = (name: string, program: Program): string => {
+      const file = join(folder, `${name}.mossbell.json`);
+      const read = readErrand(readFileSync(join(root, 'demo/errands/first-delivery.mossbell-errand.json'), 'utf8'));
+      if (!read.ok) throw new Error(read.problem);
+      writeFileSync(file, writeProject({ ...projectOf(read.errand), name, program }));
+      return file;
+    };
+    const read = readErrand(readFileSync(join(root, 'demo/errands/first-delivery.mossbell-errand.json'), 'utf8'));
+    if (!read.ok) throw new Error(read.problem);
+    const [wren, newt] = [give('Wren', read.errand.model), give('Newt', read.errand.given)];
+    const teasel = join(folder, 'teasel.py');
+    writeFileSync(
+      teasel,
+      'from mossbell import *\n\nwheels = Wheels(left="J1", right="J2", diameter_mm=68, track_mm=124)\n\n\ndef main():\n    wheels.drive(cm=65, power=50, ending="brake")\n\n\nrun(main)\n'
+    );
+    const lost = join(folder, 'lost.mossbell.json');
+    const all = await run('try', 'first-delivery', wren, newt, teasel, lost, '--json');
+    expect(all.code).toBe(1);
+    const { errand, tries } = JSON.parse(all.out) as { errand: string; tries: Tried[] };
+    expect([errand, tries.map((t) => t.met)]).toEqual(['first-delivery', [true, false, true, false]]);
+    expect(tries[0]).toMatchObject({ name: 'Wren', blocks: 1, nearest: null, problem: null });
+    expect(tries[1].goals[0]).toMatchObject({ state: 'missed', off: { unit: 'cm' } });
+    expect(tries[1].goals[tries[1].nearest!].says).toMatch(/^Stopped 14\.\d cm short/);
+    // the text on MicroPython comes to what the blocks come to
+    expect(tries[2].seconds).toBeCloseTo(tries[0].seconds!, 1);
+    expect(tries[3].problem).toContain('no such file');
+    const one = await run('try', 'first-delivery', wren);
+    expect([one.code, one.out]).toEqual([0, expect.stringMatching(/all 2 goals met in \d\.\d+ s, 1 blocks/)]);
+    expect((await run('try', 'first-delivery', demo('bright-bean'))).out).toContain('and the errand for a Barrow');
+  });
+  it('tells whether an errand is sound', async () => {
+    expect(await run('errand', 'check', 'frost-warning', 'drip-count')).toMatchObject({
+      code: 0,
+      out: expect.stringMatching(/^frost-warning \(Frost warning\): sound, 1 goals\ndrip-count/)
+    });
+    const file = join(root, 'demo/errands/frost-warning.mossbell-errand.json');
+    const errand = JSON.parse(readFileSync(file, 'utf8')) as { model: unknown; wrong: { program: unknown }[] };
+    const unsound = join(folder, 'unsound.mossbell-errand.json');
+    writeFileSync(unsound, JSON.stringify({ ...errand, model: errand.wrong[0].program }));
+    const { code, out } = await run('errand', 'check', unsound, '--json');
+    expect(code).toBe(1);
+    expect((JSON.parse(out) as { errands: { problems: string[] }[] }).errands[0].problems[0]).toContain(
+      'The model misses'
+    );
+  });
   it('exits with 2 and a sentence when the input was no good', async () => {
     const bad = join(folder, 'bad.mossbell.json');
     writeFileSync(bad, '{"format": "mossbell.project", "version": 99}');
@@ -167,6 +216,9 @@ describe('./mossbell', () => {
       [['rehearse', bad], 'newer Moss Bell'],
       [['rehearse', demo('stop-short'), '--mat', 'Moon'], 'The mats are Fern bed, Long aisle'],
       [['rehearse', demo('stop-short'), '--seed', 'x'], '--seed takes a number'],
+      [['try', 'no-such-errand', demo('stop-short')], 'there is no such errand'],
+      [['errand', 'check', demo('stop-short')], 'not an errand of Moss Bell'],
+      [['try', 'first-delivery'], 'Usage:'],
       [['fly'], 'Usage:']
     ] as const) {
       const { code, err } = await run(...args);

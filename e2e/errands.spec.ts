@@ -54,7 +54,13 @@ test('an errand is begun, missed by so many cm, tried again, and the bell rings'
 test('where numbers alone may be changed, a block that is taken out comes back, and the tray offers what is named', async ({
   page
 }) => {
-  const only: Errand = { ...errand('first-delivery'), may: 'numbers', offers: ['wait.time'], predictFirst: true };
+  const only: Errand = {
+    ...errand('first-delivery'),
+    id: 'by-numbers',
+    may: 'numbers',
+    offers: ['wait.time'],
+    predictFirst: true
+  };
   await opened(page, projectOf(only));
   await workbench(page);
   await page.getByRole('tab', { name: 'Wait', exact: true }).click();
@@ -65,9 +71,13 @@ test('where numbers alone may be changed, a block that is taken out comes back, 
   // where it stops is said first
   await page.getByTestId('rehearse').click();
   await expect(page.getByText('Say first what it will do')).toBeVisible();
-  await page.getByRole('button', { name: 'Put the guess' }).click();
+  await page.getByRole('button', { name: 'That is my guess' }).click();
   await rehearse(page);
   await expect(page.getByTestId('errand').locator('[data-state=missed]')).toHaveCount(1);
+  // and before each try anew
+  await page.getByTestId('rehearse').click();
+  await expect(page.getByText('Say first what it will do')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'That is my guess' })).toBeVisible();
 
   const before = (await project(page)).program;
   await page

@@ -170,6 +170,26 @@ test('on the device, its drive, the class set and the pins no word stays English
   expect(await stillEnglish(page)).toEqual([]);
 });
 
+test('in an errand no word stays English in German', async ({ page }) => {
+  await shelf(page);
+  await german(page);
+  await page.reload();
+  await page.locator('[data-stands]').waitFor();
+  await page.getByPlaceholder('Projekt suchen').fill('Pflanztisch');
+  const card = page.locator('[data-errand=first-delivery]');
+  await card.waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await card.getByRole('button').first().click();
+  const pane = page.getByTestId('errand');
+  await pane.getByRole('button', { name: 'Hinweis 1 von 3' }).click();
+  await page.getByTestId('rehearse').click();
+  await expect(pane.locator('[data-state=missed]')).toContainText('cm vor dem Reifen bench stehen geblieben', {
+    timeout: 60_000
+  });
+  await pane.getByTestId('tries').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+});
+
 test('inside a run, its findings and its tools no word stays English in German', async ({ page }) => {
   await shelf(page);
   await german(page);

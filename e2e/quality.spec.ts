@@ -8,7 +8,9 @@ import { rehearse as runHere } from '../core/run/interpreter.ts';
 import { specOfRun, type RunOptions } from '../core/run/spec.ts';
 import { anyLife, live } from '../core/testing/lives.ts';
 import { demoProjects } from '../demo/seed.ts';
-import { openDemo, rehearse, shelf } from './room.ts';
+import { readFileSync } from 'node:fs';
+import { projectOf, type Errand } from '../core/errand/errand.ts';
+import { openDemo, opened, rehearse, shelf } from './room.ts';
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 /** What axe finds on the page as it stands: all rules in the light, and what colours decide in the dark too. */
@@ -215,6 +217,23 @@ const digestsThere = (page: Page, runs: RunOptions[]): Promise<string[]> =>
     }
     return digests;
   }, runs);
+
+test('axe finds no fault on an errand: begun, missed with a hint open, and met', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  const file = new URL('../demo/errands/first-delivery.mossbell-errand.json', import.meta.url);
+  const errand = JSON.parse(readFileSync(file, 'utf8')) as Errand;
+  await opened(page, { ...projectOf(errand), hintsOpened: 1 });
+  await page.getByTestId('errand').waitFor();
+  await rehearse(page);
+  await page.getByTestId('errand').locator('[data-state=missed]').waitFor();
+  await page.getByTestId('tries').waitFor();
+  expect(await faults(page)).toEqual([]);
+  await opened(page, { ...projectOf(errand), program: errand.model });
+  await rehearse(page);
+  await page.getByTestId('bell').waitFor();
+  await page.getByTestId('tries').waitFor();
+  expect(await faults(page)).toEqual([]);
+});
 
 test('the same five inputs give the same trace, byte for byte, in Node and in Chromium', async ({ page }) => {
   test.setTimeout(300_000);

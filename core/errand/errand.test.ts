@@ -120,6 +120,13 @@ describe('what may be changed', () => {
     expect(mayNot(may, before, ending)).toMatch(/numbers alone/);
     expect(mayNot(may, before, more)).toMatch(/numbers alone/);
     expect(mayNot(may, before, before)).toBeUndefined();
+    // an editor writes the fields in an order of its own
+    const { amount, ...rest } = numbers.stacks[0].steps[1].slots;
+    const [begin, , last] = numbers.stacks[0].steps;
+    const turned = { ...numbers.stacks[0].steps[1], slots: { ...rest, amount } };
+    expect(
+      mayNot(may, before, { ...numbers, stacks: [{ ...numbers.stacks[0], steps: [begin, turned, last] }] })
+    ).toBeUndefined();
   });
   it('these blocks alone, and they stay', () => {
     const may = { may: [drive.id] };

@@ -12,7 +12,13 @@ const shape = ({ kind, slots, bodies = {}, off }: Step): Shape & { off: boolean 
   slots: Object.fromEntries(Object.entries(slots).map(([key, value]) => [key, slot(value)])),
   bodies: Object.fromEntries(Object.entries(bodies).map(([key, steps]) => [key, steps.map(shape)]))
 });
-const text = (value: unknown): string => JSON.stringify(value);
+/** As a text, in whatever order the fields were written. */
+const text = (value: unknown): string =>
+  JSON.stringify(value, (_, v: unknown) =>
+    typeof v === 'object' && v !== null && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v
+  );
 const stacksOf = (program: Program): string =>
   text([program.stacks.map((s) => s.steps.map(shape)), program.routines.map((r) => r.steps.map(shape))]);
 

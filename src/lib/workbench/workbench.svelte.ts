@@ -269,8 +269,10 @@ export class Workbench {
     return true;
   }
   async rehearse(how: How = {}, project?: Project): Promise<void> {
-    if (this.session.project.errand?.predictFirst && !how.untilUs && !this.predict.list.length) {
-      if (!this.predict.open) this.predict.start();
+    // each try has a guess of its own
+    const guessed = this.predict.asks && this.predict.list.length > 0;
+    if (this.session.project.errand?.predictFirst && how.untilUs === undefined && !guessed) {
+      this.predict.start();
       this.notice = say('Say first what it will do: put your guess, then rehearse.');
       return;
     }

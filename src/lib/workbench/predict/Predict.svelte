@@ -14,7 +14,9 @@
   const w = useWorkbench();
   const { runs, predict } = w;
   const over = $derived(
-    runs.run && runs.run.version >= 0 && runs.run.trace.ended && runs.run.predictions.length ? runs.run : undefined
+    !predict.asks && runs.run && runs.run.version >= 0 && runs.run.trace.ended && runs.run.predictions.length
+      ? runs.run
+      : undefined
   );
   const results = $derived(over ? outcomes(over.predictions, over.trace) : []);
   const n = (v: number) => v.toFixed(1);

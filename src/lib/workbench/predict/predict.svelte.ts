@@ -4,6 +4,8 @@ import type { Pose } from '../../../../core/yard/mat.ts';
 
 export class Predicting {
   open = $state(false);
+  /** guesses are being made; afterwards what came of them is seen */
+  asks = $state(true);
   /** the pale robot, while a guess is being made */
   place = $state.raw<Pose>();
   words = $state('');
@@ -17,6 +19,7 @@ export class Predicting {
   }
   /** The next guess, and not yet a run. */
   again(): void {
+    this.asks = true;
     this.list = [];
     this.words = '';
     this.place = this.from();
@@ -36,6 +39,7 @@ export class Predicting {
   take(): readonly Prediction[] {
     if (!this.open) return [];
     const taken = this.list;
+    this.asks = false;
     this.place = undefined;
     return taken;
   }

@@ -1,0 +1,80 @@
+/** The errands on this school computer, in a real database. */
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { afterAll, describe, expect, it } from 'vitest';
+import type { Errand } from '../../../core/errand/errand.ts';
+import { judged, resultFrom } from '../../../core/errand/verdict.ts';
+import { tryOut } from '../../../core/errand/try.ts';
+import { writeRun } from '../../../core/trace/runfile.ts';
+import { ship } from '../../../demo/seed.ts';
+import { openDatabase } from './database.ts';
+import { addErrand, beginErrand, listErrands, openErrand, putAway, shipErrands } from './errands.ts';
+import { KEPT_RUNS, keepRun, listRuns } from './runs.ts';
+
+const folder = mkdtempSync(join(tmpdir(), 'mossbell-errands-'));
+const store = openDatabase(folder);
+afterAll(() => rmSync(folder, { recursive: true }));
+const first = JSON.parse(
+  readFileSync(new URL('../../../demo/errands/first-delivery.mossbell-errand.json', import.meta.url), 'utf8')
+) as Errand;
+
+describe('errands on the shelf', () => {
+  it('ship with Moss Bell, the easiest first, also on a shelf that had others; what ships is renewed', () => {
+    shipErrands(store, [{ ...first, name: 'An old name' }]);
+    ship(store);
+    ship(store);
+    const list = listErrands(store);
+    expect(list).toHaveLength(13);
+    expect(list.map((e) => e.level)).toEqual([...list.map((e) => e.level)].sort());
+    expect(list.find((e) => e.id === 'first-delivery')).toMatchObject({
+      name: first.name,
+      ships: true,
+      tries: 0,
+      goals: 2
+    });
+    expect(putAway(store, 'first-delivery', true)).toBe(false);
+  });
+  it('come in from files under an id of their own, are taken off and put back', () => {
+    expect(addErrand(store, first)).toBe('first-delivery-2');
+    expect(addErrand(store, first)).toBe('first-delivery-3');
+    expect(openErrand(store, 'first-delivery-3')!.id).toBe('first-delivery-3');
+    expect(putAway(store, 'first-delivery-3', true)).toBe(true);
+    expect(openErrand(store, 'first-delivery-3')).toBeUndefined();
+    expect(putAway(store, 'first-delivery-3', false)).toBe(true);
+    expect(openErrand(store, 'nowhere')).toBeUndefined();
+  });
+  it('know their tries: each is kept with what came of it, more of them than of other runs', async () => {
+    const { id, project } = beginErrand(store, 'first-delivery')!;
+    const task = project.errand!;
+    expect([task.id, JSON.stringify(project)]).toEqual(['first-delivery', expect.not.stringContaining('"wrong"')]);
+    const keep = async (program: Errand['model'], at: number) => {
+      const trace = tryOut(task, project, program);
+      const verdict = judged(task, { trace, mat: project.mat, program });
+      const run = {
+        name: 'A try',
+        at: '2026-05-01T08:30:00.000Z',
+        kind: 'rehearsal' as const,
+        project,
+        trace,
+        predictions: []
+      };
+      const file = gzipSync(await writeRun(run, false));
+      return keepRun(store, id, file, trace.ticks, {
+        at,
+        result: { ...resultFrom(task, verdict, program), changed: [] }
+      });
+    };
+    await keep(first.given, 1);
+    const card = await keep(first.model, 2);
+    expect(card).toMatchObject({ result: { errand: 'first-delivery', met: true, got: 2, of: 2, blocks: 1 } });
+    const [met, missed] = listRuns(store, id);
+    expect(met.result!.seconds).toBeGreaterThan(3);
+    expect(missed.result!.nearest).toMatchObject({ goal: 0, unit: 'cm' });
+    expect(missed.result!.nearest!.amount).toBeCloseTo(14.3, 0);
+    expect(listErrands(store).find((e) => e.id === 'first-delivery')).toMatchObject({ tries: 2, met: 1 });
+    for (let i = 0; i < KEPT_RUNS; i++) await keep(first.given, 10 + i);
+    expect(listRuns(store, id)).toHaveLength(KEPT_RUNS + 2);
+  }, 120_000);
+});
