@@ -64,6 +64,8 @@ export type Result = {
   at?: { x: number; y: number };
   /** by how much it was missed */
   off?: { amount: number; unit: string };
+  /** of goals of goals, what came of each */
+  parts?: Result[];
 };
 /** What a goal shows on the mat. */
 export type Drawn = { x: number; y: number; radius: number; door?: boolean };

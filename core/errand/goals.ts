@@ -71,6 +71,7 @@ export function goalDraws(goal: Goal, mat: Mat): Drawn[] {
   return goalDef(goal.kind)!.draws?.(goal as never, mat) ?? [];
 }
 
+const counts = ({ state }: Result): boolean => state === 'met' || state === 'holds';
 /** What a trace says to a goal, up to the moment that `look` names. */
 export function checkGoal(goal: Goal, look: Look): Result {
   if (isNever(goal)) {
@@ -81,17 +82,28 @@ export function checkGoal(goal: Goal, look: Look): Result {
   }
   if (!isGroup(goal)) return goalDef(goal.kind)!.check(goal as never, look);
   let { fromUs } = look;
-  const of = goal.goals.length;
-  for (let n = 0; n < of; n++) {
-    const result = checkGoal(goal.goals[n], { ...look, fromUs });
-    if (result.state === 'met' || result.state === 'holds') {
+  const parts: Result[] = [];
+  let wrong: Result | undefined;
+  goal.goals.forEach((one, i) => {
+    // in an order nothing is looked for before what comes first is there
+    const waits = wrong && goal.kind === 'order';
+    const result: Result = waits ? { state: 'open', says: '' } : checkGoal(one, { ...look, fromUs });
+    parts.push(result);
+    if (counts(result)) {
       if (goal.kind === 'order') fromUs = result.atUs ?? fromUs;
-      continue;
-    }
-    const words = { n: n + 1, of, goal: goalWords(goal.goals[n]), says: result.says };
-    return { ...result, says: say('{n} of {of}, {goal}: {says}', words) };
-  }
-  return met(fromUs);
+    } else
+      wrong ??= {
+        ...result,
+        says: say('{n} of {of}, {goal}: {says}', {
+          n: i + 1,
+          of: goal.goals.length,
+          goal: goalWords(one),
+          says: result.says
+        })
+      };
+  });
+  const last = goal.kind === 'order' ? fromUs : Math.max(fromUs, ...parts.map((r) => r.atUs ?? 0));
+  return { ...(wrong ?? met(last)), parts };
 }
 
 /** What came of a try. */
@@ -104,7 +116,6 @@ export type Verdict = {
   /** the goal that was missed by the least, where some were */
   nearest?: number;
 };
-const counts = ({ state }: Result): boolean => state === 'met' || state === 'holds';
 /** So much of each unit weighs alike, to tell the nearest of several misses. */
 const TYPICAL: Readonly<Record<string, number>> = { cm: 10, '°': 30, s: 1, g: 0.2, Hz: 50 };
 export function judge(goals: readonly Goal[], look: Look): Verdict {

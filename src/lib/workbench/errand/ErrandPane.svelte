@@ -6,7 +6,8 @@
   import Dot from '@lucide/svelte/icons/circle-dot';
   import Cross from '@lucide/svelte/icons/x';
   import { onMount } from 'svelte';
-  import { goalWords, type Verdict } from '../../../../core/errand/goals.ts';
+  import type { Result } from '../../../../core/errand/goal.ts';
+  import { goalWords, type Goal, type Verdict } from '../../../../core/errand/goals.ts';
   import { toldIn } from '../../../../core/errand/task.ts';
   import { notWell } from '../../../../core/errand/verdict.ts';
   import { programOf } from '../../../../core/language/program.ts';
@@ -79,6 +80,32 @@
   const COLOURS = { met: 'text-moss', holds: 'text-soft', open: 'text-soft', missed: 'text-clay' } as const;
 </script>
 
+{#snippet one(goal: Goal, result: Result | undefined, nearest = false)}
+  {@const state = result?.state ?? 'open'}
+  {@const Sign = SIGNS[state]}
+  {@const parts = 'goals' in goal && Array.isArray(goal.goals) ? (goal.goals as Goal[]) : undefined}
+  <li class="flex items-start gap-1.5" data-state={state}>
+    <Sign size={15} class="mt-0.5 shrink-0 {COLOURS[state]}" />
+    <div class="min-w-0 flex-1">
+      <span class="sr-only">{word(STATES[state])}: </span>{parts
+        ? goal.kind === 'order'
+          ? say('In this order')
+          : say('All of these')
+        : goalWords(goal)}
+      {#if result?.says && !parts}<span class="text-soft">· {result.says}</span>{/if}
+      {#if nearest && run}<Button
+          look="quiet"
+          class="-my-1 px-1 underline"
+          data-testid="nearest"
+          onclick={() => (runs.scrubUs = Math.min(near?.atUs ?? 0, run.endUs))}>{say('Show the moment')}</Button
+        >{/if}
+      {#if parts}<ul class="mt-1 flex flex-col gap-1">
+          {#each parts as part, i (i)}{@render one(part, result?.parts?.[i])}{/each}
+        </ul>{/if}
+    </div>
+  </li>
+{/snippet}
+
 <section
   class="max-h-[48%] shrink-0 overflow-y-auto border-t border-rule bg-card px-3 py-2 text-[13.5px]"
   aria-label={say('Errand')}
@@ -107,22 +134,7 @@
           </li>{/each}
       </ul>{/if}
     <ul class="mt-1.5 flex flex-col gap-1" aria-label={say('Goals')}>
-      {#each task.goals as goal, i (i)}
-        {@const result = verdict?.results[i]}
-        {@const state = result?.state ?? 'open'}
-        {@const Sign = SIGNS[state]}
-        <li class="flex items-start gap-1.5" data-state={state}>
-          <Sign size={15} class="mt-0.5 shrink-0 {COLOURS[state]}" /><span class="min-w-0 flex-1"
-            ><span class="sr-only">{word(STATES[state])}: </span>{goalWords(goal)}
-            {#if result}<span class="text-soft">· {result.says}</span>{/if}</span
-          >{#if near && i === verdict?.nearest && run}<Button
-              look="quiet"
-              class="-my-0.5 underline"
-              data-testid="nearest"
-              onclick={() => (runs.scrubUs = Math.min(near.atUs ?? 0, run.endUs))}>{say('Show the moment')}</Button
-            >{/if}
-        </li>
-      {/each}
+      {#each task.goals as goal, i (i)}{@render one(goal, verdict?.results[i], near && i === verdict?.nearest)}{/each}
     </ul>
   {/if}
   {#if over && verdict?.met}

@@ -17,7 +17,7 @@
 </script>
 
 <div
-  class="fixed bottom-6 left-6 z-50 w-[min(430px,calc(100vw-24px))] overflow-hidden rounded-xl border border-rule bg-card text-ink shadow-xl"
+  class="fixed bottom-1.5 left-6 z-50 w-[min(430px,calc(100vw-24px))] overflow-hidden rounded-xl border border-rule bg-card text-ink shadow-xl"
   role="region"
   aria-label={say('Drive of the device')}
   data-testid="drive"
