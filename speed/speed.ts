@@ -15,7 +15,7 @@ import { programFile } from '../core/link/file.ts';
 import { utf8 } from '../core/bytes.ts';
 import { Bed, library } from '../board/standin/bed.ts';
 import { BAUD } from '../board/standin/cable.ts';
-import { send } from '../core/link/send.ts';
+import { identify, send } from '../core/link/send.ts';
 import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
 import { barrow } from '../core/kit/kit.ts';
 import { noQuirks } from '../core/kit/quirks.ts';
@@ -310,6 +310,8 @@ const texts = demoProjects()
 const longest = texts.reduce((a, b) => (b.length > a.length ? b : a));
 const bed = await new Bed({ baud: BAUD }).boot({ 'lib/mossbell.py': library.file });
 const sentFile = utf8(programFile(longest, { name: 'The longest', at: 0, device: barrow.device }));
+// it was asked what it has, as when it was plugged in
+await identify(bed);
 const sendBegan = now();
 await send(bed, { file: sentFile, device: barrow.device, library, mayInstall: async () => true, progress: () => {} });
 const sending = (now() - sendBegan) / ((sentFile.length * 10_000) / BAUD);

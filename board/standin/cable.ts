@@ -21,8 +21,8 @@ export const isCable = (name: string): name is CableName => name in CABLES;
 export const BAUD = 115_200;
 const BITS = 10;
 const LOST = 1 / 1000;
-/** where the one that dies does, bytes in both directions: past asking what a device has, and before a program is whole */
-export const DIES_AT = 4000;
+/** where the one that dies does, bytes in both directions: before a program is whole */
+export const DIES_AT = 900;
 export type CableOptions = {
   cable?: CableName;
   baud?: number;

@@ -21,11 +21,11 @@ const FLOOD = 1 << 16;
 const FACTORY = /factory demo/i;
 const RAW = 'raw REPL; CTRL-B to exit\r\n>';
 /**
- * What is put on the device first: `_a` takes a piece of longer code into `_k`; `_x` runs code, under its own names, whose result is in `r`, and `p` the file that `_w`
- * writes pieces of. Both tell what they heard by its checksum.
+ * What is put on the device first: `_a` takes a piece of longer code into `_k`; `_x` runs code whose result is in `r`, and `p`
+ * the file that `_w` writes pieces of. Each tells what it heard by its checksum.
  */
 const HELPERS = `import binascii
-_p = ''
+p = r = ''
 _k = b''
 _b = binascii.crc32
 def _a(a, c, d):
@@ -35,21 +35,94 @@ def _a(a, c, d):
     _k = _k[:a] + d
     print(c, len(_k), end='')
 def _x(c, s):
-    global _p
+    global r
     if _b(s) != c:
         return print('again')
-    g = {}
-    exec(s, g)
-    _p = g.get('p', _p)
-    r = str(g.get('r', ''))
-    print(c, _b(r.encode()), r, end='')
+    r = ''
+    exec(s, globals())
+    t = str(r)
+    print(c, _b(t.encode()), t, end='')
 def _w(a, c, d):
     if _b(d, a) != c:
         return print('again')
-    with open(_p, 'r+b' if a else 'wb') as f:
+    with open(p, 'r+b' if a else 'wb') as f:
         f.seek(a)
         f.write(d)
     print(c, a, len(d), end='')
+`;
+/** Questions that are asked again and again: how long a file is, and its CRC-32; and what there is on the device. */
+const QUESTIONS = `
+def _told(path):
+    global p
+    p = path
+    n = c = 0
+    try:
+        with open(path, 'rb') as f:
+            while True:
+                d = f.read(512)
+                if not d:
+                    break
+                n += len(d)
+                c = _b(d, c)
+    except OSError:
+        pass
+    return str(n) + ' ' + str(c)
+def _ask():
+    import os, sys
+    library = ''
+    try:
+        with open('lib/mossbell.py') as f:
+            line = [l for l in f.read(1500).split('\\n') if l.startswith('VERSION')]
+        library = (line[0].split('"') + ['?', '?'])[1] if line else '?'
+    except OSError:
+        pass
+    serial, battery, device = '', -1, ''
+    try:
+        import mossbell_port as port
+        serial, battery, device = port.serial(), port.battery(), port.device()
+    except (ImportError, AttributeError):
+        pass
+    for folder in ('p', 'lib'):
+        try:
+            os.mkdir(folder)
+        except OSError:
+            pass
+    stat = os.statvfs('/')
+    try:
+        with open('p/active') as f:
+            active = f.read().split()[0]
+    except (OSError, IndexError):
+        active = '-'
+    lines = [str(sys.implementation[1][0]) + '.' + str(sys.implementation[1][1]), library, str(stat[0] * stat[3]), str(stat[0]), serial, str(battery), device, active]
+    for name in os.listdir('p'):
+        if not name.endswith('.py') or not name[:-3].isdigit():
+            continue
+        with open('p/' + name, 'rb') as f:
+            data = f.read()
+        cut = data.rfind(b'# moss bell crc ')
+        crc, whole, tail = _b(data[:cut]), False, ''
+        try:
+            whole = cut >= 0 and crc == int(data[cut + 16:cut + 24], 16)
+            tail = data[cut + 24:].decode().strip() if whole else ''
+        except ValueError:
+            pass
+        lines.append(' '.join([name[:-3], str(len(data)), str(int(whole)), str(crc), tail]))
+    return '\\n'.join(lines)
+`;
+/** Where all of it is kept on the device, so that it need not travel the next time; its last line tells which it is. */
+const KEPT = 'mossbell_link';
+const VERSION = CRC32.str(HELPERS + QUESTIONS) >>> 0;
+const KEEPS = `
+import os, sys
+try:
+    with open('lib/${KEPT}.py', 'wb') as f:
+        f.write(_s + _k[:${utf8(QUESTIONS).length}] + b'\\n_v = ${VERSION}\\n')
+except OSError:
+    try:
+        os.remove('lib/${KEPT}.py')
+    except OSError:
+        pass
+sys.modules.pop('${KEPT}', None)
 `;
 const crcOf = (bytes: Uint8Array, from = 0): number => CRC32.buf(bytes, from) >>> 0;
 const decoder = new TextDecoder();
@@ -62,6 +135,8 @@ export class RawRepl {
   /** how often something had to be said again since it was entered */
   again = 0;
   private helped = false;
+  /** the questions are there too */
+  private asks = false;
   constructor(private readonly port: LinkPort) {}
 
   /**
@@ -125,7 +200,7 @@ export class RawRepl {
   }
   private async rawMode(): Promise<boolean> {
     this.waiting = new Uint8Array(0);
-    this.helped = false;
+    this.helped = this.asks = false;
     await this.port.write(utf8('\r\x03\x01'));
     return (await this.until(RAW, TIMEOUT_MS / 2)) !== undefined;
   }
@@ -150,12 +225,37 @@ export class RawRepl {
     if (errors.trim()) throw problemOf(errors);
     return out!;
   }
+  /** Whether what is put there first lies on the device from before, whole and of this version. */
+  private async kept(): Promise<boolean> {
+    try {
+      const said = await this.exec(`from ${KEPT} import _a,_x,_w,_v;print(_v)`, SOON_MS);
+      return said.trim() === String(VERSION);
+    } catch (error) {
+      if (!(error instanceof LinkProblem)) throw error;
+      if (error.what === 'silent') await this.recover();
+      return false;
+    }
+  }
+  /** Asks one of the QUESTIONS: `_told(path)` or `_ask()`. @throws LinkProblem */
+  async question(call: string): Promise<string> {
+    if (!this.asks && !(await this.started())) {
+      await this.ask(QUESTIONS + KEEPS);
+      this.asks = true;
+    }
+    return this.ask(`r=${call}`);
+  }
+  /** Whether the questions lie there. */
+  private async started(): Promise<boolean> {
+    if (!this.helped) await this.ask('r=1');
+    return this.asks;
+  }
   /** Says one line, again where it did not go through. @returns what follows `crc` in the answer */
   private async sure(line: string, crc: number, timeoutMs: number): Promise<string> {
     let said = '';
     let same = 0;
     for (let tries = 0; tries < TRIES; tries++) {
       try {
+        if (!this.helped && (await this.kept())) this.helped = this.asks = true;
         if (!this.helped) {
           const code = utf8(HELPERS);
           const heard = await this.exec(

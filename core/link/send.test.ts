@@ -38,6 +38,7 @@ const spoils = (bed: Bed) => (command: string) => {
 };
 const ready: Flash = { 'lib/mossbell.py': library.file };
 
+const flashOf = (word: string) => ({ 'p/1.py': file(word) });
 describe('sending', () => {
   it('puts the program where the button starts it, and finds out what is there', async () => {
     const bed = await new Bed().boot(ready);
@@ -69,7 +70,8 @@ describe('sending', () => {
     const bare = await new Bed().boot({});
     expect(bare.board.start()).toContain('The board library is missing');
     await expect(go(bare, 'x', { install: false })).rejects.toThrow('Nothing on the device was changed');
-    expect(Object.keys(bare.board.flash)).toEqual([]);
+    // but for what it was asked with, which need not travel again
+    expect(Object.keys(bare.board.flash)).toEqual(['lib/mossbell_link.py']);
     await go(bare, 'now');
     expect(CRC32.buf(bare.board.flash['lib/mossbell.py'])).toBe(CRC32.buf(library.file));
     expect(await bare.says()).toEqual(['now']);
@@ -107,6 +109,17 @@ describe('sending', () => {
     }
     expect(stood.get('old')).toBeGreaterThan(length / 2);
     expect(stood.get('new')).toBeGreaterThan(0);
+    // of a device that was never talked to, what it is asked with goes over and is kept first
+    const never = await new Bed().boot({ ...ready, ...flashOf('old') });
+    await go(never, 'new');
+    for (let at = 0; at < never.cable.bytes; at += 97) {
+      const cut = await new Bed({ diesAt: at }).boot({ ...ready, ...flashOf('old') });
+      await expect(go(cut, 'new'), `cut at byte ${at}`).rejects.toThrow(LinkClosed);
+      const again = await new Bed().boot(cut.board.flash);
+      expect((await identify(again)).programs.at(-1), `cut at byte ${at}`).toMatchObject({ number: 1, whole: true });
+      await go(again, 'third');
+      expect(await again.says()).toEqual(['third']);
+    }
     // and it starts, in a device that has lost its power as well
     for (const share of [0.1, 0.3, 0.5, 0.6, 0.7, 0.8, 0.9, 0.95, 0.98, 0.99, 0.999]) {
       const bed = await new Bed({ diesAt: Math.floor(length * share) }).boot(flash);

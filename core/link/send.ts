@@ -42,53 +42,11 @@ export type Step = (progress: Progress) => void;
 const CHUNK = 192;
 /** The board library needs it. */
 const OLDEST = [1, 20];
-export const ASK = `
-import os, sys, binascii
-def version():
-    try:
-        with open('lib/mossbell.py') as f:
-            line = [l for l in f.read(1500).split('\\n') if l.startswith('VERSION')]
-        return (line[0].split('"') + ['?', '?'])[1] if line else '?'
-    except OSError:
-        return ''
-serial, battery, device = '', -1, ''
-try:
-    import mossbell_port as port
-    serial, battery, device = port.serial(), port.battery(), port.device()
-except (ImportError, AttributeError):
-    pass
-for folder in ('p', 'lib'):
-    try:
-        os.mkdir(folder)
-    except OSError:
-        pass
-stat = os.statvfs('/')
-try:
-    with open('p/active') as f:
-        active = f.read().split()[0]
-except (OSError, IndexError):
-    active = '-'
-lines = [str(sys.implementation[1][0]) + '.' + str(sys.implementation[1][1]), version(), str(stat[0] * stat[3]), str(stat[0]), serial, str(battery), device, active]
-for name in os.listdir('p'):
-    if not name.endswith('.py') or not name[:-3].isdigit():
-        continue
-    with open('p/' + name, 'rb') as f:
-        data = f.read()
-    cut = data.rfind(b'# moss bell crc ')
-    crc, whole, tail = binascii.crc32(data[:cut]), False, ''
-    try:
-        whole = cut >= 0 and crc == int(data[cut + 16:cut + 24], 16)
-        tail = data[cut + 24:].decode().strip() if whole else ''
-    except ValueError:
-        pass
-    lines.append(' '.join([name[:-3], str(len(data)), str(int(whole)), str(crc), tail]))
-r = '\\n'.join(lines)
-`;
 /** Reads what is on the device. The raw REPL must have been entered. */
 export async function ask(repl: RawRepl): Promise<Found> {
-  const [micropython, library, free, block, serial, battery, device, active, ...lines] = (await repl.ask(ASK)).split(
-    '\n'
-  );
+  const [micropython, library, free, block, serial, battery, device, active, ...lines] = (
+    await repl.question('_ask()')
+  ).split('\n');
   const programs = lines.flatMap((line): Held[] => {
     const found = /^(\d+) (\d+) ([01]) (\d+)( .*)?$/.exec(line);
     if (!found) return [];
@@ -141,13 +99,7 @@ const crcOf = (bytes: Uint8Array): number => CRC32.buf(bytes) >>> 0;
 const LIBRARY = 'lib/mossbell.py';
 /** How many bytes a file on the device has, and their CRC-32; 0 and 0 where there is none. */
 const told = async (repl: RawRepl, path: string): Promise<[number, number]> =>
-  (
-    await repl.ask(
-      `import binascii\np = ${pyString(path)}\nn = c = 0\ntry:\n    with open(p, 'rb') as f:\n        while True:\n            d = f.read(512)\n            if not d:\n                break\n            n += len(d)\n            c = binascii.crc32(d, c)\nexcept OSError:\n    pass\nr = str(n) + ' ' + str(c)`
-    )
-  )
-    .split(' ')
-    .map(Number) as [number, number];
+  (await repl.question(`_told(${pyString(path)})`)).split(' ').map(Number) as [number, number];
 async function holds(repl: RawRepl, path: string, bytes: Uint8Array): Promise<boolean> {
   const [size, crc] = await told(repl, path);
   return size === bytes.length && crc === crcOf(bytes);

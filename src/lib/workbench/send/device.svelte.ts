@@ -462,13 +462,14 @@ export class DeviceLink {
     if (this.drive) await this.t.installOn(this, what);
   }
 
-  connect(): LinkPort {
+  /** @param sends what is wrong with it while something is sent is wrong now */
+  connect(sends = false): LinkPort {
     this.listens = false;
     if (this.serial) return this.serial;
     return (this.cable = new this.t.Cable((bytes) => this.order({ type: 'serial', bytes: [...bytes] }), {
-      cable: this.cableName,
+      cable: this.cableName === 'dies' && !sends ? 'good' : this.cableName,
       seed: ++this.cables,
-      ...(this.givesOut ? { diesAt: this.t.DIES_AT } : {}),
+      ...(this.givesOut && sends ? { diesAt: this.t.DIES_AT } : {}),
       died: () => {
         if (this.givesOut) {
           this.powerOff();

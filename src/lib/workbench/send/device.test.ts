@@ -305,7 +305,8 @@ describe('the device at the top of the workbench', () => {
     await device.setCondition('ready');
     expect([device.status, device.found!.programs.length > 0]).toEqual(['ready', true]);
     device.cableName = 'flaky';
-    await device.send();
+    // a byte in a thousand: not each time
+    for (let i = 0; i < 8 && !/said again/.test(device.message); i++) await device.send();
     expect(device.message).toMatch(/as program \d+\..*had to be said again: try another cable/s);
     device.unplug();
     device.cableName = 'dies';

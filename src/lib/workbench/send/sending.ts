@@ -31,7 +31,7 @@ export async function sendTo(
     // the cable was pulled while the text was made
     if (!d.plugged) throw new LinkClosed();
     if (d.running) d.order({ type: 'interrupt' });
-    const cable = d.connect();
+    const cable = d.connect(true);
     const library = await boardLibrary();
     const { number, again } = await send(cable, {
       files: d.real ? boardFiles(project.kit, await boardPort()) : undefined,
