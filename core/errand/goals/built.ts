@@ -1,6 +1,6 @@
 /** Goals of how it is built: few blocks, a loop, and the same behaviour as before. */
-import { valueDef } from '../../language/facts.ts';
-import { allSteps, liveSteps, type Program } from '../../language/program.ts';
+import { isLoop, sets, valueDef } from '../../language/facts.ts';
+import { liveSteps, type Program, type Step } from '../../language/program.ts';
 import { sameBehaviour } from '../../trace/same.ts';
 import { later, say } from '../../words.ts';
 import { defineGoal, isOver, wanting, type Look, type Result } from '../goal.ts';
@@ -30,10 +30,10 @@ export const few = defineGoal({
   }
 });
 
-const HAS: Readonly<Record<string, (program: Program) => boolean>> = {
-  loop: (p) => [...liveSteps(p)].some((s) => s.kind.startsWith('repeat.')),
-  routine: (p) => [...liveSteps(p)].some((s) => s.kind === 'routine.do' || s.kind === 'routine.value'),
-  variable: (p) => [...allSteps(p)].some((s) => s.kind === 'var.set' || s.kind === 'var.change')
+const HAS: Readonly<Record<string, (step: Step) => boolean>> = {
+  loop: isLoop,
+  routine: (step) => 'routine' in step.slots,
+  variable: (step) => sets(step) === 'variable'
 };
 const USES = { loop: later('a loop'), routine: later('a routine'), variable: later('a variable') } as const;
 export const uses = defineGoal({
@@ -43,7 +43,8 @@ export const uses = defineGoal({
   words: ({ what }) => say('Use {what}', { what: say(USES[what as keyof typeof USES]) }),
   check: ({ what }, look) => {
     if (!look.program) return noBlocks(look);
-    if (!HAS[what](look.program)) return { state: 'missed', says: say('There is none in the program.') };
+    if (![...liveSteps(look.program)].some(HAS[what]))
+      return { state: 'missed', says: say('There is none in the program.') };
     return { state: isOver(look) ? 'met' : 'holds', says: say('it is there') };
   }
 });
