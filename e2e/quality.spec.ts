@@ -92,7 +92,8 @@ test('axe finds no fault on shelf, workbench and kit sheet', async ({ page }) =>
 });
 
 test('axe finds no fault on the other views, panels, dialogs and pages', async ({ page }) => {
-  test.setTimeout(240_000);
+  // a hundred looks at large pages: minutes on a machine that is busy
+  test.setTimeout(720_000);
   await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
   await openDemo(page, 'The square bed');
   const at = page.url();
