@@ -4,8 +4,8 @@ import { readErrand, type Errand } from '../core/errand/errand.ts';
 import { countBlocks } from '../core/errand/goals/built.ts';
 import { goalWords } from '../core/errand/goals.ts';
 import { unsound } from '../core/errand/proof.ts';
-import { inputsOf, toldIn } from '../core/errand/task.ts';
-import { tryOut } from '../core/errand/try.ts';
+import { toldIn } from '../core/errand/task.ts';
+import { tryOptions, tryOut } from '../core/errand/try.ts';
 import { asksBefore, judged, notWell } from '../core/errand/verdict.ts';
 import { lookOver } from '../core/language/lookover/lookover.ts';
 import { stopsStart } from '../core/language/lookover/remark.ts';
@@ -48,7 +48,8 @@ export type Tried = {
   notWell: string[];
   problem: string | null;
 };
-const failed = (file: string, name: string, problem: string): Tried => ({
+/** One that could not be tried. */
+export const failed = (file: string, name: string, problem: string): Tried => ({
   file,
   name,
   met: false,
@@ -63,7 +64,7 @@ const rounded = (v: number): number => Math.round(v * 1000) / 1000;
 
 /** A program in an errand, in the errand's own yard. */
 export async function tryIn(errand: Errand, file: string, project: Project): Promise<Tried> {
-  const { kit, mat, start, others } = errand;
+  const { kit, mat } = errand;
   if (project.kit.device !== kit.device)
     return failed(file, project.name, `It is for a ${project.kit.name}, and the errand for a ${kit.name}.`);
   let trace: Trace;
@@ -75,16 +76,7 @@ export async function tryIn(errand: Errand, file: string, project: Project): Pro
   } else {
     const found = readPython(project.text, kit);
     program = found.ok ? found.program : undefined;
-    const spec = specOf({
-      program: project.program,
-      kit,
-      mat,
-      start,
-      others,
-      seed: 1,
-      inputs: inputsOf(errand),
-      limitS: errand.limitS
-    });
+    const spec = specOf(tryOptions(errand, errand, project.program));
     trace = await (
       await import('./standin.ts')
     ).runOnStandIn({ ...spec, name: project.name, device: 'Rehearsal' }, project.text);

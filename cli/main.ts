@@ -215,7 +215,7 @@ async function device([name, what = 'list', which]: string[], json: boolean, say
 }
 /** @returns 0 when all of them meet all goals */
 async function tryFiles([name, ...files]: string[], json: boolean, say: Says): Promise<number> {
-  const { errandOf, tryIn, triedSays } = await import('./errand.ts');
+  const { errandOf, failed, tryIn, triedSays } = await import('./errand.ts');
   if (!files.length) throw new BadInput(USAGE);
   const errand = orBad(() => errandOf(name));
   const tries = [];
@@ -225,7 +225,7 @@ async function tryFiles([name, ...files]: string[], json: boolean, say: Says): P
       tries.push(await tryIn(errand, file, project(file)));
     } catch (error) {
       if (!(error instanceof BadInput)) throw error;
-      tries.push({ ...triedNot, file, problem: error.message });
+      tries.push(failed(file, '', error.message));
     }
     if (!json) triedSays(tries[tries.length - 1]).forEach(say);
   }
@@ -233,7 +233,6 @@ async function tryFiles([name, ...files]: string[], json: boolean, say: Says): P
   else if (files.length > 1) say(`${tries.filter((t) => t.met).length} of ${tries.length} met all goals`);
   return tries.every((t) => t.met) ? 0 : 1;
 }
-const triedNot = { name: '', met: false, seconds: null, blocks: null, goals: [], nearest: null, notWell: [] };
 /** @returns 0 when all of them are sound */
 async function errands([what, ...names]: string[], json: boolean, say: Says): Promise<number> {
   if (what !== 'check' || !names.length) throw new BadInput(USAGE);

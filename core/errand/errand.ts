@@ -6,7 +6,7 @@ import * as z from 'zod';
 import { kitSchema, type Kit } from '../kit/kit.ts';
 import { checkProgram } from '../language/check.ts';
 import { programSchema, type Program } from '../language/program.ts';
-import { newProject, type Project } from '../project.ts';
+import { newProject, projectSchema, type Project } from '../project.ts';
 import { jsonOf, tooDeep, whatIsWrong } from '../read.ts';
 import { parseInputs } from '../trace/inputs.ts';
 import { say } from '../words.ts';
@@ -25,18 +25,7 @@ export const errandSchema = z.strictObject({
   kit: kitSchema,
   mat: matSchema,
   start: poseSchema.optional(),
-  /** other devices in the same yard */
-  others: z
-    .array(
-      z.strictObject({
-        name: z.string().trim().min(1).max(60),
-        program: programSchema,
-        kit: kitSchema,
-        start: poseSchema.optional()
-      })
-    )
-    .max(3)
-    .optional(),
+  others: projectSchema.shape.others,
   /** a program that meets all goals; on stand-ins too, as they are or once the kit sheet is measured */
   model: programSchema,
   standIns: z.enum(['as they are', 'calibrated']).optional(),
@@ -127,31 +116,9 @@ function errandProblem({ goals, mat, inputs, wrong }: Errand): string | undefine
 }
 
 export const writeErrand = (errand: Errand): string => `${JSON.stringify(errand, null, 1)}\n`;
-export const taskOf = ({
-  id,
-  name,
-  story,
-  goals,
-  hints,
-  may,
-  offers,
-  predictFirst,
-  inputs,
-  limitS,
-  given
-}: Errand): Task => ({
-  id,
-  name,
-  story,
-  goals,
-  hints,
-  may,
-  ...(offers ? { offers } : {}),
-  predictFirst,
-  ...(inputs === undefined ? {} : { inputs }),
-  ...(limitS === undefined ? {} : { limitS }),
-  given
-});
+/** What a pupil gets to see of it. */
+export const taskOf = (errand: Errand): Task =>
+  Object.fromEntries(Object.entries(errand).filter(([key]) => key in taskSchema.shape)) as Task;
 /** A project in which it is done. */
 export const projectOf = (errand: Errand): Project => ({
   ...newProject(toldIn(errand.name), errand.kit, errand.mat),

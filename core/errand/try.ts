@@ -11,21 +11,25 @@ import { inputsOf, type Task } from './task.ts';
 /** Each try is of the same world; its seed is that of a rehearsal. */
 const SEED = 1;
 type World = { kit: Kit; mat: Mat; start?: Project['start']; others?: Project['others'] };
-/** Runs a program in an errand, as a rehearsal does. */
-export const tryOut = (
+/** What a rehearsal of a program in an errand is made of. */
+export const tryOptions = (
   task: Pick<Task, 'inputs' | 'limitS'>,
   { kit, mat, start, others }: World,
+  program: Program
+): RunOptions => ({
+  program,
+  kit,
+  mat,
+  start,
+  others,
+  seed: SEED,
+  inputs: inputsOf(task),
+  limitS: task.limitS
+});
+/** Runs it. */
+export const tryOut = (
+  task: Pick<Task, 'inputs' | 'limitS'>,
+  world: World,
   program: Program,
   more: Partial<RunOptions> = {}
-): Trace =>
-  rehearse({
-    program,
-    kit,
-    mat,
-    ...(start ? { start } : {}),
-    ...(others ? { others } : {}),
-    seed: SEED,
-    inputs: inputsOf(task),
-    ...(task.limitS === undefined ? {} : { limitS: task.limitS }),
-    ...more
-  });
+): Trace => rehearse({ ...tryOptions(task, world, program), ...more });

@@ -238,16 +238,11 @@ export class RawRepl {
   }
   /** Asks one of the QUESTIONS: `_told(path)` or `_ask()`. @throws LinkProblem */
   async question(call: string): Promise<string> {
-    if (!this.asks && !(await this.started())) {
-      await this.ask(QUESTIONS + KEEPS);
-      this.asks = true;
-    }
-    return this.ask(`r=${call}`);
-  }
-  /** Whether the questions lie there. */
-  private async started(): Promise<boolean> {
+    // the first word tells whether the questions lie there from before
     if (!this.helped) await this.ask('r=1');
-    return this.asks;
+    if (!this.asks) await this.ask(QUESTIONS + KEEPS);
+    this.asks = true;
+    return this.ask(`r=${call}`);
   }
   /** Says one line, again where it did not go through. @returns what follows `crc` in the answer */
   private async sure(line: string, crc: number, timeoutMs: number): Promise<string> {

@@ -99,9 +99,10 @@ export class History {
     return read.run;
   }
   /** It is seen in the trace. */
-  async show(card: RunCard): Promise<void> {
+  async show(card: RunCard): Promise<Run | undefined> {
     const run = await this.bring(card);
     if (run) Object.assign(this.runs, { earlier: run, shown: 'earlier', scrubUs: undefined });
+    return run;
   }
   async text(id: string): Promise<string | undefined> {
     return (await this.ask(`/api/runs/${id}`))?.text();

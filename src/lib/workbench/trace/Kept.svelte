@@ -9,43 +9,30 @@
   import { onMount } from 'svelte';
   import { clockIn, say, word } from '../../../../core/words.ts';
   import type { RunCard } from '../../../../core/trace/runfile.ts';
-  import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import Sheet from './Sheet.svelte';
   // a sheet like the others, but it needs no run
   let _: { lead?: unknown } = $props();
   const w = useWorkbench();
-  const { runs, history } = w;
+  const { history } = w;
   let busy = $state('');
   onMount(() => void history.load());
-  async function made(card: RunCard): Promise<Run | undefined> {
+  async function during<T>(card: RunCard, does: Promise<T>): Promise<T> {
     busy = card.id;
     try {
-      return await history.bring(card);
+      return await does;
     } finally {
       busy = '';
     }
   }
   async function open(card: RunCard) {
-    const run = await made(card);
-    if (!run) return;
-    runs.earlier = run;
-    runs.shown = 'earlier';
-    runs.scrubUs = undefined;
-    w.trace.whole();
+    if (await during(card, history.show(card))) w.trace.whole();
   }
   async function beside(card: RunCard) {
-    const run = await made(card);
+    const run = await during(card, history.bring(card));
     if (run) w.trace.beside = run;
   }
-  async function pin(card: RunCard) {
-    busy = card.id;
-    try {
-      await history.pin(card, !card.pinned);
-    } finally {
-      busy = '';
-    }
-  }
+  const pin = (card: RunCard) => during(card, history.pin(card, !card.pinned));
   const when = (at: number) => new Date(at).toLocaleString(clockIn(), { dateStyle: 'short', timeStyle: 'medium' });
 </script>
 
