@@ -18,7 +18,7 @@ export function jsonOf(text: string, name: string, ending: string): { json: unkn
     json = JSON.parse(text.replace(/^\uFEFF/, ''));
   } catch {
     return {
-      problem: say('{name} is not a project file: it is not JSON{where}. Choose a file that ends in {ending}.', {
+      problem: say('{name} is not a file of Moss Bell: it is not JSON{where}. Choose a file that ends in {ending}.', {
         name,
         where: where(text),
         ending

@@ -115,3 +115,22 @@ test('an errand comes in from a file, one that is no good is told, and one of on
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(card).toBeVisible();
 });
+
+test('a program is made smaller and must do the same as at first, with what a person does in it', async ({ page }) => {
+  const counts = errand('drip-count');
+  const smaller: Errand = {
+    ...counts,
+    id: 'same-count',
+    given: counts.model,
+    goals: [{ kind: 'same' }, ...counts.goals]
+  };
+  await opened(page, projectOf(smaller));
+  await workbench(page);
+  const pane = page.getByTestId('errand');
+  await rehearse(page);
+  await expect(pane.getByTestId('bell')).toContainText('The bell rings');
+  // counting by two shows something else: both goals tell it
+  await typeNumber(page, 'var.change', 0, 0, '2');
+  await rehearse(page);
+  await expect(pane.locator('[data-state=missed]')).toHaveCount(2);
+});

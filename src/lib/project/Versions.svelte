@@ -5,6 +5,7 @@
   import Button from '../ui/Button.svelte';
   import type { Project } from '../../../core/project.ts';
   import { clockIn, say } from '../../../core/words.ts';
+  import { silent } from '../ui/silent.ts';
   import type { VersionCard } from '../shelf/cards.ts';
   import { createOnServer } from '../shelf/files.ts';
   import Thumb from '../shelf/Thumb.svelte';
@@ -15,7 +16,6 @@
   let list = $state.raw<VersionCard[]>([]);
   let more = $state(false);
   let problem = $state('');
-  const noAnswer = () => say('The school computer does not answer. Is Moss Bell still running there?');
   async function load(before?: number) {
     try {
       const answer = await fetch(`/api/projects/${session.id}/versions${before ? `?before=${before}` : ''}`);
@@ -23,7 +23,7 @@
       list = before ? [...list, ...page] : page;
       more = page.length === PAGE;
     } catch {
-      problem = noAnswer();
+      problem = silent();
     }
   }
   $effect(() => {
@@ -39,7 +39,7 @@
       if (answer.ok) return value as Project;
       problem = (value as { message: string }).message;
     } catch {
-      problem = noAnswer();
+      problem = silent();
     }
     return undefined;
   }

@@ -4,6 +4,7 @@
   import Card from '../ui/Card.svelte';
   import Button from '../ui/Button.svelte';
   import { say } from '../../../core/words.ts';
+  import { silent } from '../ui/silent.ts';
   import type { DeletedCard } from './cards.ts';
   import Dialog from '../ui/Dialog.svelte';
   import Thumb from './Thumb.svelte';
@@ -14,7 +15,7 @@
     fetch('/api/deleted')
       .then((r) => r.json())
       .then((cards) => (list = cards))
-      .catch(() => (problem = say('The school computer does not answer. Is Moss Bell still running there?')));
+      .catch(() => (problem = silent()));
   $effect(() => {
     if (open) void load();
   });

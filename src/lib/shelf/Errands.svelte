@@ -5,6 +5,7 @@
   import { toldIn } from '../../../core/errand/task.ts';
   import { kits } from '../../../core/kit/kit.ts';
   import { say, word } from '../../../core/words.ts';
+  import { silent } from '../ui/silent.ts';
   import Button from '../ui/Button.svelte';
   import Card from '../ui/Card.svelte';
   import Fold from '../ui/Fold.svelte';
@@ -41,14 +42,11 @@
   async function begin({ id }: ErrandCard) {
     const answer = await fetch(`/api/errands/${id}`, { method: 'POST' }).catch(() => undefined);
     if (answer?.ok) return goto(`/project/${((await answer.json()) as { id: string }).id}`);
-    problem(
-      answer
-        ? ((await answer.json()) as { message: string }).message
-        : say('The school computer does not answer. Is Moss Bell still running there?')
-    );
+    problem(answer ? ((await answer.json()) as { message: string }).message : silent());
   }
   async function remove(errand: ErrandCard) {
-    await fetch(`/api/errands/${errand.id}`, { method: 'DELETE' });
+    const answer = await fetch(`/api/errands/${errand.id}`, { method: 'DELETE' }).catch(() => undefined);
+    if (!answer?.ok) return problem(silent());
     await load();
     toasts.tell(say('"{name}" was taken off the shelf.', { name: toldIn(errand.name) }), {
       label: say('Take back'),

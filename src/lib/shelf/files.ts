@@ -1,6 +1,6 @@
 /** Opening and saving project files in the browser. */
 import type { Project } from '../../../core/project.ts';
-import { say } from '../../../core/words.ts';
+import { silent } from '../ui/silent.ts';
 import { writeProject } from '../../../core/write.ts';
 
 export type Opened = { ok: true; id: string } | { ok: false; problem: string };
@@ -17,7 +17,7 @@ export async function send(to: string, value: object): Promise<Opened> {
     const answer = await response.json();
     return response.ok ? { ok: true, id: answer.id } : { ok: false, problem: answer.message };
   } catch {
-    return { ok: false, problem: say('The school computer does not answer. Is Moss Bell still running there?') };
+    return { ok: false, problem: silent() };
   }
 }
 

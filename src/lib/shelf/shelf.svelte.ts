@@ -1,12 +1,12 @@
 /** The person's projects on the shelf: a page at a time from the server, in an order, with a label, or found by words. */
 import { invalidateAll } from '$app/navigation';
 import { say } from '../../../core/words.ts';
+import { silent } from '../ui/silent.ts';
 import { toasts } from '../ui/toasts.svelte.ts';
 import { PAGE_OF_SHELF, type Card } from './cards.ts';
 
 export type Order = 'date' | 'name' | 'device';
 type Page = { own: Card[]; more: boolean; labels: string[] };
-const silent = (): string => say('The school computer does not answer. Is Moss Bell still running there?');
 
 export class Shelf {
   words = $state('');

@@ -481,8 +481,10 @@ export class Runs {
     return this.bench().bytes(options as never);
   }
   /** What a project does, rehearsed at once. */
-  traceOf({ program, kit, mat, start, others, errand, name }: Project): Promise<Trace> {
-    const options = { program, kit, mat, start, others, name, seed: this.seed, limitS: errand?.limitS };
+  async traceOf(project: Project): Promise<Trace> {
+    const { program, kit, mat, start, others, errand, name } = project;
+    const inputs = await inputsOf(project);
+    const options = { program, kit, mat, start, others, name, seed: this.seed, inputs, limitS: errand?.limitS };
     return this.bench().trace(JSON.parse(JSON.stringify(options)) as typeof options);
   }
   /** Both projects rehearsed at once, and whether they did the same. */

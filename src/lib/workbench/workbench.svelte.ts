@@ -155,9 +155,13 @@ export class Workbench {
     const programs = [...past.map((p) => p.project), project].map((p) => p.text ?? p.program);
     const changed = past.flatMap(({ label }, i) => (i >= this.tried && programs[i] !== programs[i + 1] ? [label] : []));
     this.tried = past.length;
-    if (!project.errand) return this.history.keep(run);
-    const { resultOf } = await import('./errand/judging.ts');
-    await this.history.keep(run, await resultOf(this.runs, project.errand, run, changed));
+    const { errand } = project;
+    if (!errand) return this.history.keep(run);
+    // a run that cannot be judged is kept all the same
+    const result = await import('./errand/judging.ts')
+      .then(({ resultOf }) => resultOf(this.runs, errand, run, changed))
+      .catch(() => undefined);
+    await this.history.keep(run, result);
   }
   private get mark(): string {
     return `mossbell.running.${this.session.id}`;

@@ -7,6 +7,7 @@
   import { page } from '$app/state';
   import { trowel } from '../../../core/kit/kit.ts';
   import { say } from '../../../core/words.ts';
+  import { silent } from '$lib/ui/silent.ts';
   import { LEVEL, type Lean } from '../../../core/yard/hand.ts';
   import HandBoardShape from '$lib/ui/HandBoardShape.svelte';
   import { leanOf } from '$lib/workbench/inputs/lean.ts';
@@ -57,7 +58,7 @@
         on = false;
       }
     } catch {
-      trouble = say('The school computer does not answer. Is Moss Bell still running there?');
+      trouble = silent();
       on = false;
     }
     busy = false;

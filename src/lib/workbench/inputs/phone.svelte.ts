@@ -1,6 +1,7 @@
 /** A phone or tablet as the hand of this workbench: paired by a code, heard over server-sent events. */
 import { LEVEL } from '../../../../core/yard/hand.ts';
 import { say } from '../../../../core/words.ts';
+import { silent } from '../../ui/silent.ts';
 import type { HandMessage } from '../../../routes/api/hand/[code]/+server.ts';
 import type { Taker } from './taker.ts';
 
@@ -45,7 +46,7 @@ export class PhoneReader {
       this.events = new EventSource(`/api/hand/${answer.code}?key=${answer.key}`);
       this.events.onmessage = ({ data }) => this.hear(JSON.parse(data) as HandMessage);
     } catch {
-      this.problem = say('The school computer does not answer. Is Moss Bell still running there?');
+      this.problem = silent();
     }
   }
   private hear(m: HandMessage): void {

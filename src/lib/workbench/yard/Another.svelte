@@ -4,6 +4,7 @@
   import Button from '../../ui/Button.svelte';
   import Dialog from '../../ui/Dialog.svelte';
   import { say } from '../../../../core/words.ts';
+  import { silent } from '../../ui/silent.ts';
   import { kits } from '../../../../core/kit/kit.ts';
   import type { Project } from '../../../../core/project.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -18,7 +19,7 @@
     Promise.all(['/api/projects', '/api/projects?demo'].map((path) => fetch(path).then((r) => r.json())))
       .then((lists: Card[][]) => lists.flat())
       .then((list) => (cards = list.filter((c) => c.id !== w.session.id)))
-      .catch(() => (problem = say('The school computer does not answer. Is Moss Bell still running there?')));
+      .catch(() => (problem = silent()));
   });
   async function take(card: Card) {
     const answer = (await (await fetch(`/api/projects/${card.id}`)).json()) as { project: Project };
