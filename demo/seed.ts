@@ -1,11 +1,13 @@
 /** Lays the demo projects on an empty shelf. */
 import { readdirSync, readFileSync } from 'node:fs';
 import { readErrand } from '../core/errand/errand.ts';
+import { fromFiles, type Files, type Lesson } from '../core/lesson/lesson.ts';
 import { readProject, type Project } from '../core/project.ts';
 import { DEMO_GROUPS } from '../src/lib/shelf/cards.ts';
 import { eq } from 'drizzle-orm';
 import type { Store } from '../src/lib/server/database.ts';
 import { shipErrands } from '../src/lib/server/errands.ts';
+import { shipLessons } from '../src/lib/server/lessons.ts';
 import { projects } from '../src/lib/server/schema.ts';
 import { createProject, isEmpty } from '../src/lib/server/projects.ts';
 
@@ -84,7 +86,7 @@ export function demoProjects(): [string, Project][] {
     });
 }
 
-/** The errands that ship: on every shelf, also on one that had others before. */
+/** The errands and lessons that ship: on every shelf, also on one that had others before. */
 export function ship(store: Store): void {
   const folder = new URL('errands/', import.meta.url);
   const list = readdirSync(folder)
@@ -95,6 +97,22 @@ export function ship(store: Store): void {
       return read.errand;
     });
   shipErrands(store, list);
+  shipLessons(store, demoLessons());
+}
+/** The lessons that ship, in the order in which they are taught. */
+export function demoLessons(): Lesson[] {
+  const folder = new URL('lessons/', import.meta.url);
+  return readdirSync(folder)
+    .sort()
+    .map((name) => {
+      const files: Files = {};
+      for (const path of readdirSync(new URL(name, folder), { recursive: true, encoding: 'utf8' }))
+        if (/\.(md|json)$/.test(path))
+          files[path.replaceAll('\\', '/')] = readFileSync(new URL(`${name}/${path}`, folder));
+      const read = fromFiles(files, name);
+      if (!read.ok) throw new Error(read.problem);
+      return read.lesson;
+    });
 }
 /** @returns how many were laid out; 0 when the shelf was not empty */
 export function seed(store: Store): number {

@@ -32,6 +32,7 @@
   import type { Card as ShelfItem } from '$lib/shelf/cards.ts';
   import Deleted from '$lib/shelf/Deleted.svelte';
   import Errands from '$lib/shelf/Errands.svelte';
+  import Lessons from '$lib/shelf/Lessons.svelte';
 
   let { data } = $props();
   /** errands that were taken in from files */
@@ -81,6 +82,9 @@
     if (opened.ok && 'errand' in opened) {
       taken++;
       toasts.tell(say('"{name}" is among the errands now.', { name: file.name }));
+    } else if (opened.ok && 'lesson' in opened) {
+      taken++;
+      toasts.tell(say('"{name}" is among the lessons now.', { name: file.name }));
     } else if (opened.ok) await goto(`/project/${opened.id}`);
     else shelf.problem = opened.problem;
   }
@@ -139,7 +143,12 @@
       <span class="font-mono" aria-hidden="true">/</span>
     </label>
     <Button look="ghost" onclick={() => picker?.choose()}><FolderOpen size={16} />{say('Open a file')}</Button>
-    <OpenFile bind:this={picker} label={say('Project file')} accept=".json,application/json" {take} />
+    <OpenFile
+      bind:this={picker}
+      label={say('Project file')}
+      accept=".json,.zip,application/json,application/zip"
+      {take}
+    />
     <Button look="ghost" href="/handbook">{say('Handbook')}</Button>
     <LanguageChoice />
     <ThemeButton />
@@ -238,6 +247,12 @@
         <span class="text-soft">{say('tasks of the garden; the bell rings when all goals are met')}</span>
       </div>
       <Errands words={shelf.words} folded={!!data.own.length} version={taken} problem={(p) => (shelf.problem = p)} />
+      <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
+      <div class="mb-2.5 flex items-baseline gap-3.5">
+        <h2 class="text-[19px]">{say('Lessons')}</h2>
+        <span class="text-soft">{say('read step by step, shown to a room, printed')}</span>
+      </div>
+      <Lessons words={shelf.words} version={taken} problem={(p) => (shelf.problem = p)} />
       <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
       <div class="mb-2.5 flex items-baseline gap-3.5">
         <h2 class="text-[19px]">{say('Demo projects')}</h2>

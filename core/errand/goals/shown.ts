@@ -2,23 +2,11 @@
 import { playedNotes, noteOf, TEMPO } from '../../language/notes.ts';
 import { eventsOf, lampsOf } from '../../trace/apart.ts';
 import { sampleAt } from '../../trace/query.ts';
+import { stretches, type Stretch } from '../../trace/stretches.ts';
 import { channel } from '../../trace/trace.ts';
 import { later, say } from '../../words.ts';
 import { defineGoal, met, num, sec, wanting, type Look } from '../goal.ts';
 
-type Stretch<T> = { what: T; fromUs: number; toUs: number };
-/** What was so from when to when, of changes one after the other; the same again is one stretch. */
-function stretches<T>(changes: readonly { tUs: number; what: T }[], first: T, { fromUs, toUs }: Look): Stretch<T>[] {
-  const out: Stretch<T>[] = [{ what: first, fromUs: 0, toUs }];
-  for (const { tUs, what } of changes) {
-    if (tUs > toUs) break;
-    const last = out[out.length - 1];
-    if (last.what === what) continue;
-    last.toUs = tUs;
-    out.push({ what, fromUs: tUs, toUs });
-  }
-  return out.filter((s) => s.toUs > fromUs).map((s) => ({ ...s, fromUs: Math.max(s.fromUs, fromUs) }));
-}
 const seconds = {
   type: 'number',
   label: later('for at least'),

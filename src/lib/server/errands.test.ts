@@ -11,6 +11,7 @@ import { writeRun } from '../../../core/trace/runfile.ts';
 import { ship } from '../../../demo/seed.ts';
 import { openDatabase } from './database.ts';
 import { addErrand, beginErrand, listErrands, openErrand, putAway, shipErrands } from './errands.ts';
+import { errands } from './schema.ts';
 import { KEPT_RUNS, keepRun, listRuns } from './runs.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'mossbell-errands-'));
@@ -34,15 +35,15 @@ describe('errands on the shelf', () => {
       tries: 0,
       goals: 2
     });
-    expect(putAway(store, 'first-delivery', true)).toBe(false);
+    expect(putAway(store, errands, 'first-delivery', true)).toBe(false);
   });
   it('come in from files under an id of their own, are taken off and put back', () => {
     expect(addErrand(store, first)).toBe('first-delivery-2');
     expect(addErrand(store, first)).toBe('first-delivery-3');
     expect(openErrand(store, 'first-delivery-3')!.id).toBe('first-delivery-3');
-    expect(putAway(store, 'first-delivery-3', true)).toBe(true);
+    expect(putAway(store, errands, 'first-delivery-3', true)).toBe(true);
     expect(openErrand(store, 'first-delivery-3')).toBeUndefined();
-    expect(putAway(store, 'first-delivery-3', false)).toBe(true);
+    expect(putAway(store, errands, 'first-delivery-3', false)).toBe(true);
     expect(openErrand(store, 'nowhere')).toBeUndefined();
   });
   it('know their tries: each is kept with what came of it, more of them than of other runs', async () => {

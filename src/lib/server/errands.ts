@@ -4,7 +4,7 @@ import { checkErrand, projectOf, type Errand } from '../../../core/errand/errand
 import { say } from '../../../core/words.ts';
 import type { ErrandCard, OfErrand } from '../shelf/errands.ts';
 import { createProject, type Opened } from './projects.ts';
-import { errands, runs, type Store } from './schema.ts';
+import { errands, lessons, runs, type Store } from './schema.ts';
 
 const cardOf = ({ name, story, level, kit, goals }: Errand): string =>
   JSON.stringify({ name, story, level, device: kit.device, goals: goals.length } satisfies OfErrand);
@@ -49,50 +49,59 @@ export function openErrand(store: Store, id: string): Errand | undefined {
   if (!read.ok) throw new Error(read.problem);
   return read.errand;
 }
+type Kept = typeof errands | typeof lessons;
+/** An id that nothing in a table has yet. */
+export function freeId(store: Pick<Store, 'select'>, table: Kept, wanted: string): string {
+  const taken = (id: string): boolean =>
+    store.select({ id: table.id }).from(table).where(eq(table.id, id)).get() !== undefined;
+  let id = wanted;
+  for (let n = 2; taken(id); n++) id = `${wanted.slice(0, 55)}-${n}`;
+  return id;
+}
 /** Takes one in; where another has its id already, it gets one of its own. @returns its id */
 export function addErrand(store: Store, errand: Errand, at = Date.now()): string {
   return store.transaction((tx) => {
-    const taken = (id: string): boolean =>
-      tx.select({ id: errands.id }).from(errands).where(eq(errands.id, id)).get() !== undefined;
-    let { id } = errand;
-    for (let n = 2; taken(id); n++) id = `${errand.id.slice(0, 55)}-${n}`;
+    const id = freeId(tx, errands, errand.id);
     const made = { ...errand, id };
     tx.insert(errands)
-      .values({ id, card: cardOf(made), json: JSON.stringify(made), changedAt: at })
+      .values({ ...rowOf(made), changedAt: at })
       .run();
     return id;
   });
 }
+type Row = { id: string; card: string; json: string };
 /** Those that ship, as they ship: put there, or renewed. @returns how many were new */
-export function shipErrands(store: Store, list: readonly Errand[], at = Date.now()): number {
+export function shipRows(store: Store, table: Kept, list: readonly Row[], at: number): number {
   return store.transaction((tx) => {
     let fresh = 0;
-    list.forEach((errand, i) => {
-      const row = { card: cardOf(errand), json: JSON.stringify(errand) };
-      const known = tx.select({ ships: errands.ships }).from(errands).where(eq(errands.id, errand.id)).get();
+    list.forEach((row, i) => {
+      const known = tx.select({ ships: table.ships }).from(table).where(eq(table.id, row.id)).get();
       if (!known) {
-        tx.insert(errands)
-          .values({ id: errand.id, ships: true, ...row, changedAt: at + i })
+        tx.insert(table)
+          .values({ ships: true, ...row, changedAt: at + i })
           .run();
         fresh++;
       } else if (known.ships)
-        tx.update(errands)
+        tx.update(table)
           .set(row)
-          .where(and(eq(errands.id, errand.id), ne(errands.json, row.json)))
+          .where(and(eq(table.id, row.id), ne(table.json, row.json)))
           .run();
     });
     return fresh;
   });
 }
+const rowOf = (errand: Errand): Row => ({ id: errand.id, card: cardOf(errand), json: JSON.stringify(errand) });
+export const shipErrands = (store: Store, list: readonly Errand[], at = Date.now()): number =>
+  shipRows(store, errands, list.map(rowOf), at);
 /** A project in which it is done. */
 export function beginErrand(store: Store, id: string): Opened | undefined {
   const errand = openErrand(store, id);
   return errand && createProject(store, projectOf(errand));
 }
 /** One of the teacher's own is taken off the shelf, or put back. Those that ship stay. */
-export const putAway = (store: Store, id: string, away: boolean, at = Date.now()): boolean =>
+export const putAway = (store: Store, table: Kept, id: string, away: boolean, at = Date.now()): boolean =>
   store
-    .update(errands)
+    .update(table)
     .set({ deletedAt: away ? at : null })
-    .where(and(eq(errands.id, id), eq(errands.ships, false)))
+    .where(and(eq(table.id, id), eq(table.ships, false)))
     .run().changes > 0;

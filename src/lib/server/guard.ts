@@ -16,7 +16,7 @@ const MB = 1024 * 1024;
 const LARGEST: readonly [RegExp, number][] = [
   [/^\/api\/projects\/[^/]+\/runs$/, LARGEST_RUN / 4],
   [/^\/api\/runs\//, LARGEST_RUN / 4],
-  [/^\/api\/(projects|errands)/, LARGEST_FILE],
+  [/^\/api\/(projects|errands|lessons)/, LARGEST_FILE],
   [/./, 16 * 1024]
 ];
 

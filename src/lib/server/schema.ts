@@ -74,6 +74,18 @@ export const errands = sqliteTable('errands', {
   deletedAt: integer('deleted_at')
 });
 
+/** Lessons: those that ship, and the teacher's own. */
+export const lessons = sqliteTable('lessons', {
+  id: text('id').primaryKey(),
+  ships: integer('ships', { mode: 'boolean' }).notNull().default(false),
+  /** what the shelf shows of it, as JSON */
+  card: text('card').notNull(),
+  /** the lesson, without the errands that it names */
+  json: text('json').notNull(),
+  changedAt: integer('changed_at').notNull(),
+  deletedAt: integer('deleted_at')
+});
+
 /** Large pictures, once each by their hash (SHA-256), and which projects have them in a version or a run. */
 export const pictures = sqliteTable('pictures', { hash: text('hash').primaryKey(), data: text('data').notNull() });
 export const pictureUses = sqliteTable(

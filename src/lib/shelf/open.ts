@@ -1,9 +1,10 @@
-/** A file that is dropped on the shelf, or chosen: a project is opened, an errand is put among the others. */
+/** A file that is dropped on the shelf, or chosen: a project is opened, an errand or a lesson is put among the others. */
 import { LARGEST_FILE } from '../../../core/write.ts';
 import { say } from '../../../core/words.ts';
 import { createOnServer, send, type Opened } from './files.ts';
 
-export async function openFile(file: File): Promise<Opened | { ok: true; errand: string }> {
+type Taken = { ok: true; errand: string } | { ok: true; lesson: string };
+export async function openFile(file: File): Promise<Opened | Taken> {
   if (file.size > LARGEST_FILE)
     return {
       ok: false,
@@ -12,6 +13,7 @@ export async function openFile(file: File): Promise<Opened | { ok: true; errand:
         round: Math.round(file.size / 1e6)
       })
     };
+  if (file.name.endsWith('.zip')) return takeLesson(new Uint8Array(await file.arrayBuffer()), file.name);
   const text = await file.text();
   if (file.name.endsWith('-errand.json')) return takeErrand(text, file.name);
   const { readProject } = await import('../../../core/project.ts');
@@ -29,4 +31,15 @@ async function takeErrand(
   if (!read.ok) return read;
   const made = await send('/api/errands', read.errand);
   return made.ok ? { ok: true, errand: made.id } : made;
+}
+/** A lesson and its errands, from a zip file. */
+async function takeLesson(
+  bytes: Uint8Array,
+  name: string
+): Promise<{ ok: false; problem: string } | { ok: true; lesson: string }> {
+  const { readLesson } = await import('../../../core/lesson/lesson.ts');
+  const read = readLesson(bytes, name);
+  if (!read.ok) return read;
+  const made = await send('/api/lessons', { lesson: read.lesson, errands: read.errands });
+  return made.ok ? { ok: true, lesson: made.id } : made;
 }

@@ -1,15 +1,10 @@
-<script lang="ts" module>
-  import { eventsOf } from '../../../../core/trace/apart.ts';
-  import { KeyboardNavigation } from '@blockly/keyboard-navigation';
-
-  // once a page: the block library refuses styles that come twice
-  KeyboardNavigation.registerKeyboardNavigationStyles();
-</script>
-
 <script lang="ts">
+  import { KeyboardNavigation } from '@blockly/keyboard-navigation';
+  import { eventsOf } from '../../../../core/trace/apart.ts';
   import { later, say, word } from '../../../../core/words.ts';
   import * as Blockly from 'blockly/core';
   import * as En from 'blockly/msg/en';
+  import './blockly/styles.ts';
   import { language } from '../../language.svelte.ts';
   import { onMount } from 'svelte';
   import { findBlock } from './find.ts';

@@ -2,6 +2,7 @@
 import * as Blockly from 'blockly/core';
 import type { Kit } from '../../../../core/kit/kit.ts';
 import type { Program } from '../../../../core/language/program.ts';
+import './blockly/styles.ts';
 import { around, defineBlocks } from './blockly/blocks.ts';
 import { hideMeasuring } from './blockly/measuring.ts';
 import { bringIn } from './blockly/convert.ts';

@@ -2,6 +2,7 @@ import { error, json } from '@sveltejs/kit';
 import { writeErrand } from '../../../../../core/errand/errand.ts';
 import { database } from '$lib/server/database.ts';
 import { beginErrand, openErrand, putAway } from '$lib/server/errands.ts';
+import { errands } from '$lib/server/schema.ts';
 import { say } from '../../../../../core/words.ts';
 
 const none = () => error(404, say('There is no such errand on this computer.'));
@@ -13,8 +14,8 @@ export function GET({ params }) {
 }
 /** A project in which it is done; with `?back` it is put back on the shelf. */
 export function POST({ params, url }) {
-  if (url.searchParams.has('back')) return putAway(database(), params.id, false) ? json({}) : none();
+  if (url.searchParams.has('back')) return putAway(database(), errands, params.id, false) ? json({}) : none();
   const { id, version } = beginErrand(database(), params.id) ?? none();
   return json({ id, version }, { status: 201 });
 }
-export const DELETE = ({ params }) => (putAway(database(), params.id, true) ? json({}) : none());
+export const DELETE = ({ params }) => (putAway(database(), errands, params.id, true) ? json({}) : none());

@@ -1,0 +1,125 @@
+/** What the page of a lesson works with: a bench for its programs, the errands of this computer, and what was answered here. */
+import * as Comlink from 'comlink';
+import { get, set } from 'idb-keyval';
+import { getContext, setContext } from 'svelte';
+import type { Page } from '../../../core/lesson/page.ts';
+import { happened, type Happened } from '../../../core/lesson/happened.ts';
+import type { Lesson } from '../../../core/lesson/lesson.ts';
+import type { Project } from '../../../core/project.ts';
+import type { Sameness } from '../../../core/trace/same.ts';
+import type { Trace } from '../../../core/trace/trace.ts';
+import { say } from '../../../core/words.ts';
+import type { BenchApi } from '../../workers/bench.worker.ts';
+import type { ErrandCard } from '../shelf/errands.ts';
+import { createOnServer } from '../shelf/files.ts';
+
+/** One of those to choose from, words, or a place on the mat in metres. */
+export type Answer = { chose: number } | { wrote: string } | { x: number; y: number };
+export type Ran = { trace: Trace; came: Happened };
+type Learned = { answers: Record<string, Answer>; done: string[]; at: number };
+
+/** A program that never ends is looked at for so long, s. */
+const LIMIT_S = 30;
+const optionsOf = ({ program, kit, mat, start, others, name }: Project) =>
+  JSON.parse(JSON.stringify({ program, kit, mat, start, others, name, seed: 1, limitS: LIMIT_S }));
+
+export class LessonRoom {
+  errands = $state.raw<readonly ErrandCard[]>();
+  answers = $state.raw<Readonly<Record<string, Answer>>>({});
+  /** steps that were gone through, by their titles */
+  done = $state.raw<readonly string[]>([]);
+  at = $state(0);
+  trouble = $state('');
+  private worker: Worker | undefined;
+  private api: Comlink.Remote<BenchApi> | undefined;
+  private readonly ran = new WeakMap<Project, Promise<Ran>>();
+  /** as it is while it is written */
+  lesson = $state.raw<Lesson>(undefined as unknown as Lesson);
+  constructor(lesson: Lesson) {
+    this.lesson = lesson;
+  }
+  show(lesson: Lesson): void {
+    this.lesson = lesson;
+  }
+
+  private get mark(): string {
+    return `mossbell.lesson.${this.lesson.id}`;
+  }
+  private bench(): Comlink.Remote<BenchApi> {
+    if (!this.api) {
+      this.worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' });
+      this.api = Comlink.wrap<BenchApi>(this.worker);
+    }
+    return this.api;
+  }
+  /** What a program does, rehearsed once. */
+  run(project: Project): Promise<Ran> {
+    let found = this.ran.get(project);
+    if (!found) {
+      found = this.bench()
+        .trace(optionsOf(project))
+        .then((trace) => ({ trace, came: happened(trace, project) }));
+      this.ran.set(project, found);
+    }
+    return found;
+  }
+  same(a: Project, b: Project): Promise<Sameness> {
+    return this.bench().compare(optionsOf(a), optionsOf(b));
+  }
+  async load(): Promise<void> {
+    const learned = await get<Learned>(this.mark).catch(() => undefined);
+    if (learned) Object.assign(this, learned);
+    await this.look();
+  }
+  /** How far the errands are. */
+  async look(): Promise<void> {
+    const answer = await fetch('/api/errands').catch(() => undefined);
+    this.errands = answer?.ok ? ((await answer.json()) as ErrandCard[]) : [];
+  }
+  private keep(): void {
+    const learned: Learned = { answers: { ...this.answers }, done: [...this.done], at: this.at };
+    void set(this.mark, learned).catch(() => undefined);
+  }
+  answer(key: string, answer: Answer): void {
+    this.answers = { ...this.answers, [key]: answer };
+    this.keep();
+  }
+  /** @param through it was gone through, and is done */
+  go(at: number, through?: string): void {
+    this.at = at;
+    if (through !== undefined && !this.done.includes(through)) this.done = [...this.done, through];
+    this.keep();
+  }
+  /** A copy of a program to work with. @returns where it is */
+  async take(project: Project): Promise<string | undefined> {
+    const made = await createOnServer(project);
+    this.trouble = made.ok ? '' : made.problem;
+    return made.ok ? `/project/${made.id}` : undefined;
+  }
+  async begin(errand: string): Promise<string | undefined> {
+    const answer = await fetch(`/api/errands/${errand}`, { method: 'POST' }).catch(() => undefined);
+    if (answer?.ok) return `/project/${((await answer.json()) as { id: string }).id}`;
+    this.trouble = say('The errand could not be begun. Is Moss Bell still running on the school computer?');
+    return undefined;
+  }
+  close(): void {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.api = undefined;
+  }
+}
+/** Whether everything that a step asks for was answered. @param met errands at which the bell rang */
+export const answered = (
+  step: Page['steps'][number],
+  answers: LessonRoom['answers'],
+  met: ReadonlySet<string>
+): boolean =>
+  step.parts.every((part) => {
+    if (!('kind' in part)) return true;
+    if (part.kind === 'errand') return met.has(part.names[0]);
+    return !['question', 'place'].includes(part.kind) || part.key in answers;
+  });
+
+const KEY = Symbol('lesson');
+export const provideRoom = (room: LessonRoom): LessonRoom => setContext(KEY, room);
+export const useRoom = (): LessonRoom => getContext(KEY);

@@ -1,0 +1,100 @@
+/** The lessons of this school computer: a repository over the database. */
+import { and, eq, isNull, sql } from 'drizzle-orm';
+import type { Errand } from '../../../core/errand/errand.ts';
+import { checkLesson, eachText, namesIn, type Lesson, type LessonFile } from '../../../core/lesson/lesson.ts';
+import { pageOf, renamedErrand } from '../../../core/lesson/page.ts';
+import { say } from '../../../core/words.ts';
+import type { LessonCard, OfLesson } from '../shelf/lessons.ts';
+import { addErrand, freeId, openErrand, shipRows } from './errands.ts';
+import { lessons, type Store } from './schema.ts';
+
+const none = { programs: new Set<string>(), errands: new Set<string>() };
+function rowOf(lesson: Lesson): { id: string; card: string; json: string } {
+  const of = (text: string) => pageOf(text, none);
+  const card: OfLesson = {
+    name: eachText(lesson.text, (text) => of(text).title || lesson.id),
+    objective: eachText(lesson.text, (text) => {
+      const parts = of(text).steps.flatMap((s) => s.parts);
+      return parts.flatMap((p) => ('kind' in p && p.kind === 'objective' ? p.markdown : []))[0]?.slice(0, 300) ?? '';
+    }),
+    steps: of(typeof lesson.text === 'string' ? lesson.text : Object.values(lesson.text)[0]).steps.length
+  };
+  return { id: lesson.id, card: JSON.stringify(card), json: JSON.stringify(lesson) };
+}
+/** Those that ship first, in the order in which they are taught. */
+export const listLessons = (store: Store): LessonCard[] =>
+  store
+    .select({ id: lessons.id, ships: lessons.ships, card: lessons.card, changedAt: lessons.changedAt })
+    .from(lessons)
+    .where(isNull(lessons.deletedAt))
+    .orderBy(sql`${lessons.ships} desc`, lessons.changedAt, lessons.id)
+    .all()
+    .map(({ card, ...rest }) => ({ ...rest, ...(JSON.parse(card) as OfLesson) }));
+
+export type OpenedLesson = { lesson: Lesson; ships: boolean; changedAt: number };
+/** @throws with a sentence where what is saved cannot be read */
+export function openLesson(store: Store, id: string): OpenedLesson | undefined {
+  const row = store
+    .select()
+    .from(lessons)
+    .where(and(eq(lessons.id, id), isNull(lessons.deletedAt)))
+    .get();
+  if (!row) return undefined;
+  const read = checkLesson(JSON.parse(row.json), say('The saved lesson'));
+  if (!read.ok) throw new Error(read.problem);
+  return { lesson: read.lesson, ships: row.ships, changedAt: row.changedAt };
+}
+/** The errands that it names, as far as they are here. */
+export const errandsOf = (store: Store, lesson: Lesson): Errand[] =>
+  namesIn(lesson, 'errand').flatMap((id) => openErrand(store, id) ?? []);
+
+/**
+ * Takes one in, and the errands that came with it. Where another errand has the id of one of them, it gets one of its own,
+ * and the text names it by that. @returns its id
+ */
+export function addLesson(store: Store, { lesson, errands }: LessonFile, at = Date.now()): string {
+  return store.transaction((tx) => {
+    let { text } = lesson;
+    for (const errand of errands) {
+      const here = openErrand(tx, errand.id);
+      if (here && JSON.stringify(here) === JSON.stringify(errand)) continue;
+      const id = addErrand(tx, errand, at);
+      if (id !== errand.id) text = eachText(text, (one) => renamedErrand(one, errand.id, id));
+    }
+    const id = freeId(tx, lessons, lesson.id);
+    tx.insert(lessons)
+      .values({ ...rowOf({ ...lesson, id, text }), changedAt: at })
+      .run();
+    return id;
+  });
+}
+/**
+ * Saves one of the teacher's own. @param base when it was changed last, as far as the writer knows
+ * @returns when it was changed now; `older` where someone else changed it since, `ships` where it is one that ships
+ */
+export function saveLesson(
+  store: Store,
+  lesson: Lesson,
+  base: number,
+  at = Date.now()
+): { changedAt: number } | 'none' | 'older' | 'ships' {
+  return store.transaction((tx) => {
+    const row = tx
+      .select({ ships: lessons.ships, changedAt: lessons.changedAt })
+      .from(lessons)
+      .where(and(eq(lessons.id, lesson.id), isNull(lessons.deletedAt)))
+      .get();
+    if (!row) return 'none';
+    if (row.ships) return 'ships';
+    if (row.changedAt !== base) return 'older';
+    // two changes in one millisecond are two changes
+    const changedAt = Math.max(at, row.changedAt + 1);
+    tx.update(lessons)
+      .set({ ...rowOf(lesson), changedAt })
+      .where(eq(lessons.id, lesson.id))
+      .run();
+    return { changedAt };
+  });
+}
+export const shipLessons = (store: Store, list: readonly Lesson[], at = Date.now()): number =>
+  shipRows(store, lessons, list.map(rowOf), at);

@@ -1,0 +1,14 @@
+import { error, json } from '@sveltejs/kit';
+import { checkLessonFile } from '../../../../core/lesson/lesson.ts';
+import { database } from '$lib/server/database.ts';
+import { addLesson, listLessons } from '$lib/server/lessons.ts';
+import { say } from '../../../../core/words.ts';
+
+export const GET = () => json(listLessons(database()));
+
+/** One that is begun, copied, or comes from a file: the lesson, and the errands that came with it. */
+export async function POST({ request }) {
+  const read = checkLessonFile(await request.json().catch(() => undefined), say('This lesson'));
+  if (!read.ok) error(400, read.problem);
+  return json({ id: addLesson(database(), read) }, { status: 201 });
+}

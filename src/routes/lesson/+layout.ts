@@ -1,0 +1,2 @@
+// programs are drawn and rehearsed in the browser
+export const ssr = false;
