@@ -1,8 +1,9 @@
 /** Errands as a pupil meets them: begun on the shelf, tried, missed by so much, met, and kept. */
 import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { opened, project, rehearse, shelf, typeNumber, workbench } from './room.ts';
+import { openDemo, opened, project, rehearse, shelf, typeNumber, workbench } from './room.ts';
 import { projectOf, type Errand } from '../core/errand/errand.ts';
+import { unsound } from '../core/errand/proof.ts';
 
 const FOLDER = new URL('../demo/errands/', import.meta.url);
 const errand = (id: string): Errand =>
@@ -133,4 +134,125 @@ test('a program is made smaller and must do the same as at first, with what a pe
   await typeNumber(page, 'var.change', 0, 0, '2');
   await rehearse(page);
   await expect(pane.locator('[data-state=missed]')).toHaveCount(2);
+});
+
+test('an errand is made by example: what the model did becomes goals, wrong programs miss them, and it stands on the shelf', async ({
+  page
+}) => {
+  await openDemo(page, 'To the bench');
+  await page.getByRole('button', { name: 'More of Moss Bell' }).click();
+  await page.getByRole('link', { name: 'Make an errand of it' }).click();
+  const suggestions = page.getByTestId('suggestions');
+  await expect(suggestions.getByText('stops here')).toBeVisible();
+  await expect(page.getByTestId('why')).toContainText('It has no goal yet');
+  await expect(page.getByRole('button', { name: 'Put it on the shelf' })).toBeDisabled();
+  await suggestions.getByRole('button', { name: 'Make it a goal: stops here' }).click();
+  const stop = page.locator('[data-goal=stop]');
+  await expect(stop.locator('[data-of="0"]')).toHaveAttribute('data-state', 'met');
+  await expect(page.getByText('The model meets all goals.')).toBeVisible();
+
+  // its hoop is dragged away: the model misses it, by so much; and back
+  const hoop = page.locator('[data-hoop=goal]');
+  const box = (await hoop.boundingBox())!;
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  const drag = async (from: number, to: number) => {
+    await page.mouse.move(from, y);
+    await page.mouse.down();
+    await page.mouse.move(to, y, { steps: 4 });
+    await page.mouse.up();
+  };
+  await drag(x, x - 90);
+  await expect(stop.locator('[data-of="0"]')).toContainText(/Stopped \d+(\.\d)? cm past the hoop goal/);
+  await expect(page.getByTestId('why')).toContainText('The model does not meet all goals itself.');
+  await drag(x - 90, x);
+  await expect(page.getByText('The model meets all goals.')).toBeVisible();
+
+  // a moment of the run becomes a place to pass, before it stops
+  await page.getByLabel('The moment').fill('2000000');
+  await expect(page.getByTestId('moment')).toHaveText('2.00 s');
+  await page.getByRole('button', { name: 'This place' }).click();
+  await expect(page.locator('[data-goal=pass]')).toHaveCount(1);
+  await page.locator('[data-goal=pass]').getByLabel('How it counts').selectOption('in this order');
+  await stop.getByLabel('How it counts').selectOption('in this order');
+  // the stop stands first: in this order it cannot be
+  await expect(page.getByTestId('why')).toContainText('The model does not meet all goals itself.');
+  await page.locator('[data-goal=pass]').getByLabel('Take this goal out').click();
+  await expect(page.getByText('The model meets all goals.')).toBeVisible();
+  await expect(page.locator('[data-hoop="goal 2"]')).toHaveCount(0);
+
+  // beside it stands which programs meet them; one that meets all is not wrong
+  await page.getByLabel('A wrong program').selectOption({ label: 'Past the hoop' });
+  await expect(stop.locator('[data-of="1"]')).toContainText(/Past the hoop: Stopped [\d.]+ cm short/);
+  await stop.getByLabel('as much beyond its edge').fill('60');
+  await stop.getByLabel('as much beyond its edge').press('Enter');
+  await expect(page.getByTestId('why')).toContainText('Past the hoop meets all goals: it is not wrong.');
+  await stop.getByLabel('as much beyond its edge').fill('0');
+  await stop.getByLabel('as much beyond its edge').press('Enter');
+  await page.getByLabel('What Past the hoop shows').fill('It rolls on by itself.');
+  await page.getByLabel('Name', { exact: true }).fill('To the last bench');
+  await page.getByLabel(/^Story/).fill('Carry the tray to the last bench.');
+  await page.getByLabel(/^Hints/).fill('Count the marks.\nHow does the drive end?');
+
+  // what is half done outlasts a reload
+  await page.reload();
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('To the last bench');
+  await expect(stop.locator('[data-of="1"]')).toHaveAttribute('data-state', 'missed');
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await expect(page.getByText('"To the last bench" is among the errands now.')).toBeVisible();
+  const made = (await (await page.request.get('/api/errands')).json()) as { id: string; name: string }[];
+  const { id } = made.filter((e) => e.name === 'To the last bench').at(-1)!;
+  const read = (await (await page.request.get(`/api/errands/${id}`)).json()) as Errand;
+  expect(unsound(read)).toEqual([]);
+  expect(read).toMatchObject({ hints: ['Count the marks.', 'How does the drive end?'], wrong: [{ misses: [0] }] });
+  expect(read.given.stacks[0].steps).toHaveLength(1);
+
+  // and it is done as any other
+  await page.getByPlaceholder('Find a project').fill('last bench');
+  await page.locator(`[data-errand=${id}]`).getByRole('button').first().click();
+  await workbench(page);
+  await expect(page.getByTestId('errand')).toContainText('Carry the tray to the last bench.');
+});
+
+test('a parked solution is judged too and changed over; tries are laid beside one another; the device is judged as it drives', async ({
+  page
+}) => {
+  test.setTimeout(180_000);
+  const first = errand('first-delivery');
+  const [stack] = first.given.stacks;
+  const parked = structuredClone(first.model.stacks[0]);
+  Object.assign(parked, { id: 'parked', y: 260, parked: true });
+  parked.steps.forEach((s, i) => (s.id = `parked-${i}`));
+  await opened(page, { ...projectOf(first), program: { ...first.given, stacks: [stack, parked] } });
+  await workbench(page);
+  const pane = page.getByTestId('errand');
+  await rehearse(page);
+  await expect(pane.locator('[data-state=missed]')).toHaveCount(1);
+  const other = page.getByTestId('parked-solution');
+  await other.getByRole('button', { name: 'Judge it too' }).click();
+  await expect(other.getByRole('status')).toContainText(/all goals met in \d\.\d s · 1 block/);
+  await other.getByRole('button', { name: 'Change over' }).click();
+  await rehearse(page);
+  await expect(pane.getByTestId('bell')).toContainText('The bell rings');
+  await other.getByRole('button', { name: 'Judge it too' }).click();
+  await expect(other.getByRole('status')).toContainText('1 of 2 goals met');
+
+  // the first try beside the second: where they part
+  await pane.locator('[data-try=met]').click();
+  await pane.locator('[data-try=missed]').hover();
+  await pane.getByTestId('tries').getByRole('button', { name: 'Beside the one that is seen' }).click();
+  await page.getByRole('button', { name: 'Where they part' }).click();
+  await expect(page.getByTestId('differences').getByRole('listitem').first()).toBeVisible();
+
+  // on the device the goals are told as it drives, and its try is kept
+  await page.getByTestId('chip').click();
+  await page.getByLabel('Stand-in in the yard').selectOption('Barrow 5');
+  await page.getByRole('button', { name: 'Plug in', exact: true }).last().click();
+  await expect(page.getByTestId('state')).toHaveText('library missing');
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await page.getByRole('button', { name: 'Install the library' }).click();
+  await expect(page.getByTestId('device-message')).toContainText('is on Barrow 5 as program 1', { timeout: 60_000 });
+  await page.getByRole('button', { name: 'Unplug', exact: true }).click();
+  await page.getByTestId('chip').click();
+  await page.getByRole('button', { name: 'Dot', exact: true }).click();
+  await expect(pane.locator('[data-try]')).toHaveCount(3, { timeout: 60_000 });
 });

@@ -8,7 +8,7 @@
   import Choice from '../ui/Choice.svelte';
   import Dialog from '../ui/Dialog.svelte';
   import type { ErrandCard } from '../shelf/errands.ts';
-  import { slugOf } from './copy.ts';
+  import { slugOf } from './slug.ts';
   import type { Draft } from './draft.svelte.ts';
   let { draft, errands }: { draft: Draft; errands: readonly ErrandCard[] } = $props();
   let open = $state(false);

@@ -8,15 +8,10 @@ import {
   type LessonFile
 } from '../../../core/lesson/lesson.ts';
 import { say } from '../../../core/words.ts';
-import { download, fileName, send, type Opened } from '../shelf/files.ts';
+import { download, send, type Opened } from '../shelf/files.ts';
+import { slugOf } from './slug.ts';
 
 export const addLesson = (file: LessonFile): Promise<Opened> => send('/api/lessons', file);
-/** Ids are small letters, digits and hyphens. */
-export const slugOf = (name: string): string =>
-  fileName(name)
-    .normalize('NFD')
-    .replace(/[^a-z0-9-]+/g, '')
-    .slice(0, 55) || 'lesson';
 export const beginLesson = (name: string): Promise<Opened> =>
   addLesson({
     lesson: newLesson(

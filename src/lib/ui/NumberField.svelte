@@ -1,5 +1,6 @@
 <!-- A number that is typed: both decimal signs are taken; what is no number or lies outside is refused aloud, and the old one stays. -->
 <script lang="ts">
+  import { tick } from 'svelte';
   import Field from './Field.svelte';
   import type { HTMLInputAttributes } from 'svelte/elements';
   import { show, typedNumber } from '../../../core/language/values.ts';
@@ -52,8 +53,8 @@
             ? say('It begins at {min}; {text} was not taken.', { min, text })
             : say('It goes from {min} to {max}; {text} was not taken.', { min, max, text });
     }
-    // what is in force is what stands there
-    input.value = shown;
+    // what is in force is what stands there, once it has come round
+    void tick().then(() => (input.value = shown));
   }
   function keys(e: KeyboardEvent & { currentTarget: HTMLInputElement }) {
     const way = e.key === 'ArrowUp' ? 1 : e.key === 'ArrowDown' ? -1 : 0;

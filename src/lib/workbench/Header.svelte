@@ -104,6 +104,9 @@
     <MenuItem href="/handbook" target="_blank">{say('Handbook')}</MenuItem>
     <MenuItem onclick={() => saveFile(session.project)}>{say('Save as a file')}</MenuItem>
     <MenuItem href="/project/{session.id}/worksheet">{say('Worksheet to print')}</MenuItem>
+    {#if session.project.text === undefined}<MenuItem href="/project/{session.id}/errand"
+        >{say('Make an errand of it')}</MenuItem
+      >{/if}
     <MenuItem onclick={() => (w.keysOpen = true)}>{say('Keys')}</MenuItem>
     <hr class="my-1 border-rule" />
     <MenuItem onclick={() => theme.change()}>{theme.dark ? say('Light theme') : say('Dark theme')}</MenuItem>

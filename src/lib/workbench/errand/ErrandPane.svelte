@@ -9,6 +9,7 @@
   import type { Result } from '../../../../core/errand/goal.ts';
   import { goalWords, type Goal, type Verdict } from '../../../../core/errand/goals.ts';
   import { toldIn } from '../../../../core/errand/task.ts';
+  import { otherSolution } from '../../../../core/errand/parked.ts';
   import { notWell } from '../../../../core/errand/verdict.ts';
   import { programOf } from '../../../../core/language/program.ts';
   import { later, retell, say, word } from '../../../../core/words.ts';
@@ -18,6 +19,7 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import { bell } from './bell.ts';
   import { ringsOf, verdictOf } from './judging.ts';
+  import Other from './Other.svelte';
   import Tries from './Tries.svelte';
 
   const w = useWorkbench();
@@ -25,6 +27,8 @@
   const task = $derived(session.project.errand!);
   const opened = $derived(session.project.hintsOpened ?? 0);
   const run = $derived(runs.seen);
+  /** what is parked beside it */
+  const other = $derived(session.project.text === undefined ? otherSolution(session.project.program) : undefined);
   let folded = $state(false);
   let verdict = $state.raw<Verdict>();
   const over = $derived(!!run && run.version >= 0 && run.trace.ended !== undefined && runs.seenUs >= run.endUs);
@@ -143,5 +147,6 @@
       {#each well as finding (finding)}<br />{say('But: {says}', { says: retell(finding.says) })}{/each}</Remark
     >
   {/if}
+  {#if !folded && other}<Other {task} {other} />{/if}
   {#if !folded}<Tries goals={task.goals} />{/if}
 </section>

@@ -24,8 +24,14 @@
   const all = $derived(w.history.list.filter((c) => c.result).length);
   const x = scaleLinear([0, MOST], [0, WIDTH]);
   const y = $derived(scaleLinear([0, goals.length], [0, HEIGHT - 6]));
-  let pointed = $state.raw<Try>();
-  const shown = $derived(pointed ?? tries.at(-1));
+  /** the one that was pointed at last stays chosen, until there is another try */
+  let chosen = $state.raw<{ id: string; of: number }>();
+  const shown = $derived(tries.find((t) => t.id === chosen?.id && chosen.of === all) ?? tries.at(-1));
+  /** Both are drawn in the trace, and where they part is told there. */
+  async function beside(t: Try) {
+    const run = await w.history.bring(t);
+    if (run) w.trace.beside = run;
+  }
   function came({ got, of, met, seconds, blocks, nearest }: TryResult): string {
     const built = blocks === undefined ? '' : ` · ${say('{n, plural, one {# block} other {# blocks}}', { n: blocks })}`;
     if (met) return say('all goals met in {s} s', { s: (seconds ?? 0).toFixed(1) }) + built;
@@ -47,7 +53,11 @@
       <h4 class="text-[13px] font-semibold">
         {say('{n, plural, one {# try} other {# tries}}', { n: all })}
       </h4>
-      {#if shown}<Button size="sm" onclick={() => w.history.show(shown)}>{say('Open this run')}</Button>{/if}
+      {#if shown}<span class="flex gap-1.5">
+          <Button size="sm" onclick={() => w.history.show(shown)}>{say('Open this run')}</Button>
+          {#if w.runs.run}<Button size="sm" onclick={() => beside(shown)}>{say('Beside the one that is seen')}</Button
+            >{/if}</span
+        >{/if}
     </div>
     <svg
       width={WIDTH}
@@ -67,10 +77,9 @@
           height={Math.max(3, y(t.result.got))}
           rx="2"
           class={t.result.met ? 'fill-moss' : 'fill-clay'}
-          opacity={!pointed || pointed === t ? 1 : 0.5}
+          opacity={shown === t ? 1 : 0.6}
           data-try={t.result.met ? 'met' : 'missed'}
-          onpointerenter={() => (pointed = t)}
-          onpointerleave={() => (pointed = undefined)}
+          onpointerenter={() => (chosen = { id: t.id, of: all })}
           onclick={() => w.history.show(t)}
         />
       {/each}

@@ -21,10 +21,10 @@ export const ringsOf = (task: Task, mat: Mat, verdict?: Verdict): Ring[] =>
 
 /** Runs of what an errand began with, to be compared with. */
 const befores = new WeakMap<Task, Promise<Trace>>();
-async function beforeOf(runs: Runs, task: Task, run: Run): Promise<Trace | undefined> {
-  if (!run.project || !asksBefore(task)) return undefined;
+export async function beforeOf(runs: Runs, task: Task, project: Run['project']): Promise<Trace | undefined> {
+  if (!project || !asksBefore(task)) return undefined;
   let before = befores.get(task);
-  if (!before) befores.set(task, (before = runs.traceOf({ ...run.project, text: undefined, program: task.given })));
+  if (!before) befores.set(task, (before = runs.traceOf({ ...project, text: undefined, program: task.given })));
   return before;
 }
 const programOf = ({ project }: Run): Program | undefined =>
@@ -36,7 +36,7 @@ export async function verdictOf(runs: Runs, task: Task, run: Run, toUs?: number)
   if (!mat) return undefined;
   return judged(
     task,
-    { trace: run.trace, mat, program: programOf(run), before: await beforeOf(runs, task, run) },
+    { trace: run.trace, mat, program: programOf(run), before: await beforeOf(runs, task, run.project) },
     toUs
   );
 }
