@@ -108,6 +108,11 @@ test('an errand comes in from a file, one that is no good is told, and one of on
   await expect(page.getByText(/A goal speaks of the hoop 80 cm, and the mat Long aisle has none/)).toBeVisible();
   await put('well.mossbell-errand.json', JSON.stringify(own));
   await expect(page.getByText('"well.mossbell-errand.json" is among the errands now.')).toBeVisible();
+  // its programs are tried: one whose model does not meet it is told
+  await put('short.mossbell-errand.json', JSON.stringify({ ...own, id: 'too-short', model: own.wrong[0].program }));
+  await expect(
+    page.getByText(/short\.mossbell-errand\.json is on the shelf, but not sound: The model misses the goal 1/)
+  ).toBeVisible();
   await page.getByPlaceholder('Find a project').fill('well');
   const card = page.locator('[data-errand^=to-the-well]').first();
   await expect(card).toContainText('Barrow · not tried yet');

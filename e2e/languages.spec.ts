@@ -1,7 +1,7 @@
 /** The interface in another language: complete, switched without losing anything, and the same program below it. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { find, kinds, openDemo, project, typeNumber, shelf } from './room.ts';
+import { demo, find, kinds, openDemo, project, typeNumber, shelf } from './room.ts';
 
 const de = JSON.parse(readFileSync(new URL('../messages/de.json', import.meta.url), 'utf8')) as Record<
   string,
@@ -191,6 +191,33 @@ test('in an errand no word stays English in German', async ({ page }) => {
     timeout: 60_000
   });
   await pane.getByTestId('tries').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+});
+
+test('in lessons, and where an errand is made, no word stays English in German', async ({ page }) => {
+  await shelf(page);
+  await german(page);
+  await page.goto('/lesson/first-wheels');
+  await expect(page.getByRole('heading', { level: 1, name: 'Die ersten Räder' }).last()).toBeVisible();
+  await page.getByRole('button', { name: 'Nächster Schritt' }).click();
+  await page.getByRole('radio').first().check();
+  await page.getByRole('button', { name: 'Das ist meine Antwort' }).click();
+  await page.getByRole('button', { name: 'Proben', exact: true }).click();
+  await expect(page.getByTestId('came')).toContainText('cm gefahren');
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto('/lesson/left-means-left/write');
+  await page.locator('.mb-drawn').nth(8).waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto('/lesson/left-means-left/print?teacher');
+  await page.getByTestId('came').first().waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await demo(page, 'To the bench');
+  await page.goto(`${page.url()}/errand`);
+  await page
+    .getByRole('button', { name: /^Zum Ziel machen/ })
+    .nth(1)
+    .click();
+  await page.locator('[data-of="0"]').first().waitFor();
   expect(await stillEnglish(page)).toEqual([]);
 });
 

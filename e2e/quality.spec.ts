@@ -296,3 +296,34 @@ test('nothing is fetched from outside this computer', async ({ page, baseURL }) 
   await rehearse(page);
   expect(outside).toEqual([]);
 });
+test('axe finds no fault on lessons: read, written, printed; and where an errand is made', async ({ page }) => {
+  test.setTimeout(300_000);
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await page.goto('/lesson/first-wheels');
+  await page.getByRole('button', { name: 'Next step' }).click();
+  await page.getByRole('radio').first().check();
+  await page.getByRole('button', { name: 'That is my answer' }).click();
+  await page.getByRole('button', { name: 'Rehearse', exact: true }).click();
+  await page.getByTestId('came').waitFor();
+  expect(await faults(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Next step' }).click();
+  await page.getByRole('application').click();
+  expect(await faults(page)).toEqual([]);
+  await page.goto('/lesson/left-means-left/write');
+  await page.locator('.mb-drawn').nth(8).waitFor();
+  expect(await faults(page)).toEqual([]);
+  await page.goto('/lesson/pictures-by-pixels/print?teacher');
+  await page.getByTestId('came').first().waitFor();
+  await expect(page.getByText('Drawing the blocks ...')).toHaveCount(0);
+  expect(await faults(page)).toEqual([]);
+  await openDemo(page, 'To the bench');
+  await page.goto(`${page.url()}/errand`);
+  await page
+    .getByTestId('suggestions')
+    .getByRole('button', { name: /^Make it a goal/ })
+    .nth(1)
+    .click();
+  await page.getByLabel('A wrong program').selectOption({ label: 'Past the hoop' });
+  await page.locator('[data-of="1"]').first().waitFor();
+  expect(await faults(page)).toEqual([]);
+});

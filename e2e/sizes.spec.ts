@@ -173,12 +173,22 @@ for (const [title, { width, height, touch, zoom }] of Object.entries(SIZES))
       for (const [where, ready] of [
         ['kit', '[data-testid="kit-drawing"]'],
         ['mat', '[data-testid="mat"]'],
-        ['worksheet', '[data-testid="worksheet"]']
+        ['worksheet', '[data-testid="worksheet"]'],
+        ['errand', '[data-testid="suggestions"] li']
       ]) {
         await page.goto(`${project}/${where}`);
-        await page.locator(ready).waitFor();
+        await page.locator(ready).first().waitFor();
         await page.waitForTimeout(200);
         await check(page, where);
+      }
+      for (const [where, ready] of [
+        ['', 'article'],
+        ['/write', '.cm-content'],
+        ['/print', '[data-testid="lesson-sheet"]']
+      ]) {
+        await page.goto(`/lesson/first-wheels${where}`);
+        await page.locator(ready).waitFor();
+        await check(page, `lesson${where}`);
       }
       await page.goto('/handbook');
       await page.getByRole('main').waitFor();

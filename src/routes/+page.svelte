@@ -33,6 +33,8 @@
   import Deleted from '$lib/shelf/Deleted.svelte';
   import Errands from '$lib/shelf/Errands.svelte';
   import Lessons from '$lib/shelf/Lessons.svelte';
+  import MadeHere from '$lib/shelf/MadeHere.svelte';
+  import type { Made } from '$lib/shelf/made.ts';
 
   let { data } = $props();
   /** errands that were taken in from files */
@@ -61,6 +63,10 @@
     );
     return () => clearTimeout(timer);
   });
+  let made = $state.raw<readonly Made[]>([]);
+  const own = $derived(
+    made.filter((m) => [m.name, m.project].some((t) => t.toLowerCase().includes(shelf.words.trim().toLowerCase())))
+  );
   let demos = $state.raw<ShelfItem[]>();
   const demo = $derived((data.demo ?? demos ?? []).filter(wanted));
   /** groups in the order in which the demo projects come */
@@ -73,6 +79,7 @@
   onMount(async () => {
     stands = true;
     if (!data.demo) demos = (await (await fetch('/api/projects?demo')).json()) as ShelfItem[];
+    if (data.own.length) made = (await (await fetch('/api/made')).json()) as Made[];
   });
 
   async function take(file: File | undefined) {
@@ -82,6 +89,12 @@
     if (opened.ok && 'errand' in opened) {
       taken++;
       toasts.tell(say('"{name}" is among the errands now.', { name: file.name }));
+      const wrong = await opened.unsound.catch(() => []);
+      if (wrong.length)
+        shelf.problem = say('{name} is on the shelf, but not sound: {wrong}', {
+          name: file.name,
+          wrong: wrong.join(' ')
+        });
     } else if (opened.ok && 'lesson' in opened) {
       taken++;
       toasts.tell(say('"{name}" is among the lessons now.', { name: file.name }));
@@ -253,6 +266,14 @@
         <span class="text-soft">{say('read step by step, shown to a room, printed')}</span>
       </div>
       <Lessons words={shelf.words} version={taken} problem={(p) => (shelf.problem = p)} />
+      {#if own.length}
+        <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
+        <div class="mb-2.5 flex items-baseline gap-3.5">
+          <h2 class="text-[19px]">{say('Own mats and machines')}</h2>
+          <span class="text-soft">{say('from your projects; a new project is begun with one')}</span>
+        </div>
+        <MadeHere list={own} problem={(p) => (shelf.problem = p)} />
+      {/if}
       <div class="mt-4 mb-5 h-1.5 rounded-b bg-[#d8cfb6] opacity-80 dark:opacity-30"></div>
       <div class="mb-2.5 flex items-baseline gap-3.5">
         <h2 class="text-[19px]">{say('Demo projects')}</h2>

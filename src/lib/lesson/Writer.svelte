@@ -152,7 +152,7 @@
     >{/if}
   {#if trouble || draft.trouble || room.trouble}<Remark look="bar">{trouble || draft.trouble || room.trouble}</Remark
     >{/if}
-  <div class="grid min-h-0 flex-1 grid-cols-2 max-[900px]:grid-cols-1 max-[900px]:grid-rows-2">
+  <main class="grid min-h-0 flex-1 grid-cols-2 max-[900px]:grid-cols-1 max-[900px]:grid-rows-2">
     <section class="flex min-h-0 min-w-0 flex-col border-r border-rule" aria-label={say('Text')}>
       <div class="flex flex-wrap items-center gap-2 border-b border-rule bg-linen px-3 py-1.5">
         <Choice
@@ -211,6 +211,6 @@
         {/each}
       </div>
     </section>
-  </div>
+  </main>
 </div>
 <Pick bind:this={pick} {draft} errands={room.errands ?? []} />

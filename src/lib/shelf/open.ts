@@ -1,9 +1,12 @@
 /** A file that is dropped on the shelf, or chosen: a project is opened, an errand or a lesson is put among the others. */
 import { LARGEST_FILE } from '../../../core/write.ts';
-import { say } from '../../../core/words.ts';
+import type { Errand } from '../../../core/errand/errand.ts';
+import { say, tongue, type Tongue } from '../../../core/words.ts';
+import type { ProofApi } from '../../workers/proof.worker.ts';
 import { createOnServer, send, type Opened } from './files.ts';
 
-type Taken = { ok: true; errand: string } | { ok: true; lesson: string };
+/** @property unsound: what is wrong with it, once its programs were tried */
+type Taken = { ok: true; errand: string; unsound: Promise<string[]> } | { ok: true; lesson: string };
 export async function openFile(file: File): Promise<Opened | Taken> {
   if (file.size > LARGEST_FILE)
     return {
@@ -25,12 +28,12 @@ export async function openFile(file: File): Promise<Opened | Taken> {
 async function takeErrand(
   text: string,
   name: string
-): Promise<{ ok: false; problem: string } | { ok: true; errand: string }> {
+): Promise<{ ok: false; problem: string } | { ok: true; errand: string; unsound: Promise<string[]> }> {
   const { readErrand } = await import('../../../core/errand/errand.ts');
   const read = readErrand(text, name);
   if (!read.ok) return read;
   const made = await send('/api/errands', read.errand);
-  return made.ok ? { ok: true, errand: made.id } : made;
+  return made.ok ? { ok: true, errand: made.id, unsound: proven(read.errand) } : made;
 }
 /** A lesson and its errands, from a zip file. */
 async function takeLesson(
@@ -42,4 +45,14 @@ async function takeLesson(
   if (!read.ok) return read;
   const made = await send('/api/lessons', { lesson: read.lesson, errands: read.errands });
   return made.ok ? { ok: true, lesson: made.id } : made;
+}
+/** Its model is to meet its goals, and its wrong programs are not: they are run. */
+async function proven(errand: Errand): Promise<string[]> {
+  const Comlink = await import('comlink');
+  const worker = new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' });
+  try {
+    return await Comlink.wrap<ProofApi>(worker).unsound(errand, JSON.parse(JSON.stringify(tongue())) as Tongue);
+  } finally {
+    worker.terminate();
+  }
 }

@@ -19,6 +19,7 @@
     void room.look();
     return () => room.close();
   });
+  const which = (on: boolean) => (on ? 'bg-card font-semibold text-ink' : '');
   const projectOf = (name: string) => data.lesson.programs[name];
 </script>
 
@@ -28,9 +29,17 @@
   class="no-print flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-rule bg-linen px-4 py-2"
 >
   <Button href="/lesson/{data.lesson.id}">{say('Back to the lesson')}</Button>
-  <Button href="/lesson/{data.lesson.id}/print" aria-pressed={!data.teacher} look="quiet">{say('for pupils')}</Button>
-  <Button href="/lesson/{data.lesson.id}/print?teacher" aria-pressed={data.teacher} look="quiet"
-    >{say("the teacher's copy")}</Button
+  <Button
+    href="/lesson/{data.lesson.id}/print"
+    aria-current={data.teacher ? undefined : 'page'}
+    look="quiet"
+    class={which(!data.teacher)}>{say('for pupils')}</Button
+  >
+  <Button
+    href="/lesson/{data.lesson.id}/print?teacher"
+    aria-current={data.teacher ? 'page' : undefined}
+    look="quiet"
+    class={which(data.teacher)}>{say("the teacher's copy")}</Button
   >
   <span class="flex-1"></span>
   <Button look="go" onclick={() => window.print()}>{say('Print')}</Button>
@@ -119,6 +128,10 @@
     font-size: 13pt;
     font-weight: 700;
     break-after: avoid;
+  }
+  /* ink on paper, whatever the screen is */
+  .sheet :global(.text-soft) {
+    color: #444;
   }
   .note {
     margin: 2mm 0;

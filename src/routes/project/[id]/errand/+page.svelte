@@ -109,7 +109,7 @@
     <ThemeButton />
   </TopBar>
   {#if problem}<Remark look="bar">{problem}</Remark>{/if}
-  <div
+  <main
     class="grid min-h-0 flex-1 grid-cols-[minmax(0,46%)_minmax(0,1fr)] max-[900px]:grid-cols-1 max-[900px]:overflow-auto"
   >
     <section
@@ -321,5 +321,5 @@
         {say('where it will stop is said before each try')}</label
       >
     </section>
-  </div>
+  </main>
 </div>

@@ -1,0 +1,5 @@
+import { json } from '@sveltejs/kit';
+import { database } from '$lib/server/database.ts';
+import { listMade } from '$lib/server/made.ts';
+
+export const GET = () => json(listMade(database()));
