@@ -60,7 +60,7 @@ describe('the lessons that ship', () => {
       // each of its programs is shown somewhere
       expect(namesIn(l, 'program').sort()).toEqual(Object.keys(l.programs).sort());
       expect(readLesson(zipLesson({ lesson: l, errands: [] }), 'x')).toEqual({ ok: true, lesson: l, errands: [] });
-      eachText(l.text, (text) => (expect(text).not.toMatch(/\t|  \n/), text));
+      eachText(l.text, (text) => (expect(text).not.toMatch(/\t| {2}\n/), text));
     }
   );
 });

@@ -62,7 +62,7 @@ function problemOf({ kind, names, markdown, answers }: Piece, known: Known): str
   if (names.length < least || names.length > most)
     return least === most
       ? say(
-          '"{kind}" names {n, plural, =0 {nothing} one {# thing} other {# things}} after its word, and here {given}.',
+          '"{kind}" names {n, plural, one {# thing} other {# things}} after its word, and here {given}.',
           {
             kind,
             n: most,
