@@ -82,6 +82,9 @@ describe('the text of a lesson as a page', () => {
     expect(says('- a list\n  - with a [bad](data:text/html,x)')[0]).toContain('This link leads nowhere');
     expect(says('| a | b |\n|---|---|\n| [bad](file:///etc/passwd) | c |')[0]).toContain('This link leads nowhere');
     expect(says(fence('teacher', '[bad](/nowhere)'))[0]).toContain('This link leads nowhere');
+    const text = `# A lesson\n\n${fence('teacher', 'Read [bad](/nowhere) first.')}`;
+    const [{ from, to }] = pageOf(text, known).problems;
+    expect(text.slice(from, to)).toBe('[bad](/nowhere)');
     expect(says('![x](https://example.org/a.png)')[0]).toContain('This picture lies elsewhere');
     expect(says('![x](data:image/png;base64,iVBORw0KGgo=)')).toEqual([]);
     expect(says('![x](data:image/svg+xml;base64,AA==)')[0]).toContain('This picture lies elsewhere');

@@ -61,14 +61,11 @@ function problemOf({ kind, names, markdown, answers }: Piece, known: Known): str
   const { least = 0, most = 0 } = wants ?? {};
   if (names.length < least || names.length > most)
     return least === most
-      ? say(
-          '"{kind}" names {n, plural, one {# thing} other {# things}} after its word, and here {given}.',
-          {
-            kind,
-            n: most,
-            given: names.length
-          }
-        )
+      ? say('"{kind}" names {n, plural, one {# thing} other {# things}} after its word, and here {given}.', {
+          kind,
+          n: most,
+          given: names.length
+        })
       : say('"{kind}" names {least} to {most} things after its word, and here {given}.', {
           kind,
           least,
@@ -117,14 +114,17 @@ function* within(token: Token): Generator<Token> {
   ])
     yield* within(inner);
 }
-const links = (token: Token, known: Known): string[] =>
-  [...within(token)].flatMap((t) =>
-    t.type === 'link' || t.type === 'image'
-      ? (linkProblem((t as Tokens.Link).href, t.type === 'image', known) ?? [])
-      : t.type === 'html'
-        ? [say('HTML is not shown in a lesson: {html}', { html: t.raw.trim().slice(0, 40) })]
-        : []
-  );
+/** What is wrong in it, and the words that are. */
+const links = (token: Token, known: Known): { says: string; raw: string }[] =>
+  [...within(token)].flatMap((t) => {
+    const says =
+      t.type === 'link' || t.type === 'image'
+        ? linkProblem((t as Tokens.Link).href, t.type === 'image', known)
+        : t.type === 'html'
+          ? say('HTML is not shown in a lesson: {html}', { html: t.raw.trim().slice(0, 40) })
+          : undefined;
+    return says === undefined ? [] : [{ says, raw: t.raw }];
+  });
 
 /** Reads a lesson's text. It never fails: what is wrong is told, and what is right is shown. */
 export function pageOf(text: string, known: Known): Page {
@@ -134,8 +134,10 @@ export function pageOf(text: string, known: Known): Page {
     const from = at;
     at += token.raw.length;
     const step = page.steps[page.steps.length - 1];
-    const wrong = (says: string): void => {
-      page.problems.push({ from, to: from + token.raw.trimEnd().length, says });
+    /** @param raw the words that are wrong; all of it where they are not found */
+    const wrong = ({ says, raw = token.raw }: { says: string; raw?: string }): void => {
+      const start = from + Math.max(0, token.raw.indexOf(raw));
+      page.problems.push({ from: start, to: start + raw.trimEnd().length, says });
     };
     if (token.type === 'heading' && token.depth === 1 && !page.title) page.title = plainOf(token.tokens);
     else if (token.type === 'heading' && token.depth === 2)
@@ -143,19 +145,19 @@ export function pageOf(text: string, known: Known): Page {
     else if (token.type === 'code' && isPiece(wordOf(token as Tokens.Code))) {
       const piece = pieceOf(token as Tokens.Code);
       const problem = problemOf(piece, known);
-      if (problem) wrong(problem);
+      if (problem) wrong({ says: problem });
       for (const inner of marked.lexer(piece.markdown)) links(inner, known).forEach(wrong);
       // what names something that is not there cannot be shown
       if (!problem || piece.kind === 'question') step.parts.push({ ...piece, names: problem ? [] : piece.names });
     } else {
       const word = token.type === 'code' ? wordOf(token as Tokens.Code) : '';
       if (!PLAIN.includes(word))
-        wrong(
-          say('There is no piece that is called "{word}". Pieces are: {list}.', {
+        wrong({
+          says: say('There is no piece that is called "{word}". Pieces are: {list}.', {
             word: word.slice(0, 40),
             list: Object.keys(PIECES).join(', ')
           })
-        );
+        });
       links(token, known).forEach(wrong);
       const last = step.parts.at(-1);
       if (last && 'words' in last) last.words += token.raw;
