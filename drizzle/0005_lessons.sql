@@ -6,3 +6,6 @@ CREATE TABLE `lessons` (
 	`changed_at` integer NOT NULL,
 	`deleted_at` integer
 );
+--> statement-breakpoint
+-- cards know their mat and kit from now on: they are worked out anew when Moss Bell starts
+UPDATE `projects` SET `shelf` = NULL;

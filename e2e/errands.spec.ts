@@ -261,3 +261,22 @@ test('a parked solution is judged too and changed over; tries are laid beside on
   await page.getByRole('button', { name: 'Dot', exact: true }).click();
   await expect(pane.locator('[data-try]')).toHaveCount(3, { timeout: 60_000 });
 });
+
+test('three more are done: a picture after the other, there and back, and stopped by what is seen ahead', async ({
+  page
+}) => {
+  test.setTimeout(180_000);
+  for (const id of ['frost-warning', 'there-and-back', 'stop-short']) {
+    const one = errand(id);
+    await opened(page, { ...projectOf(one), program: one.wrong[0].program });
+    await workbench(page);
+    const pane = page.getByTestId('errand');
+    await rehearse(page);
+    await expect(pane.locator('[data-state=missed]').first()).toBeVisible();
+    await expect(pane.getByTestId('bell')).toHaveCount(0);
+    await opened(page, { ...projectOf(one), program: one.model });
+    await workbench(page);
+    await rehearse(page);
+    await expect(pane.getByTestId('bell')).toContainText('The bell rings: all goals are met.');
+  }
+});

@@ -1,6 +1,6 @@
 /** The projects of this school computer: a repository over the database. */
 import { and, desc, eq, isNotNull, isNull, lt, ne, or, sql } from 'drizzle-orm';
-import { randomUUID } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { checkProject, type Project } from '../../../core/project.ts';
 import { catalogue } from '../../../core/language/catalogue.ts';
 import { allSteps, isLive } from '../../../core/language/program.ts';
@@ -23,13 +23,27 @@ const DAY_MS = 86_400_000;
 export type Opened = { id: string; version: number; demo: boolean; project: Project };
 export type Saved = { ok: true; version: number } | { ok: false; newest: Opened };
 
+/** The same for the same value, in whatever order its fields were written. */
+export const digest = (value: unknown): string =>
+  createHash('sha256')
+    .update(
+      JSON.stringify(value, (_, v: unknown) =>
+        typeof v === 'object' && v !== null && !Array.isArray(v)
+          ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+          : v
+      )
+    )
+    .digest('base64url')
+    .slice(0, 16);
 /** What stands beside a saved project, worked out of it. */
-function beside({ name, program, kit, text, setAside = [] }: Project) {
+function beside({ name, program, kit, mat, text, setAside = [] }: Project) {
   const remarks = lookOver({ program, kit });
   const shelf: OnShelf = {
     bars: text === undefined ? thumb(program) : textThumb(text),
     toCheck: remarks.filter((r) => r.severity !== 'consider' && !setAside.includes(remarkKey(r))).length,
-    parked: program.stacks.filter((s) => s.parked && !isLive(s)).length
+    parked: program.stacks.filter((s) => s.parked && !isLive(s)).length,
+    mat: digest(mat),
+    kit: digest(kit)
   };
   const kinds = new Set([...allSteps(program)].map((s) => s.kind));
   return { name, device: kit.device as string, shelf: JSON.stringify(shelf), kinds: ` ${[...kinds].join(' ')} ` };

@@ -5,7 +5,14 @@ import type { Bar } from './thumb.ts';
 /** Cards that come at a time. */
 export const PAGE_OF_SHELF = 24;
 
-export type OnShelf = { bars: Bar[]; toCheck: number; parked: number };
+export type OnShelf = {
+  bars: Bar[];
+  toCheck: number;
+  parked: number;
+  /** by what its mat and its kit are told from others */
+  mat?: string;
+  kit?: string;
+};
 export type Card = OnShelf & {
   id: string;
   name: string;
