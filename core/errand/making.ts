@@ -95,28 +95,26 @@ export function errandFrom(
   const { name, story, level, hints, may, predictFirst, mat, wrong } = making;
   const misses = (i: number): number[] =>
     (verdicts[i]?.results ?? []).flatMap((r, g) => (r.state === 'met' || r.state === 'holds' ? [] : [g]));
-  return checkErrand(
-    {
-      format: 'mossbell.errand',
-      version: ERRAND_VERSION,
-      id,
-      name: name.trim() || id,
-      story: story.trim() || name.trim() || id,
-      level,
-      kit,
-      mat,
-      ...(start ? { start } : {}),
-      ...(others ? { others } : {}),
-      ...taskFor(making, model),
-      hints: hints.map((h) => h.trim()).filter(Boolean),
-      may,
-      ...(making.offersModel && offers.length ? { offers } : {}),
-      predictFirst,
-      model,
-      wrong: wrong.flatMap(({ shows, program, name: of }, i) =>
-        misses(i).length ? [{ shows: shows.trim() || of, program, misses: misses(i) }] : []
-      )
-    } satisfies Record<keyof Errand, unknown> | object,
-    name
-  );
+  const errand: Errand = {
+    format: 'mossbell.errand',
+    version: ERRAND_VERSION,
+    id,
+    name: name.trim() || id,
+    story: story.trim() || name.trim() || id,
+    level,
+    kit,
+    mat,
+    ...(start ? { start } : {}),
+    ...(others ? { others } : {}),
+    ...taskFor(making, model),
+    hints: hints.map((h) => h.trim()).filter(Boolean),
+    may,
+    ...(making.offersModel && offers.length ? { offers } : {}),
+    predictFirst,
+    model,
+    wrong: wrong.flatMap(({ shows, program, name: of }, i) =>
+      misses(i).length ? [{ shows: shows.trim() || of, program, misses: misses(i) }] : []
+    )
+  };
+  return checkErrand(errand, name);
 }

@@ -11,7 +11,7 @@
   import { trail } from '../workbench/yard/trail.ts';
   import type { Maker } from './maker.svelte.ts';
   let { maker, project, nowUs }: { maker: Maker; project: Project; nowUs: number } = $props();
-  const mat = $derived(maker.mat);
+  const mat = $derived(maker.making.mat);
   const H = $derived(mat.height);
   const trace = $derived(maker.traces[0]);
   const at = $derived(trace ? stateAt(trace, nowUs) : { ...(project.start ?? mat.start), lamps: {}, picture: '' });

@@ -15,7 +15,6 @@ import {
 import { suggested, type Suggestion } from '../../../core/errand/suggest.ts';
 import { allSteps, type Program } from '../../../core/language/program.ts';
 import type { Trace } from '../../../core/trace/trace.ts';
-import type { Mat } from '../../../core/yard/mat.ts';
 import { slugOf } from '../lesson/slug.ts';
 import { send, type Opened } from '../shelf/files.ts';
 import type { Workbench } from '../workbench/workbench.svelte.ts';
@@ -151,9 +150,5 @@ export class Maker {
   async ship(): Promise<Opened> {
     const made = this.errand();
     return made.ok ? send('/api/errands', made.errand) : made;
-  }
-  /** The mat with what the model did: for one who looks at it. */
-  get mat(): Mat {
-    return this.making.mat;
   }
 }
