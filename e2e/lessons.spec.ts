@@ -234,6 +234,10 @@ test('what is written outlasts a server that does not answer, and another window
   await other.keyboard.type(' There.');
   await expect(other.getByRole('alert')).toContainText('This lesson was changed in another window.');
   await expect(theirs).toContainText('There.');
+  await other.getByRole('button', { name: 'Keep mine as a copy' }).click();
+  await expect(theirs).toContainText('# Kept (copy)');
+  await expect(theirs).toContainText('There.');
+  await expect(other.getByTestId('saved')).toHaveText('saved');
   // a lesson that ships stays as it is
   await page.goto('/lesson/left-means-left/write');
   await expect(page.getByText('This lesson came with Moss Bell and stays as it is.')).toBeVisible();

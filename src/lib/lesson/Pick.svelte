@@ -7,6 +7,7 @@
   import Button from '../ui/Button.svelte';
   import Choice from '../ui/Choice.svelte';
   import Dialog from '../ui/Dialog.svelte';
+  import { allProjects, type Named } from '../shelf/all.ts';
   import type { ErrandCard } from '../shelf/errands.ts';
   import { slugOf } from './slug.ts';
   import type { Draft } from './draft.svelte.ts';
@@ -14,7 +15,7 @@
   let open = $state(false);
   let kind = $state<PieceKind>('program');
   let chosen = $state<string[]>([]);
-  let shelf = $state.raw<{ id: string; name: string }[]>([]);
+  let shelf = $state.raw<Named[]>([]);
   let trouble = $state('');
   let done: ((names: string[] | undefined) => void) | undefined;
   const wants = $derived(pieceDef(kind).names);
@@ -26,13 +27,7 @@
     trouble = '';
     chosen = Array.from({ length: Math.max(1, pieceDef(of).names!.least) }, () => '');
     open = true;
-    const list = async (query: string) =>
-      (await (await fetch(`/api/projects${query}`)).json()) as { id: string; name: string }[];
-    if (wants?.of === 'program' && !shelf.length)
-      void Promise.all([list(''), list('?demo')]).then(
-        (lists) => (shelf = lists.flat()),
-        () => undefined
-      );
+    if (wants?.of === 'program' && !shelf.length) void allProjects().then((list) => (shelf = list));
     return new Promise((resolve) => (done = resolve));
   }
   function close(names: string[] | undefined) {

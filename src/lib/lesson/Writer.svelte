@@ -114,6 +114,17 @@
     if (made.ok) await goto(`/lesson/${made.id}/write`, { invalidateAll: true });
     else trouble = made.problem;
   }
+  /** What was written here, as a lesson beside the other. */
+  async function keep() {
+    const made = await copyLesson(draft.lesson);
+    if (!made.ok) return void (trouble = made.problem);
+    await draft.forget();
+    await goto(`/lesson/${made.id}/write`, { invalidateAll: true });
+  }
+  async function anew() {
+    await draft.forget();
+    location.reload();
+  }
   async function file() {
     await draft.save();
     trouble = (await saveLessonFile(data.lesson.id)) ?? '';
@@ -150,7 +161,10 @@
       >{say('This lesson came with Moss Bell and stays as it is. A copy of it is yours to change.')}
       <Button size="sm" look="go" onclick={copy}>{say('Make a copy')}</Button></Remark
     >{/if}
-  {#if trouble || draft.trouble || room.trouble}<Remark look="bar">{trouble || draft.trouble || room.trouble}</Remark
+  {#if trouble || draft.trouble || room.trouble}<Remark look="bar"
+      >{trouble || draft.trouble || room.trouble}
+      {#if draft.stale}<Button size="sm" look="go" onclick={keep}>{say('Keep mine as a copy')}</Button>
+        <Button size="sm" onclick={anew}>{say('Throw mine away')}</Button>{/if}</Remark
     >{/if}
   <main class="grid min-h-0 flex-1 grid-cols-2 max-[900px]:grid-cols-1 max-[900px]:grid-rows-2">
     <section class="flex min-h-0 min-w-0 flex-col border-r border-rule" aria-label={say('Text')}>

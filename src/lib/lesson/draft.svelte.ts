@@ -15,6 +15,8 @@ export class Draft {
   lesson = $state.raw<Lesson>(undefined as unknown as Lesson);
   state = $state<'saved' | 'waits'>('saved');
   trouble = $state('');
+  /** another window changed it: this one cannot be saved any more */
+  stale = $state(false);
   private base: number;
   private due: ReturnType<typeof setTimeout> | undefined;
   private saving: Promise<void> | undefined;
@@ -88,6 +90,7 @@ export class Draft {
       await del(this.mark).catch(() => undefined);
       return;
     }
+    this.stale = answer?.status === 409;
     this.trouble = told?.message ?? silent();
     // where the server is away, it is tried again; where it refused, the person decides
     if (!answer) this.due = setTimeout(() => void this.save(), AGAIN_MS);

@@ -27,10 +27,7 @@ export async function PUT({ params, url, request }) {
   if (saved === 'none') none();
   if (saved === 'ships') error(403, say('A lesson that ships stays as it is. Make a copy of it, and change that.'));
   if (saved === 'older')
-    error(
-      409,
-      say('This lesson was changed in another window. What you wrote is still here: copy it before you load it anew.')
-    );
+    error(409, say('This lesson was changed in another window. What you wrote is still here, and not saved.'));
   return json(saved);
 }
 /** With `?back` it is put back on the shelf. */

@@ -9,6 +9,7 @@
   import Went from '$lib/lesson/Went.svelte';
   import { LessonRoom, provideRoom } from '$lib/lesson/room.svelte.ts';
   import Button from '$lib/ui/Button.svelte';
+  import DeviceShape from '$lib/ui/DeviceShape.svelte';
   import MatShape from '$lib/workbench/yard/MatShape.svelte';
   import { hasWheels } from '../../../../../core/kit/kit.ts';
   let { data } = $props();
@@ -93,12 +94,17 @@
                   />
                 </div>{:else}{@render lines(3)}{/each}
             {:else if part.kind === 'place' && !data.teacher && hasWheels(projectOf(part.names[0]).kit)}
-              {@const { mat } = projectOf(part.names[0])}
+              {@const { mat, kit, start = mat.start } = projectOf(part.names[0])}
               <svg
                 viewBox="-1 -1 {mat.width * 100 + 2} {mat.height * 100 + 2}"
                 class="mat"
                 role="img"
-                aria-label={say('The mat from above')}><MatShape {mat} /></svg
+                aria-label={say('The mat from above')}
+                ><MatShape {mat} />
+                <g
+                  transform="translate({start.x * 100} {(mat.height - start.y) * 100}) rotate({start.facingDeg -
+                    90}) scale(0.1)"><DeviceShape {kit} /></g
+                ></svg
               >
               <p>{say('Mark the place with a cross.')}</p>
             {:else if (part.kind === 'misconception' || part.kind === 'ways') && !data.teacher}

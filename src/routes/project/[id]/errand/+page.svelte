@@ -13,6 +13,7 @@
   import GoalFields from '$lib/errand/GoalFields.svelte';
   import { Maker } from '$lib/errand/maker.svelte.ts';
   import MakerMat from '$lib/errand/MakerMat.svelte';
+  import { allProjects, type Named } from '$lib/shelf/all.ts';
   import { LEVEL_NAMES } from '$lib/shelf/errands.ts';
   import { download } from '$lib/shelf/files.ts';
   import Button from '$lib/ui/Button.svelte';
@@ -39,14 +40,11 @@
   const nowUs = $derived(Math.min(slid ?? end, end));
   const now = $derived(trace ? stateAt(trace, nowUs) : undefined);
   const names = $derived([say('the model'), ...making.wrong.map((p) => p.name)]);
-  let shelf = $state.raw<{ id: string; name: string; device: string }[]>([]);
+  let shelf = $state.raw<Named[]>([]);
   let problem = $state('');
   onMount(() => {
     void maker.load();
-    void (async () => {
-      const list = async (query: string) => (await (await fetch(`/api/projects${query}`)).json()) as typeof shelf;
-      shelf = (await Promise.all([list(''), list('?demo')])).flat();
-    })().catch(() => undefined);
+    void allProjects().then((list) => (shelf = list));
   });
   const others = $derived(shelf.filter((p) => p.device === project.kit.device && p.id !== w.session.id));
   async function addWrong(id: string) {
