@@ -17,7 +17,7 @@ import { programFile } from '../../core/link/file.ts';
 import { StandIn, type LoadMicroPython } from './standin.ts';
 
 const library = readFileSync(new URL('../lib/mossbell.py', import.meta.url));
-const COUNT = 500;
+const COUNT = 250;
 const LIMIT_S = 1.5;
 const inputs: TimedInput[] = [
   { tUs: 200_000, input: { press: 'Dot' } },
@@ -83,7 +83,7 @@ it(`${COUNT} random programs run the same in the interpreter and on MicroPython`
     if (here.ended !== 'error') whole++;
     for (const step of allSteps(p as Program)) kinds.add(step.kind);
   }
-  expect(events).toBeGreaterThan(5000);
+  expect(events).toBeGreaterThan(2500);
   // most of them get to their end, and they speak of most blocks
   expect(whole).toBeGreaterThan(COUNT / 3);
   expect(kinds.size).toBeGreaterThan(100);

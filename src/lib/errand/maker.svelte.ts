@@ -15,7 +15,7 @@ import {
 import { suggested, type Suggestion } from '../../../core/errand/suggest.ts';
 import { allSteps, type Program } from '../../../core/language/program.ts';
 import type { Trace } from '../../../core/trace/trace.ts';
-import { slugOf } from '../lesson/slug.ts';
+import { slugOf } from '../shelf/slug.ts';
 import { send, type Opened } from '../shelf/files.ts';
 import type { Workbench } from '../workbench/workbench.svelte.ts';
 

@@ -9,7 +9,7 @@
   import Dialog from '../ui/Dialog.svelte';
   import { allProjects, type Named } from '../shelf/all.ts';
   import type { ErrandCard } from '../shelf/errands.ts';
-  import { slugOf } from './slug.ts';
+  import { slugOf } from '../shelf/slug.ts';
   import type { Draft } from './draft.svelte.ts';
   let { draft, errands }: { draft: Draft; errands: readonly ErrandCard[] } = $props();
   let open = $state(false);

@@ -9,7 +9,7 @@ import {
 } from '../../../core/lesson/lesson.ts';
 import { say } from '../../../core/words.ts';
 import { download, send, type Opened } from '../shelf/files.ts';
-import { slugOf } from './slug.ts';
+import { slugOf } from '../shelf/slug.ts';
 
 export const addLesson = (file: LessonFile): Promise<Opened> => send('/api/lessons', file);
 export const beginLesson = (name: string): Promise<Opened> =>

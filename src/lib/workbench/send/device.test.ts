@@ -350,6 +350,8 @@ describe('the device at the top of the workbench', () => {
     device.pressDot();
     await until(() => runs.device?.trace.ended === 'done', 'run');
     expect(logs(runs.device!.trace)).toEqual(['first']);
+    // the trace is whole a message before the device says that it waits
+    await until(() => !device.running, 'waits');
     await device.type('6 * 7');
     await device.type('1 / 0');
     expect(device.typed.slice(-2)).toMatchObject([

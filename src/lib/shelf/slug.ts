@@ -1,4 +1,4 @@
-import { fileName } from '../shelf/files.ts';
+import { fileName } from './files.ts';
 /** An id from a name: small letters, digits and hyphens. */
 export const slugOf = (name: string): string =>
   fileName(name)
