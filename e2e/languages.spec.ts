@@ -11,13 +11,13 @@ const de = JSON.parse(readFileSync(new URL('../messages/de.json', import.meta.ur
 const all = [...Object.entries(de.interface), ...Object.entries(de.blocks)];
 const said = new Set(all.map(([, text]) => text));
 const english = new Set(all.filter(([k]) => !said.has(k)).map(([k]) => k));
-/** What a person can read or hear on the page. */
+/** What a person can read or hear on the page; names of one's own mats and machines, and what is written on them, are their own. */
 const words = (page: Page): Promise<string[]> =>
   page.evaluate(() => {
     const found: string[] = [];
     const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
     for (let n = walk.nextNode(); n; n = walk.nextNode())
-      if (!n.parentElement!.closest('script, style, .cm-line')) found.push(n.textContent!.replace(/\s+/g, ' ').trim());
+      if (!n.parentElement!.closest('script, style, .cm-line, [data-made] :is(svg, b)')) found.push(n.textContent!.replace(/\s+/g, ' ').trim());
     for (const e of document.querySelectorAll('[title], [aria-label], [placeholder]'))
       for (const a of ['title', 'aria-label', 'placeholder']) found.push(e.getAttribute(a) ?? '');
     return [...new Set(found)].filter((t) => /\p{L}{2}/u.test(t));
