@@ -116,7 +116,14 @@ test('an errand comes in from a file, one that is no good is told, and one of on
   await page.getByPlaceholder('Find a project').fill('well');
   const card = page.locator('[data-errand^=to-the-well]').first();
   await expect(card).toContainText('Barrow · not tried yet');
-  await card.getByRole('button', { name: 'Take off the shelf' }).click();
+  await card.getByRole('button', { name: /What to do with/ }).click();
+  const [saved] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as a file' }).click()
+  ]);
+  expect(JSON.parse(readFileSync(await saved.path(), 'utf8'))).toMatchObject({ format: 'mossbell.errand', level: 3 });
+  await card.getByRole('button', { name: /What to do with/ }).click();
+  await page.getByRole('button', { name: 'Take off the shelf' }).click();
   await expect(card).toHaveCount(0);
   await page.getByRole('button', { name: 'Take back' }).click();
   await expect(card).toBeVisible();

@@ -17,7 +17,8 @@ const words = (page: Page): Promise<string[]> =>
     const found: string[] = [];
     const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
     for (let n = walk.nextNode(); n; n = walk.nextNode())
-      if (!n.parentElement!.closest('script, style, .cm-line, [data-made] :is(svg, b)')) found.push(n.textContent!.replace(/\s+/g, ' ').trim());
+      if (!n.parentElement!.closest('script, style, .cm-line, [data-made] :is(svg, b)'))
+        found.push(n.textContent!.replace(/\s+/g, ' ').trim());
     for (const e of document.querySelectorAll('[title], [aria-label], [placeholder]'))
       for (const a of ['title', 'aria-label', 'placeholder']) found.push(e.getAttribute(a) ?? '');
     return [...new Set(found)].filter((t) => /\p{L}{2}/u.test(t));

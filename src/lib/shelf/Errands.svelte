@@ -9,8 +9,11 @@
   import Button from '../ui/Button.svelte';
   import Card from '../ui/Card.svelte';
   import Fold from '../ui/Fold.svelte';
+  import Menu from '../ui/Menu.svelte';
+  import MenuItem from '../ui/MenuItem.svelte';
   import { toasts } from '../ui/toasts.svelte.ts';
   import { LEVEL_NAMES, type ErrandCard } from './errands.ts';
+  import { download } from './files.ts';
   let {
     words,
     folded,
@@ -43,6 +46,11 @@
     const answer = await fetch(`/api/errands/${id}`, { method: 'POST' }).catch(() => undefined);
     if (answer?.ok) return goto(`/project/${((await answer.json()) as { id: string }).id}`);
     problem(answer ? ((await answer.json()) as { message: string }).message : silent());
+  }
+  async function save({ id }: ErrandCard) {
+    const answer = await fetch(`/api/errands/${id}`).catch(() => undefined);
+    if (answer?.ok) download(`${id}.mossbell-errand.json`, await answer.text());
+    else problem(silent());
   }
   async function remove(errand: ErrandCard) {
     const answer = await fetch(`/api/errands/${errand.id}`, { method: 'DELETE' }).catch(() => undefined);
@@ -77,7 +85,7 @@
       {#each wanted.filter((e) => e.level === level) as errand (errand.id)}
         <li data-errand={errand.id}>
           <Card class="h-full">
-            <Button look="bare" class="block h-full w-full px-3 py-2.5 text-left" onclick={() => begin(errand)}>
+            <Button look="bare" class="block h-full w-full px-3 py-2.5 pr-9 text-left" onclick={() => begin(errand)}>
               <span class="flex items-center gap-1.5"
                 ><BellIcon size={15} class={errand.met ? 'text-brass' : 'text-rule'} /><b class="truncate"
                   >{toldIn(errand.name)}</b
@@ -88,11 +96,12 @@
                 >{kits[errand.device as keyof typeof kits]?.name ?? errand.device} · {told(errand)}</small
               >
             </Button>
-            {#if !errand.ships}<Button
-                look="quiet"
-                class="px-3 pb-2 text-[13px] underline"
-                onclick={() => remove(errand)}>{say('Take off the shelf')}</Button
-              >{/if}
+            <div class="absolute top-1 right-1">
+              <Menu label={say('What to do with {name}', { name: toldIn(errand.name) })}>
+                <MenuItem onclick={() => save(errand)}>{say('Save as a file')}</MenuItem>
+                {#if !errand.ships}<MenuItem onclick={() => remove(errand)}>{say('Take off the shelf')}</MenuItem>{/if}
+              </Menu>
+            </div>
           </Card>
         </li>
       {/each}
