@@ -85,7 +85,11 @@
       {#each wanted.filter((e) => e.level === level) as errand (errand.id)}
         <li data-errand={errand.id}>
           <Card class="h-full">
-            <Button look="bare" class="block h-full w-full px-3 py-2.5 pr-9 text-left" onclick={() => begin(errand)}>
+            <Button
+              look="bare"
+              class="flex h-full w-full flex-col items-stretch justify-start px-3 py-2.5 pr-9 text-left"
+              onclick={() => begin(errand)}
+            >
               <span class="flex items-center gap-1.5"
                 ><BellIcon size={15} class={errand.met ? 'text-brass' : 'text-rule'} /><b class="truncate"
                   >{toldIn(errand.name)}</b
