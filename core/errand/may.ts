@@ -1,5 +1,6 @@
 /** What of a program may be changed in an errand. */
 import { allSteps, isStep, type Program, type Slot, type Step } from '../language/program.ts';
+import { orderedText } from '../ordered.ts';
 import { say } from '../words.ts';
 import type { Task } from './task.ts';
 
@@ -12,15 +13,8 @@ const shape = ({ kind, slots, bodies = {}, off }: Step): Shape & { off: boolean 
   slots: Object.fromEntries(Object.entries(slots).map(([key, value]) => [key, slot(value)])),
   bodies: Object.fromEntries(Object.entries(bodies).map(([key, steps]) => [key, steps.map(shape)]))
 });
-/** As a text, in whatever order the fields were written. */
-const text = (value: unknown): string =>
-  JSON.stringify(value, (_, v: unknown) =>
-    typeof v === 'object' && v !== null && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : v
-  );
 const stacksOf = (program: Program): string =>
-  text([program.stacks.map((s) => s.steps.map(shape)), program.routines.map((r) => r.steps.map(shape))]);
+  orderedText([program.stacks.map((s) => s.steps.map(shape)), program.routines.map((r) => r.steps.map(shape))]);
 
 /** The blocks that may not be changed, with the values of those that may taken out. */
 function kept(program: Program, free: ReadonlySet<string>): string {
@@ -35,7 +29,10 @@ function kept(program: Program, free: ReadonlySet<string>): string {
           ),
           bodies: Object.fromEntries(Object.entries(step.bodies ?? {}).map(([key, steps]) => [key, steps.map(without)]))
         };
-  return text([program.stacks.map((s) => s.steps.map(without)), program.routines.map((r) => r.steps.map(without))]);
+  return orderedText([
+    program.stacks.map((s) => s.steps.map(without)),
+    program.routines.map((r) => r.steps.map(without))
+  ]);
 }
 
 /** @returns why a change may not be made in this errand; undefined where it may */

@@ -17,12 +17,14 @@ export type Told = string | Readonly<Record<string, string>>;
 export const toldIn = (text: Told): string =>
   typeof text === 'string' ? text : (text[tongue().code] ?? text.en ?? Object.values(text)[0] ?? '');
 
+/** A name for the computer. */
+export const slug = z
+  .string()
+  .min(1)
+  .max(60)
+  .regex(/^[a-z0-9-]+$/, 'small letters, digits and hyphens');
 export const taskSchema = z.strictObject({
-  id: z
-    .string()
-    .min(1)
-    .max(60)
-    .regex(/^[a-z0-9-]+$/, 'small letters, digits and hyphens'),
+  id: slug,
   name: told(80),
   story: told(400),
   goals: goalsSchema,

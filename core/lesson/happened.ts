@@ -42,7 +42,7 @@ export function happened(trace: Trace, project: Pick<Project, 'program' | 'text'
     pictures: stretches(changes, '', { fromUs: 0, toUs: toUs + 1 })
       .filter(({ what }) => what)
       .slice(0, MOST),
-    findings: findings(trace, programOf(project as Project))
+    findings: findings(trace, programOf(project))
       .slice(0, FINDINGS)
       .map((f) => f.says),
     logs: eventsOf(trace, 'log')

@@ -6,7 +6,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
 import * as z from 'zod';
 import { checkErrand, readErrand, writeErrand, type Errand } from '../errand/errand.ts';
-import type { Told } from '../errand/task.ts';
+import { slug, type Told } from '../errand/task.ts';
 import { checkProject, readProject, writeProject, type Project } from '../project.ts';
 import { jsonOf, whatIsWrong } from '../read.ts';
 import { say } from '../words.ts';
@@ -14,11 +14,6 @@ import { forPupils, namedIn } from './page.ts';
 
 export const LESSON_VERSION = 1;
 export const LESSON_ENDING = '.mossbell-lesson.zip';
-const slug = z
-  .string()
-  .min(1)
-  .max(60)
-  .regex(/^[a-z0-9-]+$/, 'small letters, digits and hyphens');
 const MOST_TEXT = 200_000;
 const MOST_PROGRAMS = 60;
 /** So much a file may hold once it is unpacked, bytes. */

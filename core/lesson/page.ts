@@ -38,6 +38,7 @@ export type Known = {
   page?: (path: string) => boolean;
 };
 
+const tokensOf = (text: string): Token[] => marked.lexer(text.replaceAll('\r\n', '\n'));
 const plainOf = (tokens: readonly Token[] = []): string =>
   tokens.map((t) => ('tokens' in t && t.tokens ? plainOf(t.tokens) : 'text' in t ? String(t.text) : '')).join('');
 
@@ -130,7 +131,7 @@ const links = (token: Token, known: Known): { says: string; raw: string }[] =>
 export function pageOf(text: string, known: Known): Page {
   const page: Page = { title: '', steps: [{ title: '', parts: [] }], problems: [] };
   let at = 0;
-  for (const token of marked.lexer(text.replaceAll('\r\n', '\n'))) {
+  for (const token of tokensOf(text)) {
     const from = at;
     at += token.raw.length;
     const step = page.steps[page.steps.length - 1];
@@ -173,15 +174,14 @@ const wordOf = ({ lang = '' }: Tokens.Code): string => lang.trim().split(/\s+/)[
 
 /** The text as a pupil may have it: without the teacher's notes. */
 export const forPupils = (text: string): string =>
-  marked
-    .lexer(text.replaceAll('\r\n', '\n'))
+  tokensOf(text)
     .filter((token) => token.type !== 'code' || wordOf(token as Tokens.Code) !== 'teacher')
     .map((token) => token.raw)
     .join('');
 /** Names of programs or errands in it. */
 export const namedIn = (text: string, of: 'program' | 'errand'): string[] => [
   ...new Set(
-    marked.lexer(text.replaceAll('\r\n', '\n')).flatMap((token) => {
+    tokensOf(text).flatMap((token) => {
       if (token.type !== 'code' || !isPiece(wordOf(token as Tokens.Code))) return [];
       const { kind, names } = pieceOf(token as Tokens.Code);
       return pieceDef(kind).names?.of === of ? names : [];

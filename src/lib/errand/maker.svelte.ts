@@ -12,7 +12,7 @@ import {
   type Row,
   type Wrong
 } from '../../../core/errand/making.ts';
-import { suggested, type Suggestion } from '../../../core/errand/suggest.ts';
+import { suggested, withHoop, type Suggestion } from '../../../core/errand/suggest.ts';
 import { allSteps, type Program } from '../../../core/language/program.ts';
 import type { Trace } from '../../../core/trace/trace.ts';
 import { slugOf } from '../shelf/slug.ts';
@@ -61,7 +61,7 @@ export class Maker {
     const { mat, rows } = this.making;
     this.change({
       rows: [...rows, { goal, how: 'by itself' }],
-      ...(hoop ? { mat: { ...mat, hoops: [...mat.hoops, hoop] } } : {})
+      ...(hoop ? { mat: withHoop(mat, hoop) } : {})
     });
   }
   /** A goal goes; a hoop that was laid for it and serves no other goes with it. */

@@ -5,7 +5,7 @@
   import { EditorView } from '@codemirror/view';
   import { forceLinting } from '@codemirror/lint';
   import { onMount, untrack } from 'svelte';
-  import { isPiece, pieceDef, PIECES, type PieceKind } from '../../../core/lesson/pieces.ts';
+  import { isPiece, pieceDef, PIECES } from '../../../core/lesson/pieces.ts';
   import { pageOf, type Known } from '../../../core/lesson/page.ts';
   import { say, word } from '../../../core/words.ts';
   import { copyLesson, saveLessonFile } from './copy.ts';
@@ -91,8 +91,8 @@
     chosen = '';
     if (kind === 'step') return insert(`## ${say('The next step')}\n`);
     if (!isPiece(kind)) return;
-    const def = pieceDef(kind as PieceKind);
-    const names = def.names?.least ? await pick?.ask(kind as PieceKind) : [];
+    const def = pieceDef(kind);
+    const names = def.names?.least ? await pick?.ask(kind) : [];
     if (!names) return;
     const first = def.first ? `${word(def.first)}\n` : '';
     insert(`\`\`\`${[kind, ...names].join(' ')}\n${first}\`\`\`\n`);

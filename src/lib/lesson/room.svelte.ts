@@ -3,6 +3,7 @@ import * as Comlink from 'comlink';
 import { get, set } from 'idb-keyval';
 import { getContext, setContext } from 'svelte';
 import type { Page } from '../../../core/lesson/page.ts';
+import { pieceDef } from '../../../core/lesson/pieces.ts';
 import { happened, type Happened } from '../../../core/lesson/happened.ts';
 import type { Lesson } from '../../../core/lesson/lesson.ts';
 import type { Project } from '../../../core/project.ts';
@@ -117,7 +118,7 @@ export const answered = (
   step.parts.every((part) => {
     if (!('kind' in part)) return true;
     if (part.kind === 'errand') return met.has(part.names[0]);
-    return !['question', 'place'].includes(part.kind) || part.key in answers;
+    return !pieceDef(part.kind).asks || part.key in answers;
   });
 
 const KEY = Symbol('lesson');

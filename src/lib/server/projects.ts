@@ -2,6 +2,7 @@
 import { and, desc, eq, isNotNull, isNull, lt, ne, or, sql } from 'drizzle-orm';
 import { createHash, randomUUID } from 'node:crypto';
 import { checkProject, type Project } from '../../../core/project.ts';
+import { orderedText } from '../../../core/ordered.ts';
 import { catalogue } from '../../../core/language/catalogue.ts';
 import { allSteps, isLive } from '../../../core/language/program.ts';
 import { lookOver } from '../../../core/language/lookover/lookover.ts';
@@ -25,16 +26,7 @@ export type Saved = { ok: true; version: number } | { ok: false; newest: Opened 
 
 /** The same for the same value, in whatever order its fields were written. */
 export const digest = (value: unknown): string =>
-  createHash('sha256')
-    .update(
-      JSON.stringify(value, (_, v: unknown) =>
-        typeof v === 'object' && v !== null && !Array.isArray(v)
-          ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
-          : v
-      )
-    )
-    .digest('base64url')
-    .slice(0, 16);
+  createHash('sha256').update(orderedText(value)).digest('base64url').slice(0, 16);
 /** What stands beside a saved project, worked out of it. */
 function beside({ name, program, kit, mat, text, setAside = [] }: Project) {
   const remarks = lookOver({ program, kit });
