@@ -134,6 +134,9 @@ describe('what a lesson names and hides', () => {
     expect(forPupils(text)).not.toContain('secret');
     expect(forPupils(text)).toContain('Words');
     expect(forPupils('# L\n\n~~~ teacher\nsecret\n~~~\n')).not.toContain('secret');
+    // within a list or a quotation too
+    expect(forPupils('# L\n\n- one\n\n  ```teacher\n  secret\n  ```\n')).not.toContain('secret');
+    expect(forPupils('# L\n\n> ```teacher\n> secret\n> ```\n')).not.toContain('secret');
     expect(forPupils('# L\n\n````teacher\n```\nsecret\n```\n````\n\nafter')).toBe('# L\n\n\n\nafter');
   });
   it('names programs and errands, each once', () => {

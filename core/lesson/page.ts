@@ -172,10 +172,11 @@ export function pageOf(text: string, known: Known): Page {
 }
 const wordOf = ({ lang = '' }: Tokens.Code): string => lang.trim().split(/\s+/)[0];
 
-/** The text as a pupil may have it: without the teacher's notes. */
+const isNote = (token: Token): boolean => token.type === 'code' && wordOf(token as Tokens.Code) === 'teacher';
+/** The text as a pupil may have it: without the teacher's notes, and without a list or a quotation that holds one. */
 export const forPupils = (text: string): string =>
   tokensOf(text)
-    .filter((token) => token.type !== 'code' || wordOf(token as Tokens.Code) !== 'teacher')
+    .filter((token) => ![...within(token)].some(isNote))
     .map((token) => token.raw)
     .join('');
 /** Names of programs or errands in it. */

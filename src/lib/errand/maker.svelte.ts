@@ -15,11 +15,17 @@ import {
 import { suggested, withHoop, type Suggestion } from '../../../core/errand/suggest.ts';
 import { allSteps, type Program } from '../../../core/language/program.ts';
 import type { Trace } from '../../../core/trace/trace.ts';
+import type { Mat } from '../../../core/yard/mat.ts';
 import { slugOf } from '../shelf/slug.ts';
 import { send, type Opened } from '../shelf/files.ts';
 import type { Workbench } from '../workbench/workbench.svelte.ts';
 
 const MOST_WRONG = 6;
+/** Hoops as they were laid or moved, and those that the mat got since. */
+const laidOn = (mat: Mat, kept: Mat): Mat['hoops'] => [
+  ...kept.hoops,
+  ...mat.hoops.filter((h) => !kept.hoops.some((k) => k.name === h.name))
+];
 
 export class Maker {
   making = $state.raw<Making>(undefined as unknown as Making);
@@ -42,7 +48,9 @@ export class Maker {
   /** What was begun before, in this browser; and the first runs. */
   async load(): Promise<void> {
     const kept = await get<Making>(this.mark).catch(() => undefined);
-    if (kept) this.making = kept;
+    // the mat may have been changed since: what was laid on it for the errand stays
+    const { mat } = this.w.session.project;
+    if (kept) this.making = { ...kept, mat: { ...mat, hoops: laidOn(mat, kept.mat) } };
     await this.look();
   }
   change(change: Partial<Making>): void {
