@@ -5,6 +5,8 @@ declare namespace App {
   interface Locals {
     /** the language of the interface that the request asks for */
     language: string;
+    /** whom the request comes from */
+    who: import('./lib/server/people.ts').Who;
   }
 }
 /** Draws on an SVG what is told to a canvas; the package has no types of its own. */

@@ -1,18 +1,41 @@
-import type { Handle, HandleServerError } from '@sveltejs/kit';
+import { redirect, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
+import { mayNot } from './lib/server/access.ts';
+import { cookieOf, GUEST, SESSION } from './lib/server/cookies.ts';
+import { database } from './lib/server/database.ts';
 import { refuses } from './lib/server/guard.ts';
 import { languageOf, speaks } from './lib/server/language.ts';
+import { guestOf, whoHas, type Who } from './lib/server/people.ts';
+import { drawToken } from './lib/server/secrets.ts';
 import { say } from '../core/words.ts';
+
+const YEAR_S = 365 * 86_400;
+/** Whom a request comes from: who signed in with its session, or else its browser as a guest. */
+function whoAsks({ cookies, url }: RequestEvent): Who {
+  const token = cookies.get(SESSION);
+  const signedIn =
+    token &&
+    whoHas(database(), token, (endsAt) => cookies.set(SESSION, token, cookieOf(url, (endsAt - Date.now()) / 1000)));
+  if (signedIn) return signedIn;
+  let guest = cookies.get(GUEST);
+  if (!guest) cookies.set(GUEST, (guest = drawToken()), cookieOf(url, YEAR_S));
+  return guestOf(guest);
+}
 
 export const handle: Handle = async ({ event, resolve }) => {
   const code = languageOf(event.cookies.get('mossbell.language'), event.request.headers.get('accept-language'));
   event.locals.language = code;
+  // who asks the API wants JSON, also of what went wrong and of what is not there
+  const isApi = event.url.pathname.startsWith('/api/');
   let response = await speaks(code, async () => {
     const refusal = refuses(event.request, event.url);
     if (refusal) return Response.json({ message: refusal.message }, { status: refusal.status });
+    const who = (event.locals.who = whoAsks(event));
+    const no = mayNot(database(), who, event.route.id, event.request.method, event.params);
+    if (no && isApi) return Response.json({ message: no.message }, { status: no.status });
+    // a page that is somebody else's: the way to it is to sign in
+    if (no) redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname)}`);
     return resolve(event, { transformPageChunk: ({ html }) => html.replace('%language%', code) });
   });
-  // who asks the API wants JSON, also of what went wrong and of what is not there
-  const isApi = event.url.pathname.startsWith('/api/');
   if (isApi && response.status >= 400 && !response.headers.get('content-type')?.includes('json'))
     response = Response.json(
       { message: speaks(code, () => say(response.status === 404 ? 'There is nothing here.' : 'This cannot be done.')) },

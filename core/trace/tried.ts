@@ -18,3 +18,15 @@ export const resultSchema = z.strictObject({
   changed: z.array(z.string().max(120)).max(6)
 });
 export type TryResult = z.infer<typeof resultSchema>;
+
+/** The heaviest findings of a run, beside it: what the teacher sees on the wall. */
+export const toldSchema = z
+  .array(
+    z.strictObject({
+      rule: z.string().max(40),
+      says: z.string().max(300),
+      blocks: z.array(z.string().max(80)).max(3)
+    })
+  )
+  .max(3);
+export type Told = z.infer<typeof toldSchema>[number];

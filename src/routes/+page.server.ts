@@ -6,12 +6,13 @@ import { PAGE_OF_SHELF } from '$lib/shelf/cards.ts';
  * The first page of the shelf; one card more tells that there is another page. The demo projects come with it where there is
  * nothing else yet; otherwise the page asks for them when they are unfolded.
  */
-export function load() {
-  const own = listProjects(database(), { most: PAGE_OF_SHELF + 1 });
+export function load({ locals }) {
+  const owner = locals.who.id;
+  const own = listProjects(database(), { owner, paired: locals.who.role === 'pupil', most: PAGE_OF_SHELF + 1 });
   return {
     own: own.slice(0, PAGE_OF_SHELF),
     more: own.length > PAGE_OF_SHELF,
-    labels: listLabels(database()),
+    labels: listLabels(database(), owner),
     demo: own.length ? undefined : listProjects(database(), { demo: true, most: 200 })
   };
 }

@@ -15,6 +15,8 @@ export function openDatabase(folder: string): Store {
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
   sqlite.pragma('foreign_keys = ON');
+  // what is deleted is overwritten: a class that goes leaves nothing in free pages
+  sqlite.pragma('secure_delete = ON');
   const store = drizzle(sqlite, { schema });
   migrate(store, { migrationsFolder: process.env.MOSSBELL_MIGRATIONS ?? 'drizzle' });
   return store;

@@ -1,16 +1,22 @@
 /** The errands of this school computer: a repository over the database. */
-import { and, eq, isNotNull, isNull, ne, sql } from 'drizzle-orm';
+import { and, eq, isNotNull, isNull, ne, or, sql } from 'drizzle-orm';
 import { checkErrand, projectOf, type Errand } from '../../../core/errand/errand.ts';
 import { say } from '../../../core/words.ts';
 import type { ErrandCard, OfErrand } from '../shelf/errands.ts';
 import { createProject, type Opened } from './projects.ts';
-import { errands, lessons, runs, type Store } from './schema.ts';
+import { inTheRoom } from './people.ts';
+import { errands, lessons, projects, runs, type Store } from './schema.ts';
 
 const cardOf = ({ name, story, level, kit, goals }: Errand): string =>
   JSON.stringify({ name, story, level, device: kit.device, goals: goals.length } satisfies OfErrand);
 
-/** The easiest first, and of those the ones that ship. */
-export function listErrands(store: Store): ErrandCard[] {
+/** What the shelf shows of one, without opening it. */
+export function ofErrand(store: Store, id: string): OfErrand | undefined {
+  const row = store.select({ card: errands.card }).from(errands).where(eq(errands.id, id)).get();
+  return row && (JSON.parse(row.card) as OfErrand);
+}
+/** Those in the room and one's own, the easiest first, and of those the ones that ship; tries are one's own. */
+export function listErrands(store: Store, owner = ''): ErrandCard[] {
   const tries = new Map(
     store
       .select({
@@ -19,19 +25,21 @@ export function listErrands(store: Store): ErrandCard[] {
         met: sql<number>`sum(json_extract(${runs.result}, '$.met'))`
       })
       .from(runs)
-      .where(isNotNull(runs.errand))
+      .innerJoin(projects, eq(projects.id, runs.projectId))
+      .where(and(isNotNull(runs.errand), or(eq(projects.owner, owner), eq(projects.partner, owner))))
       .groupBy(runs.errand)
       .all()
       .map((row) => [row.errand!, row])
   );
   return store
-    .select({ id: errands.id, ships: errands.ships, card: errands.card })
+    .select({ id: errands.id, ships: errands.ships, card: errands.card, owner: errands.owner })
     .from(errands)
-    .where(isNull(errands.deletedAt))
+    .where(and(isNull(errands.deletedAt), inTheRoom(errands, owner)))
     .orderBy(sql`json_extract(${errands.card}, '$.level')`, sql`${errands.ships} desc`, errands.changedAt, errands.id)
     .all()
-    .map(({ card, ...rest }) => ({
+    .map(({ card, owner: of, ...rest }) => ({
       ...rest,
+      own: !rest.ships && of === owner,
       ...(JSON.parse(card) as OfErrand),
       tries: tries.get(rest.id)?.tries ?? 0,
       met: tries.get(rest.id)?.met ?? 0
@@ -59,12 +67,12 @@ export function freeId(store: Pick<Store, 'select'>, table: Kept, wanted: string
   return id;
 }
 /** Takes one in; where another has its id already, it gets one of its own. @returns its id */
-export function addErrand(store: Store, errand: Errand, at = Date.now()): string {
+export function addErrand(store: Store, errand: Errand, at = Date.now(), owner = ''): string {
   return store.transaction((tx) => {
     const id = freeId(tx, errands, errand.id);
     const made = { ...errand, id };
     tx.insert(errands)
-      .values({ ...rowOf(made), changedAt: at })
+      .values({ ...rowOf(made), changedAt: at, owner })
       .run();
     return id;
   });
@@ -94,14 +102,21 @@ const rowOf = (errand: Errand): Row => ({ id: errand.id, card: cardOf(errand), j
 export const shipErrands = (store: Store, list: readonly Errand[], at = Date.now()): number =>
   shipRows(store, errands, list.map(rowOf), at);
 /** A project in which it is done. */
-export function beginErrand(store: Store, id: string): Opened | undefined {
+export function beginErrand(store: Store, id: string, owner = ''): Opened | undefined {
   const errand = openErrand(store, id);
-  return errand && createProject(store, projectOf(errand));
+  return errand && createProject(store, projectOf(errand), { owner });
 }
 /** One of the teacher's own is taken off the shelf, or put back. Those that ship stay. */
-export const putAway = (store: Store, table: Kept, id: string, away: boolean, at = Date.now()): boolean =>
+export const putAway = (
+  store: Store,
+  table: Kept,
+  id: string,
+  away: boolean,
+  at = Date.now(),
+  /** only if it is theirs */ owner?: string
+): boolean =>
   store
     .update(table)
     .set({ deletedAt: away ? at : null })
-    .where(and(eq(table.id, id), eq(table.ships, false)))
+    .where(and(eq(table.id, id), eq(table.ships, false), owner === undefined ? undefined : eq(table.owner, owner)))
     .run().changes > 0;

@@ -68,11 +68,15 @@ export function refuses(request: Request, url: URL): Refusal | undefined {
   return undefined;
 }
 
-/** So many a minute from one address: wrong codes of a hand, rooms opened, and what a hand does. */
+/** So many at most: by address, of a hand or of who signs in. Kept in memory alone, and no longer than they count. */
 const LIMITS = {
   'wrong code': new RateLimiterMemory({ points: 20, duration: 60 }),
   'new room': new RateLimiterMemory({ points: 30, duration: 60 }),
-  hand: new RateLimiterMemory({ points: 3600, duration: 60 })
+  hand: new RateLimiterMemory({ points: 3600, duration: 60 }),
+  // one who guesses is stopped; others who sign in under the same name from elsewhere are not, until very many guess at once
+  'wrong words from here': new RateLimiterMemory({ points: 10, duration: 60 }),
+  'wrong words': new RateLimiterMemory({ points: 100, duration: 600 }),
+  'new teacher': new RateLimiterMemory({ points: 10, duration: 60 })
 };
 /** Counts one; @returns whether it is one too many. @param peek only looks */
 export async function tooMany(what: keyof typeof LIMITS, who: string, peek = false): Promise<boolean> {

@@ -5,7 +5,7 @@
 import { randomBytes, randomInt } from 'node:crypto';
 
 /** Letters that are not taken for one another. */
-const LETTERS = 'BCDFGHJKLMNPQRSTVWXZ';
+export const LETTERS = 'BCDFGHJKLMNPQRSTVWXZ';
 const LONG = 6;
 const KEPT_MS = 15 * 60_000;
 /** A hand that says nothing for so long has left: the next one need not ask. */

@@ -6,6 +6,7 @@ import { pageOf, renamedErrand } from '../../../core/lesson/page.ts';
 import { say } from '../../../core/words.ts';
 import type { LessonCard, OfLesson } from '../shelf/lessons.ts';
 import { addErrand, freeId, openErrand, shipRows } from './errands.ts';
+import { inTheRoom } from './people.ts';
 import { lessons, type Store } from './schema.ts';
 
 const none = { programs: new Set<string>(), errands: new Set<string>() };
@@ -21,17 +22,32 @@ function rowOf(lesson: Lesson): { id: string; card: string; json: string } {
   };
   return { id: lesson.id, card: JSON.stringify(card), json: JSON.stringify(lesson) };
 }
-/** Those that ship first, in the order in which they are taught. */
-export const listLessons = (store: Store): LessonCard[] =>
+/** What the shelf shows of one, without opening it. */
+export function ofLesson(store: Store, id: string): OfLesson | undefined {
+  const row = store.select({ card: lessons.card }).from(lessons).where(eq(lessons.id, id)).get();
+  return row && (JSON.parse(row.card) as OfLesson);
+}
+/** Those in the room and one's own; those that ship first, in the order in which they are taught. */
+export const listLessons = (store: Store, owner = ''): LessonCard[] =>
   store
-    .select({ id: lessons.id, ships: lessons.ships, card: lessons.card, changedAt: lessons.changedAt })
+    .select({
+      id: lessons.id,
+      ships: lessons.ships,
+      card: lessons.card,
+      changedAt: lessons.changedAt,
+      owner: lessons.owner
+    })
     .from(lessons)
-    .where(isNull(lessons.deletedAt))
+    .where(and(isNull(lessons.deletedAt), inTheRoom(lessons, owner)))
     .orderBy(sql`${lessons.ships} desc`, lessons.changedAt, lessons.id)
     .all()
-    .map(({ card, ...rest }) => ({ ...rest, ...(JSON.parse(card) as OfLesson) }));
+    .map(({ card, owner: of, ...rest }) => ({
+      ...rest,
+      own: !rest.ships && of === owner,
+      ...(JSON.parse(card) as OfLesson)
+    }));
 
-export type OpenedLesson = { lesson: Lesson; ships: boolean; changedAt: number };
+export type OpenedLesson = { lesson: Lesson; ships: boolean; changedAt: number; owner: string };
 /** @throws with a sentence where what is saved cannot be read */
 export function openLesson(store: Store, id: string): OpenedLesson | undefined {
   const row = store
@@ -42,7 +58,7 @@ export function openLesson(store: Store, id: string): OpenedLesson | undefined {
   if (!row) return undefined;
   const read = checkLesson(JSON.parse(row.json), say('The saved lesson'));
   if (!read.ok) throw new Error(read.problem);
-  return { lesson: read.lesson, ships: row.ships, changedAt: row.changedAt };
+  return { lesson: read.lesson, ships: row.ships, changedAt: row.changedAt, owner: row.owner };
 }
 /** The errands that it names, as far as they are here. */
 export const errandsOf = (store: Store, lesson: Lesson): Errand[] =>
@@ -52,18 +68,18 @@ export const errandsOf = (store: Store, lesson: Lesson): Errand[] =>
  * Takes one in, and the errands that came with it. Where another errand has the id of one of them, it gets one of its own,
  * and the text names it by that. @returns its id
  */
-export function addLesson(store: Store, { lesson, errands }: LessonFile, at = Date.now()): string {
+export function addLesson(store: Store, { lesson, errands }: LessonFile, at = Date.now(), owner = ''): string {
   return store.transaction((tx) => {
     let { text } = lesson;
     for (const errand of errands) {
       const here = openErrand(tx, errand.id);
       if (here && JSON.stringify(here) === JSON.stringify(errand)) continue;
-      const id = addErrand(tx, errand, at);
+      const id = addErrand(tx, errand, at, owner);
       if (id !== errand.id) text = eachText(text, (one) => renamedErrand(one, errand.id, id));
     }
     const id = freeId(tx, lessons, lesson.id);
     tx.insert(lessons)
-      .values({ ...rowOf({ ...lesson, id, text }), changedAt: at })
+      .values({ ...rowOf({ ...lesson, id, text }), changedAt: at, owner })
       .run();
     return id;
   });

@@ -1,5 +1,5 @@
 /** Mats and machines of one's own: those of one's projects that neither ship nor stand in a demo project. */
-import { desc, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, isNull, or, sql } from 'drizzle-orm';
 import { kits } from '../../../core/kit/kit.ts';
 import { mats } from '../../../core/yard/mats.ts';
 import type { Made } from '../shelf/made.ts';
@@ -10,7 +10,7 @@ import { projects, type Store } from './schema.ts';
 const MOST = 20;
 const shipped = new Set([...mats, ...Object.values(kits)].map(digest));
 
-export function listMade(store: Store): Made[] {
+export function listMade(store: Store, owner = ''): Made[] {
   const rows = store
     .select({
       id: projects.id,
@@ -19,7 +19,7 @@ export function listMade(store: Store): Made[] {
       kit: sql<string | null>`json_extract(${projects.shelf}, '$.kit')`
     })
     .from(projects)
-    .where(isNull(projects.deletedAt))
+    .where(and(isNull(projects.deletedAt), or(eq(projects.demo, true), eq(projects.owner, owner))))
     .orderBy(desc(projects.changedAt))
     .all();
   const seen = new Set(shipped);

@@ -67,6 +67,8 @@ const toCard = ({ shelf, ...rest }: Omit<Card, keyof OnShelf> & { shelf: string 
   ...rest,
   ...(JSON.parse(shelf ?? '{"bars":[],"toCheck":0,"parked":0}') as OnShelf)
 });
+/** One's own, and those that one is at as one of a pair. */
+const isOf = (owner: string) => or(eq(projects.owner, owner), eq(projects.partner, owner));
 /** In which order projects stand. */
 const ORDERS = {
   date: [desc(projects.changedAt), desc(projects.id)],
@@ -90,9 +92,28 @@ const kindsCalled = (words: string): string[] =>
  */
 export function listProjects(
   store: Store,
-  which: { demo?: boolean; words?: string; label?: string; order?: Order; from?: number; most?: number } = {}
+  which: {
+    owner?: string;
+    /** also those that one is at as one of a pair: a pupil may be */
+    paired?: boolean;
+    demo?: boolean;
+    words?: string;
+    label?: string;
+    order?: Order;
+    from?: number;
+    most?: number;
+  } = {}
 ): Card[] {
-  const { demo = false, words = '', label, order = 'date', from = 0, most = PAGE_OF_SHELF } = which;
+  const {
+    owner = '',
+    paired = false,
+    demo = false,
+    words = '',
+    label,
+    order = 'date',
+    from = 0,
+    most = PAGE_OF_SHELF
+  } = which;
   const asked = holding(words);
   const has = (column: typeof projects.name) => sql`lower(${column}) like ${asked} escape '\\'`;
   return store
@@ -101,6 +122,7 @@ export function listProjects(
     .where(
       and(
         eq(projects.demo, demo),
+        paired ? isOf(owner) : eq(projects.owner, demo ? '' : owner),
         isNull(projects.deletedAt),
         label === undefined ? undefined : eq(projects.label, label),
         words === ''
@@ -120,11 +142,11 @@ export function listProjects(
     .map(toCard);
 }
 /** The labels that are in use, by their letters. */
-export const listLabels = (store: Store): string[] =>
+export const listLabels = (store: Store, owner = ''): string[] =>
   store
     .selectDistinct({ label: projects.label })
     .from(projects)
-    .where(and(eq(projects.demo, false), isNull(projects.deletedAt), ne(projects.label, '')))
+    .where(and(isOf(owner), eq(projects.demo, false), isNull(projects.deletedAt), ne(projects.label, '')))
     .orderBy(sql`${projects.label} collate nocase`)
     .all()
     .map((row) => row.label);
@@ -172,16 +194,16 @@ export function rawProject(store: Store, id: string): string | undefined {
 export function createProject(
   store: Store,
   project: Project,
-  options: { id?: string; demo?: boolean; at?: number; label?: string } = {}
+  options: { id?: string; demo?: boolean; at?: number; label?: string; owner?: string } = {}
 ): Opened {
   const id = options.id ?? randomUUID().slice(0, 8);
   const at = options.at ?? Date.now();
   const demo = options.demo ?? false;
-  const { label = '' } = options;
+  const { label = '', owner = '' } = options;
   const columns = beside(project);
   return store.transaction((tx) => {
     tx.insert(projects)
-      .values({ id, demo, label, changedAt: at, ...columns })
+      .values({ id, demo, label, owner, changedAt: at, ...columns })
       .run();
     const json = stow(tx as unknown as Store, id, JSON.stringify(project));
     const { lastInsertRowid } = tx.insert(versions).values({ projectId: id, at, json }).run();
@@ -281,12 +303,12 @@ export const restoreProject = (store: Store, id: string): boolean =>
     .where(and(eq(projects.id, id), isNotNull(projects.deletedAt)))
     .run().changes > 0;
 /** What was taken off, newest first, and how many days it stays. */
-export function listDeleted(store: Store, now = Date.now()): DeletedCard[] {
+export function listDeleted(store: Store, now = Date.now(), owner = ''): DeletedCard[] {
   sweep(store, now);
   return store
     .select({ ...card, deletedAt: projects.deletedAt })
     .from(projects)
-    .where(isNotNull(projects.deletedAt))
+    .where(and(isOf(owner), isNotNull(projects.deletedAt)))
     .orderBy(desc(projects.deletedAt))
     .limit(200)
     .all()
@@ -305,3 +327,12 @@ function sweep(store: Store, now: number): void {
 }
 export const isEmpty = (store: Store): boolean =>
   store.select({ id: projects.id }).from(projects).limit(1).get() === undefined;
+/** @param asked only where the teacher asked for it */
+export const showProject = (store: Store, id: string, shown: 'asked' | 'yes' | null, asked = false): boolean =>
+  store
+    .update(projects)
+    .set({ shown })
+    .where(and(eq(projects.id, id), asked ? isNotNull(projects.shown) : undefined))
+    .run().changes > 0;
+export const driveProject = (store: Store, id: string, personId: string): void =>
+  void store.update(projects).set({ driver: personId }).where(eq(projects.id, id)).run();

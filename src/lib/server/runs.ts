@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
-import type { TryResult } from '../../../core/trace/tried.ts';
+import type { Told, TryResult } from '../../../core/trace/tried.ts';
 import { LARGEST_RUN, readRun, type RunCard } from '../../../core/trace/runfile.ts';
 import { say } from '../../../core/words.ts';
 import { projects, runs, type Store } from './schema.ts';
@@ -48,7 +48,11 @@ export async function keepRun(
   projectId: string,
   file: Uint8Array,
   ms: number,
-  { at = Date.now(), result }: { at?: number; /** of a try of an errand */ result?: TryResult } = {}
+  {
+    at = Date.now(),
+    result,
+    told
+  }: { at?: number; /** of a try of an errand */ result?: TryResult; /** its findings */ told?: Told[] } = {}
 ): Promise<RunCard | string | undefined> {
   const text = textOf(file);
   if (text === undefined) return NO_RUN();
@@ -68,7 +72,8 @@ export async function keepRun(
       ms,
       pinned: false,
       errand: result?.errand ?? null,
-      result: result ? JSON.stringify(result) : null
+      result: result ? JSON.stringify(result) : null,
+      told: told?.length ? JSON.stringify(told) : null
     };
     tx.insert(runs)
       .values({ ...row, file: gzipSync(stow(tx as unknown as Store, projectId, text)) })
@@ -88,7 +93,7 @@ export async function keepRun(
       .limit(1000)
       .all();
     for (const { id } of old) tx.delete(runs).where(eq(runs.id, id)).run();
-    const { projectId: _, errand: __, ...made } = row;
+    const { projectId: _, errand: __, told: ___, ...made } = row;
     return toCard(made);
   });
 }

@@ -1,5 +1,15 @@
 import type { BetterSQLite3Database } from 'drizzle-orm/better-sqlite3';
-import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import {
+  type AnySQLiteColumn,
+  blob,
+  index,
+  integer,
+  primaryKey,
+  sqliteTable,
+  text,
+  uniqueIndex
+} from 'drizzle-orm/sqlite-core';
+import { AUDITED } from '../class/audit.ts';
 
 export const projects = sqliteTable(
   'projects',
@@ -17,9 +27,22 @@ export const projects = sqliteTable(
     /** what the shelf shows of it, as JSON, worked out when it is saved */
     shelf: text('shelf'),
     /** taken off the shelf: it can be taken back for a while */
-    deletedAt: integer('deleted_at')
+    deletedAt: integer('deleted_at'),
+    /** whose it is: a person, or a guest's browser; demo projects are nobody's */
+    owner: text('owner').notNull().default(''),
+    /** the other one of a pair, and which of the two drives: the other one looks on */
+    partner: text('partner'),
+    driver: text('driver'),
+    /** what it was begun for */
+    givenId: text('given_id').references(() => given.id, { onDelete: 'set null' }),
+    /** the teacher asked whether the room may see it, or the pupil said yes */
+    shown: text('shown', { enum: ['asked', 'yes'] })
   },
-  (t) => [index('projects_shelf').on(t.demo, t.deletedAt, t.changedAt, t.id)]
+  (t) => [
+    index('projects_shelf').on(t.owner, t.demo, t.deletedAt, t.changedAt, t.id),
+    index('projects_partner').on(t.partner),
+    index('projects_given').on(t.givenId)
+  ]
 );
 
 /** Append-only: saving a project adds a version. */
@@ -55,6 +78,8 @@ export const runs = sqliteTable(
     /** the errand that it is a try of, and what came of it, as JSON */
     errand: text('errand'),
     result: text('result'),
+    /** the heaviest findings, as JSON */
+    told: text('told'),
     /** the run's file, compressed */
     file: blob('file', { mode: 'buffer' }).notNull()
   },
@@ -71,7 +96,8 @@ export const errands = sqliteTable('errands', {
   /** the errand, as its file has it */
   json: text('json').notNull(),
   changedAt: integer('changed_at').notNull(),
-  deletedAt: integer('deleted_at')
+  deletedAt: integer('deleted_at'),
+  owner: text('owner').notNull().default('')
 });
 
 /** Lessons: those that ship, and the teacher's own. */
@@ -83,7 +109,8 @@ export const lessons = sqliteTable('lessons', {
   /** the lesson, without the errands that it names */
   json: text('json').notNull(),
   changedAt: integer('changed_at').notNull(),
-  deletedAt: integer('deleted_at')
+  deletedAt: integer('deleted_at'),
+  owner: text('owner').notNull().default('')
 });
 
 /** Large pictures, once each by their hash (SHA-256), and which projects have them in a version or a run. */
@@ -97,6 +124,128 @@ export const pictureUses = sqliteTable(
       .references(() => projects.id, { onDelete: 'cascade' })
   },
   (t) => [primaryKey({ columns: [t.hash, t.projectId] })]
+);
+
+/** A teacher's class; its pupils come with its code. */
+export const classes = sqliteTable('classes', {
+  id: text('id').primaryKey(),
+  name: text('name').notNull(),
+  code: text('code').notNull().unique(),
+  teacherId: text('teacher_id')
+    .notNull()
+    .references((): AnySQLiteColumn => people.id, { onDelete: 'cascade' }),
+  /** the language of its cards */
+  language: text('language').notNull(),
+  at: integer('at').notNull()
+});
+
+/** Who signs in: teachers by a passphrase, pupils by the words of their card. A nickname is all that is known of anyone. */
+export const people = sqliteTable(
+  'people',
+  {
+    id: text('id').primaryKey(),
+    role: text('role', { enum: ['teacher', 'pupil'] }).notNull(),
+    nickname: text('nickname').notNull(),
+    classId: text('class_id').references(() => classes.id, { onDelete: 'cascade' }),
+    /** argon2id of passphrase or words */
+    secret: text('secret').notNull(),
+    /** a part of the class */
+    group: text('group').notNull().default(''),
+    /** the other one of a pair */
+    partner: text('partner'),
+    handUpAt: integer('hand_up_at'),
+    at: integer('at').notNull()
+  },
+  (t) => [uniqueIndex('people_nickname').on(t.classId, t.nickname)]
+);
+
+export const sessions = sqliteTable(
+  'sessions',
+  {
+    /** SHA-256 of what the browser keeps */
+    hash: text('hash').primaryKey(),
+    personId: text('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    endsAt: integer('ends_at').notNull()
+  },
+  (t) => [index('sessions_person').on(t.personId)]
+);
+
+/** An errand or a lesson that was given to a class, or to a part of it. */
+export const given = sqliteTable(
+  'given',
+  {
+    id: text('id').primaryKey(),
+    classId: text('class_id')
+      .notNull()
+      .references(() => classes.id, { onDelete: 'cascade' }),
+    group: text('group').notNull().default(''),
+    kind: text('kind', { enum: ['errand', 'lesson'] }).notNull(),
+    target: text('target').notNull(),
+    at: integer('at').notNull(),
+    fromAt: integer('from_at').notNull(),
+    untilAt: integer('until_at')
+  },
+  (t) => [index('given_class').on(t.classId)]
+);
+
+/** What was handed in: the project as it was, and its last run. */
+export const handIns = sqliteTable(
+  'hand_ins',
+  {
+    id: text('id').primaryKey(),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    personId: text('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    givenId: text('given_id').references(() => given.id, { onDelete: 'set null' }),
+    at: integer('at').notNull(),
+    note: text('note').notNull(),
+    json: text('json').notNull(),
+    /** the last run's file, compressed, and what came of it */
+    run: blob('run', { mode: 'buffer' }),
+    result: text('result'),
+    withdrawnAt: integer('withdrawn_at')
+  },
+  (t) => [index('hand_ins_project').on(t.projectId), index('hand_ins_person').on(t.personId)]
+);
+
+/** What is said about a block, or about the whole program. */
+export const comments = sqliteTable(
+  'comments',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    projectId: text('project_id')
+      .notNull()
+      .references(() => projects.id, { onDelete: 'cascade' }),
+    personId: text('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    block: text('block'),
+    text: text('text').notNull(),
+    at: integer('at').notNull(),
+    /** the pupil has dealt with it */
+    doneAt: integer('done_at')
+  },
+  (t) => [index('comments_project').on(t.projectId)]
+);
+
+/** What was done with rights: for the teacher to look through. No addresses. */
+export const audit = sqliteTable(
+  'audit',
+  {
+    id: integer('id').primaryKey({ autoIncrement: true }),
+    at: integer('at').notNull(),
+    teacherId: text('teacher_id'),
+    classId: text('class_id'),
+    what: text('what', { enum: AUDITED }).notNull(),
+    /** the nickname that it was about */
+    whom: text('whom').notNull().default('')
+  },
+  (t) => [index('audit_teacher').on(t.teacherId, t.id)]
 );
 
 export type Store = BetterSQLite3Database<typeof import('./schema.ts')>;

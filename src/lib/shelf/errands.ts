@@ -6,7 +6,9 @@ export type OfErrand = { name: Told; story: Told; level: 1 | 2 | 3; device: stri
 export type ErrandCard = OfErrand & {
   id: string;
   ships: boolean;
-  /** tries on this computer, and how many met all goals */
+  /** one may take it off the shelf */
+  own: boolean;
+  /** one's own tries, and how many met all goals */
   tries: number;
   met: number;
 };

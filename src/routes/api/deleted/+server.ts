@@ -3,4 +3,4 @@ import { database } from '$lib/server/database.ts';
 import { listDeleted } from '$lib/server/projects.ts';
 
 /** What was taken off the shelf and can be taken back. */
-export const GET = () => json(listDeleted(database()));
+export const GET = ({ locals }) => json(listDeleted(database(), Date.now(), locals.who.id));

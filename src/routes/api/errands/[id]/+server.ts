@@ -13,9 +13,10 @@ export function GET({ params }) {
   return new Response(writeErrand(errand), { headers: { 'content-type': 'application/json' } });
 }
 /** A project in which it is done; with `?back` it is put back on the shelf. */
-export function POST({ params, url }) {
-  if (url.searchParams.has('back')) return putAway(database(), errands, params.id, false) ? json({}) : none();
-  const { id, version } = beginErrand(database(), params.id) ?? none();
+export function POST({ params, url, locals }) {
+  if (url.searchParams.has('back'))
+    return putAway(database(), errands, params.id, false, Date.now(), locals.who.id) ? json({}) : none();
+  const { id, version } = beginErrand(database(), params.id, locals.who.id) ?? none();
   return json({ id, version }, { status: 201 });
 }
 export const DELETE = ({ params }) => (putAway(database(), errands, params.id, true) ? json({}) : none());

@@ -8,13 +8,17 @@ import { say } from '../../../../../core/words.ts';
 
 const none = () => error(404, say('There is no such lesson on this computer.'));
 
-/** As a pupil may have it; with `?teacher` the notes are in it, and with `?errands` its errands lie beside it, for a file. */
-export function GET({ params, url }) {
-  const { lesson, ships, changedAt } = openLesson(database(), params.id) ?? none();
-  const whole = url.searchParams.has('teacher');
+/**
+ * As a pupil may have it; with `?teacher` its writer and every teacher have the notes in it, and with `?errands` its errands lie
+ * beside it, for a file.
+ */
+export function GET({ params, url, locals: { who } }) {
+  const { lesson, ships, changedAt, owner } = openLesson(database(), params.id) ?? none();
+  const whole = url.searchParams.has('teacher') && (who.role === 'teacher' || owner === who.id);
   return json({
     lesson: whole ? lesson : pupilsCopy(lesson),
     ships,
+    own: !ships && owner === who.id,
     changedAt,
     ...(url.searchParams.has('errands') ? { errands: errandsOf(database(), lesson) } : {})
   });

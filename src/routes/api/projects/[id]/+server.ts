@@ -11,12 +11,14 @@ import {
   restoreProject,
   saveProject
 } from '$lib/server/projects.ts';
+import { ofClass } from '$lib/server/reach.ts';
+import { projectChanged } from '$lib/server/wall.ts';
 import { say } from '../../../../../core/words.ts';
 
 const none = (): never => error(404, say('There is no such project on this computer.'));
 
 /** The project; with `?raw` its newest version as it was saved, as a file, even where it cannot be opened. */
-export function GET({ params, url }) {
+export function GET({ params, url, locals }) {
   if (url.searchParams.has('raw')) {
     const raw = rawProject(database(), params.id) ?? none();
     return new Response(raw, {
@@ -32,16 +34,17 @@ export function GET({ params, url }) {
   } catch (problem) {
     error(422, (problem as Error).message);
   }
-  return json(opened ?? none());
+  return json({ ...(opened ?? none()), of: ofClass(database(), locals.who, params.id) });
 }
 
 /** Saves the body, a project's file, on top of version `?base`; 409 with the newest version if somebody else saved in between. */
-export async function PUT({ params, request, url }) {
+export async function PUT({ params, request, url, locals }) {
   const base = Number(url.searchParams.get('base'));
   if (!Number.isSafeInteger(base) || base < 1) error(400, say('A save needs the version that it is based on.'));
   const read = readProject(await request.text(), say('This project'));
   if (!read.ok) error(400, read.problem);
   const saved = saveProject(database(), params.id, base, read.project) ?? none();
+  if (saved.ok) projectChanged(database(), params.id, { version: saved.version, by: locals.who.id });
   return saved.ok ? json({ version: saved.version }) : json(saved.newest, { status: 409 });
 }
 

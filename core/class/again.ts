@@ -1,0 +1,60 @@
+/** What was handed in runs once more, in the world of the errand as the teacher gave it. */
+import { asksBefore, judged, resultFrom } from '../errand/verdict.ts';
+import type { Errand } from '../errand/errand.ts';
+import { tryOptions } from '../errand/try.ts';
+import type { Task } from '../errand/task.ts';
+import type { Project } from '../project.ts';
+import { rehearse } from '../run/interpreter.ts';
+import { findings } from '../trace/findings/findings.ts';
+import { stateAt } from '../trace/query.ts';
+import { endUs } from '../trace/trace.ts';
+import type { Told } from '../trace/tried.ts';
+
+/** What runs without an errand is looked at for so long, s. */
+const LIMIT_S = 60;
+export type Again =
+  | { text: true }
+  | {
+      /** of each goal; none without an errand */
+      goals: boolean[];
+      met: boolean;
+      /** when the last goal was met */
+      seconds?: number;
+      blocks?: number;
+      ended: string;
+      /** where it stopped: m, degrees clockwise from up */
+      stop: { x: number; y: number; facingDeg: number };
+      told: Told[];
+    };
+
+/**
+ * @param errand as the teacher has it: goals, mat and start are its own, so that nothing that was changed in the pupil's
+ * project can make it easier. Kit and program are the pupil's.
+ */
+export function runAgain(project: Project, errand?: Errand): Again {
+  // text runs on MicroPython, not on this bench
+  if (project.text !== undefined) return { text: true };
+  const { program, kit } = project;
+  const task: Task | undefined = errand ?? project.errand;
+  const world = errand
+    ? { kit, mat: errand.mat, start: errand.start, others: errand.others }
+    : { kit, mat: project.mat, start: project.start, others: project.others };
+  const options = task ? tryOptions(task, world, program) : { program, ...world, seed: 1, limitS: LIMIT_S };
+  const trace = rehearse(options);
+  const before = task && asksBefore(task) ? rehearse({ ...options, program: task.given }) : undefined;
+  const verdict = task && judged(task, { trace, mat: world.mat, program, before });
+  const result = task && verdict && resultFrom(task, verdict, program);
+  const { x, y, facingDeg } = stateAt(trace, endUs(trace));
+  return {
+    goals: verdict?.results.map((r) => r.state === 'met' || r.state === 'holds') ?? [],
+    met: verdict?.met ?? false,
+    ...(result?.seconds === undefined ? {} : { seconds: result.seconds }),
+    ...(result?.blocks === undefined ? {} : { blocks: result.blocks }),
+    ended: trace.ended ?? '',
+    stop: { x, y, facingDeg },
+    told: toldOf(findings(trace, program))
+  };
+}
+/** The heaviest findings of a run, as they are kept beside it. */
+export const toldOf = (found: readonly { rule: string; says: string; blocks: readonly string[] }[]): Told[] =>
+  found.slice(0, 3).map(({ rule, says, blocks }) => ({ rule, says: says.slice(0, 300), blocks: blocks.slice(0, 3) }));

@@ -1,0 +1,27 @@
+/** What is written down for the teacher to look through. */
+import { later } from '../../../core/words.ts';
+
+export const AUDITED = [
+  'signed in',
+  'wrong words',
+  'new card',
+  'signed out everywhere',
+  'class made',
+  'class deleted',
+  'pupil added',
+  'pupil removed',
+  'passphrase changed'
+] as const;
+export type Audited = (typeof AUDITED)[number];
+export const AUDIT_WORDS: Readonly<Record<Audited, string>> = {
+  'signed in': later('signed in'),
+  'wrong words': later('wrong words or passphrase, often'),
+  'new card': later('got a new card'),
+  'signed out everywhere': later('signed out everywhere'),
+  'class made': later('a class was made'),
+  'class deleted': later('a class was deleted with everything'),
+  'pupil added': later('came into the class'),
+  'pupil removed': later('taken out of the class, with all work'),
+  'passphrase changed': later('the passphrase was changed')
+};
+export type AuditLine = { id: number; at: number; what: Audited; whom: string; class: string };

@@ -1,0 +1,82 @@
+/** What the server tells about a class, a wall, what was given and handed in. */
+import * as z from 'zod';
+import type { Told, TryResult } from '../../../core/trace/tried.ts';
+import type { Told as InLanguages } from '../../../core/errand/task.ts';
+import type { Bar } from '../shelf/thumb.ts';
+
+/** What a nickname may be: letters, digits, a few signs between; nothing that a page or a table could take for its own. */
+export const nickname = z
+  .string()
+  .trim()
+  .min(1)
+  .max(24)
+  .regex(/^[\p{L}\p{N}][\p{L}\p{M}\p{N} .'_-]*$/u);
+export const group = z.string().trim().max(24);
+export type Signed = {
+  role: 'teacher' | 'pupil' | 'guest';
+  id: string;
+  nickname: string;
+  /** of a pupil: the name of the class */
+  class?: string;
+  handUp?: boolean;
+};
+export type ClassCard = { id: string; name: string; code: string; pupils: number; language: string };
+export type Pupil = { id: string; nickname: string; group: string; partner?: string };
+/** A card as it is printed: the words are told this once. */
+export type PrintedCard = { nickname: string; words: string };
+export type Given = {
+  id: string;
+  kind: 'errand' | 'lesson';
+  target: string;
+  name: InLanguages;
+  group: string;
+  fromAt: number;
+  untilAt: number | null;
+};
+/** As a pupil finds it on the shelf. */
+export type GivenToMe = Given & {
+  /** of an errand: what it is about, the project it was begun in, how far it is */
+  story?: InLanguages;
+  projectId?: string;
+  got?: number;
+  of?: number;
+  met?: boolean;
+  handedInAt?: number;
+};
+export type HandIn = {
+  id: string;
+  at: number;
+  note: string;
+  withdrawnAt: number | null;
+  result?: TryResult;
+};
+export type Comment = { id: number; block: string | null; text: string; at: number; doneAt: number | null; by: string };
+/** How a project is reached by who opens it. */
+export type OfClass = {
+  /** whose it is, where it is looked at by somebody else */
+  by?: string;
+  /** the other one of the pair */
+  partner?: string;
+  /** it can only be looked at from here */
+  looks?: boolean;
+  shown?: 'asked' | 'yes' | null;
+  givenId?: string | null;
+};
+/** One pupil on the wall. */
+export type WallCard = {
+  id: string;
+  nickname: string;
+  group: string;
+  here: boolean;
+  doing: 'nothing yet' | 'building' | 'trying' | 'handed in';
+  project?: { id: string; name: string; bars: Bar[]; shown: 'asked' | 'yes' | null };
+  errand?: { name: InLanguages; got: number; of: number; met: boolean };
+  tries: number;
+  told?: Told;
+  /** when something was changed or tried last, and when it last came nearer to its goals */
+  changedAt?: number;
+  furtherAt?: number;
+  handUpAt?: number;
+  handedInAt?: number;
+  comments: number;
+};

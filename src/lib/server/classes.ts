@@ -1,0 +1,303 @@
+/** Classes, their pupils and cards, and what they were given: a repository over the database. */
+import { and, asc, count, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { say } from '../../../core/words.ts';
+import type { AuditLine } from '../class/audit.ts';
+import type { ClassCard, Given, GivenToMe, PrintedCard, Pupil } from '../class/class.ts';
+import { ofErrand, openErrand } from './errands.ts';
+import { ofLesson } from './lessons.ts';
+import { note } from './people.ts';
+import { sweepPictures } from './pictures.ts';
+import { createProject } from './projects.ts';
+import { projectOf } from '../../../core/errand/errand.ts';
+import { audit, classes, given, handIns, people, projects, runs, sessions, type Store } from './schema.ts';
+import { drawCode, drawId, drawWords, hashSecret } from './secrets.ts';
+import type { TryResult } from '../../../core/trace/tried.ts';
+
+/** So many pupils a class has at the most. */
+export const MOST_PUPILS = 60;
+
+export const listClasses = (store: Store, teacherId: string): ClassCard[] =>
+  store
+    .select({
+      id: classes.id,
+      name: classes.name,
+      code: classes.code,
+      language: classes.language,
+      pupils: count(people.id)
+    })
+    .from(classes)
+    .leftJoin(people, eq(people.classId, classes.id))
+    .where(eq(classes.teacherId, teacherId))
+    .groupBy(classes.id)
+    .orderBy(classes.at)
+    .all();
+export function makeClass(store: Store, teacherId: string, name: string, language: string, id = drawId()): string {
+  return store.transaction((tx) => {
+    let code: string;
+    do code = drawCode();
+    while (tx.select({ id: classes.id }).from(classes).where(eq(classes.code, code)).get());
+    tx.insert(classes).values({ id, name, code, teacherId, language, at: Date.now() }).run();
+    note(tx as unknown as Store, 'class made', { teacherId, classId: id });
+    return id;
+  });
+}
+export const renameClass = (store: Store, id: string, name: string): void =>
+  void store.update(classes).set({ name }).where(eq(classes.id, id)).run();
+export const openClass = (store: Store, id: string) => store.select().from(classes).where(eq(classes.id, id)).get();
+export const listPupils = (store: Store, classId: string): Pupil[] =>
+  store
+    .select({ id: people.id, nickname: people.nickname, group: people.group, partner: people.partner })
+    .from(people)
+    .where(eq(people.classId, classId))
+    .orderBy(sql`${people.nickname} collate nocase`)
+    .all()
+    .map(({ partner, ...pupil }) => ({ ...pupil, ...(partner ? { partner } : {}) }));
+
+/** Takes pupils into a class. @returns their cards, or a sentence that says why not */
+export async function addPupils(
+  store: Store,
+  classId: string,
+  nicknames: readonly string[]
+): Promise<PrintedCard[] | string> {
+  const of = openClass(store, classId)!;
+  const lower = (name: string) => name.toLocaleLowerCase();
+  const here = new Set(listPupils(store, classId).map((p) => lower(p.nickname)));
+  if (here.size + nicknames.length > MOST_PUPILS) return say('A class has {n} pupils at the most.', { n: MOST_PUPILS });
+  for (const name of nicknames) {
+    if (here.has(lower(name))) return say('There are two called {name}. A nickname is one pupil’s alone.', { name });
+    here.add(lower(name));
+  }
+  const cards = nicknames.map((nickname) => ({ nickname, words: drawWords(of.language) }));
+  const secrets = await Promise.all(cards.map((card) => hashSecret(card.words)));
+  store.transaction((tx) => {
+    cards.forEach(({ nickname }, i) => {
+      tx.insert(people)
+        .values({ id: drawId(), role: 'pupil', nickname, classId, secret: secrets[i], at: Date.now() })
+        .run();
+      note(tx as unknown as Store, 'pupil added', { teacherId: of.teacherId, classId, whom: nickname });
+    });
+  });
+  return cards;
+}
+/** A new card; who was signed in with the old one is not any more. */
+export async function newCard(store: Store, classId: string, pupilId: string): Promise<PrintedCard> {
+  const of = openClass(store, classId)!;
+  const words = drawWords(of.language);
+  const secret = await hashSecret(words);
+  return store.transaction((tx) => {
+    const { nickname } = tx.update(people).set({ secret }).where(eq(people.id, pupilId)).returning().get();
+    tx.delete(sessions).where(eq(sessions.personId, pupilId)).run();
+    note(tx as unknown as Store, 'new card', { teacherId: of.teacherId, classId, whom: nickname });
+    return { nickname, words };
+  });
+}
+export const putInGroup = (store: Store, pupilId: string, group: string): void =>
+  void store.update(people).set({ group }).where(eq(people.id, pupilId)).run();
+/** Makes two a pair, or lets one be alone again (`withId` undefined). What they have begun stays whose it is. */
+export function pair(store: Store, classId: string, pupilId: string, withId: string | undefined): void {
+  store.transaction((tx) => {
+    const alone = (id: string): void => {
+      tx.update(people).set({ partner: null }).where(eq(people.partner, id)).run();
+      tx.update(people).set({ partner: null }).where(eq(people.id, id)).run();
+    };
+    alone(pupilId);
+    if (withId === undefined || withId === pupilId) return;
+    const other = tx
+      .select({ id: people.id })
+      .from(people)
+      .where(and(eq(people.id, withId), eq(people.classId, classId)))
+      .get();
+    if (!other) return;
+    alone(withId);
+    tx.update(people).set({ partner: withId }).where(eq(people.id, pupilId)).run();
+    tx.update(people).set({ partner: pupilId }).where(eq(people.id, withId)).run();
+  });
+}
+/** All that a pupil has made goes with the pupil. */
+function forget(store: Store, ids: readonly string[]): void {
+  if (!ids.length) return;
+  // what a pair made stays with the one who is left
+  store
+    .update(projects)
+    .set({ owner: sql`${projects.partner}`, partner: null, driver: null })
+    .where(
+      and(
+        inArray(projects.owner, [...ids]),
+        sql`${projects.partner} is not null`,
+        sql`${projects.partner} not in ${[...ids]}`
+      )
+    )
+    .run();
+  store
+    .delete(projects)
+    .where(inArray(projects.owner, [...ids]))
+    .run();
+  store
+    .update(projects)
+    .set({ partner: null, driver: null })
+    .where(inArray(projects.partner, [...ids]))
+    .run();
+  store.run(sql`delete from errands where owner in ${[...ids]}`);
+  store.run(sql`delete from lessons where owner in ${[...ids]}`);
+  store
+    .update(people)
+    .set({ partner: null })
+    .where(inArray(people.partner, [...ids]))
+    .run();
+  store
+    .delete(people)
+    .where(inArray(people.id, [...ids]))
+    .run();
+  sweepPictures(store);
+}
+export function removePupil(store: Store, classId: string, pupilId: string): void {
+  store.transaction((tx) => {
+    const within = tx as unknown as Store;
+    const { nickname } = tx.select().from(people).where(eq(people.id, pupilId)).get()!;
+    forget(within, [pupilId]);
+    tx.update(audit)
+      .set({ whom: '' })
+      .where(and(eq(audit.classId, classId), eq(audit.whom, nickname)))
+      .run();
+    note(within, 'pupil removed', { teacherId: openClass(within, classId)!.teacherId, classId });
+  });
+}
+/** The class, its pupils and all they have made. What remains is a line without a name that a class was deleted. */
+export function deleteClass(store: Store, id: string): void {
+  store.transaction((tx) => {
+    const within = tx as unknown as Store;
+    const { teacherId } = openClass(within, id)!;
+    forget(
+      within,
+      listPupils(within, id).map((p) => p.id)
+    );
+    tx.delete(audit).where(eq(audit.classId, id)).run();
+    tx.delete(classes).where(eq(classes.id, id)).run();
+    note(within, 'class deleted', { teacherId });
+  });
+  // neither in free pages (secure_delete, database.ts) nor in the log of what is to be written
+  store.run(sql`pragma wal_checkpoint(truncate)`);
+}
+
+export const listAudit = (store: Store, teacherId: string): AuditLine[] =>
+  store
+    .select({ id: audit.id, at: audit.at, what: audit.what, whom: audit.whom, class: classes.name })
+    .from(audit)
+    .leftJoin(classes, eq(classes.id, audit.classId))
+    .where(eq(audit.teacherId, teacherId))
+    .orderBy(desc(audit.id))
+    .limit(500)
+    .all()
+    .map((line) => ({ ...line, class: line.class ?? '' }));
+
+/** The name of an errand or a lesson. */
+function nameOf(store: Store, kind: 'errand' | 'lesson', target: string): Given['name'] {
+  return (kind === 'errand' ? ofErrand(store, target) : ofLesson(store, target))?.name ?? target;
+}
+export type Giving = {
+  kind: 'errand' | 'lesson';
+  target: string;
+  group: string;
+  fromAt: number;
+  untilAt: number | null;
+};
+/** @returns its id, or undefined where there is no such errand or lesson */
+export function give(store: Store, classId: string, giving: Giving, id = drawId()): string | undefined {
+  const there = (giving.kind === 'errand' ? ofErrand : ofLesson)(store, giving.target);
+  if (!there) return undefined;
+  store
+    .insert(given)
+    .values({ id, classId, ...giving, at: Date.now() })
+    .run();
+  return id;
+}
+export const changeGiven = (store: Store, id: string, untilAt: number | null): void =>
+  void store.update(given).set({ untilAt }).where(eq(given.id, id)).run();
+/** It is not given any more; what was begun and handed in stays. */
+export const takeGivenBack = (store: Store, id: string): void => void store.delete(given).where(eq(given.id, id)).run();
+export const listGiven = (store: Store, classId: string): Given[] =>
+  store
+    .select()
+    .from(given)
+    .where(eq(given.classId, classId))
+    .orderBy(desc(given.at))
+    .all()
+    .map(({ classId: _, at: __, ...row }) => ({ ...row, name: nameOf(store, row.kind, row.target) }));
+
+/** The project in which a pupil does what was given: their own, or that of their pair. */
+const begunBy = (store: Store, givenId: string, pupilId: string) =>
+  store
+    .select({ id: projects.id })
+    .from(projects)
+    .where(
+      and(
+        eq(projects.givenId, givenId),
+        isNull(projects.deletedAt),
+        or(eq(projects.owner, pupilId), eq(projects.partner, pupilId))
+      )
+    )
+    .orderBy(asc(projects.changedAt))
+    .get();
+/** What of a project was tried: how often, the best of it, and when that was first reached. */
+export function progressOf(store: Store, projectId: string) {
+  const tries = store
+    .select({ at: runs.at, result: runs.result })
+    .from(runs)
+    .where(eq(runs.projectId, projectId))
+    .orderBy(runs.at)
+    .all();
+  let best: { got: number; of: number; met: boolean; at: number } | undefined;
+  for (const { at, result } of tries) {
+    if (!result) continue;
+    const { got, of, met } = JSON.parse(result) as TryResult;
+    if (!best || Number(met) > Number(best.met) || (met === best.met && got > best.got)) best = { got, of, met, at };
+  }
+  return { tries: tries.length, best };
+}
+export const handedInAt = (store: Store, projectId: string): number | undefined =>
+  store
+    .select({ at: handIns.at })
+    .from(handIns)
+    .where(and(eq(handIns.projectId, projectId), isNull(handIns.withdrawnAt)))
+    .orderBy(desc(handIns.at))
+    .get()?.at;
+/** What a pupil was given and may begin now; what was begun stays. */
+export function givenTo(store: Store, pupilId: string, now = Date.now()): GivenToMe[] {
+  const me = store.select().from(people).where(eq(people.id, pupilId)).get();
+  if (!me?.classId) return [];
+  return listGiven(store, me.classId).flatMap((one): GivenToMe[] => {
+    if (one.group && one.group !== me.group) return [];
+    const begun = begunBy(store, one.id, pupilId);
+    const isOpen = one.fromAt <= now && (one.untilAt === null || now < one.untilAt);
+    if (!begun && !isOpen) return [];
+    if (one.kind === 'lesson') return [one];
+    const story = ofErrand(store, one.target)?.story;
+    if (!begun) return [{ ...one, story }];
+    const { best } = progressOf(store, begun.id);
+    return [
+      {
+        ...one,
+        story,
+        projectId: begun.id,
+        ...(best ? { got: best.got, of: best.of, met: best.met } : {}),
+        handedInAt: handedInAt(store, begun.id)
+      }
+    ];
+  });
+}
+/** Opens what was given: the pupil's project, made at the first time. @returns its id; a sentence where it may not be begun */
+export function openGiven(store: Store, pupilId: string, givenId: string): { id: string } | string {
+  return store.transaction((tx) => {
+    const within = tx as unknown as Store;
+    const begun = begunBy(within, givenId, pupilId);
+    if (begun) return begun;
+    const one = givenTo(within, pupilId).find((g) => g.id === givenId);
+    if (!one) return say('This is not open: it was given for another time, or another group.');
+    const errand = one.kind === 'errand' ? openErrand(within, one.target) : undefined;
+    if (!errand) return say('There is no such errand on this computer.');
+    const me = tx.select().from(people).where(eq(people.id, pupilId)).get()!;
+    const { id } = createProject(within, projectOf(errand), { owner: pupilId });
+    tx.update(projects).set({ givenId, partner: me.partner, driver: pupilId }).where(eq(projects.id, id)).run();
+    return { id };
+  });
+}

@@ -1,0 +1,46 @@
+/** What happens in the room, told at once to the pages that show it: server-sent events. In memory alone; one process. */
+import { EventEmitter } from 'node:events';
+
+const room = new EventEmitter().setMaxListeners(0);
+export const isFollowed = (topic: string): boolean => room.listenerCount(topic) > 0;
+/** @param topic such as `wall ID`, `person ID`, `class ID`, `project ID` */
+export function tell(topic: string, what: object): void {
+  if (isFollowed(topic)) room.emit(topic, JSON.stringify(what));
+}
+
+const BEAT_MS = 15_000;
+/** A stream of what is told on some topics. @param begin what is told first; @param end when the page has left */
+export function stream(topics: readonly string[], begin: () => object | undefined, end?: () => void): Response {
+  let listener: ((message: string) => void) | undefined;
+  let beat: ReturnType<typeof setInterval>;
+  const leave = (): void => {
+    clearInterval(beat);
+    if (!listener) return;
+    for (const topic of topics) room.off(topic, listener);
+    listener = undefined;
+    end?.();
+  };
+  const body = new ReadableStream({
+    start(controller) {
+      const encoder = new TextEncoder();
+      const send = (text: string): void => {
+        try {
+          controller.enqueue(encoder.encode(text));
+        } catch {
+          leave();
+        }
+      };
+      listener = (message) => send(`data: ${message}\n\n`);
+      for (const topic of topics) room.on(topic, listener);
+      // a page that was asleep asks again by itself, soon
+      send('retry: 2000\n\n');
+      const first = begin();
+      if (first) send(`data: ${JSON.stringify(first)}\n\n`);
+      beat = setInterval(() => send(': still here\n\n'), BEAT_MS);
+    },
+    cancel: leave
+  });
+  return new Response(body, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' }
+  });
+}

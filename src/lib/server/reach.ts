@@ -1,0 +1,73 @@
+/** How far somebody reaches a project. */
+import { eq } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/sqlite-core';
+import type { OfClass } from '../class/class.ts';
+import type { Who } from './people.ts';
+import { classes, people, projects, type Store } from './schema.ts';
+
+export type Reach = 'own' | 'drive' | 'look' | 'none';
+/**
+ * How far somebody reaches a project: `own` it (or drive it, as one of a pair), `look` at it (the teacher of its pupil, the
+ * other one of a pair, the class where it is shown; everybody a demo project).
+ */
+export function reachOf(store: Store, who: Who, id: string): Reach {
+  const row = store
+    .select({
+      owner: projects.owner,
+      partner: projects.partner,
+      driver: projects.driver,
+      demo: projects.demo,
+      shown: projects.shown
+    })
+    .from(projects)
+    .where(eq(projects.id, id))
+    .get();
+  if (!row) return 'none';
+  if (row.demo) return 'look';
+  if (row.owner === who.id || row.partner === who.id) {
+    if (row.partner === null) return 'own';
+    return (row.driver ?? row.owner) === who.id ? 'drive' : 'look';
+  }
+  if (who.role === 'guest') return 'none';
+  const of = classOf(store, row.owner);
+  if (!of) return 'none';
+  if (who.role === 'teacher') return of.teacherId === who.id ? 'look' : 'none';
+  return row.shown === 'yes' && of.classId === who.classId ? 'look' : 'none';
+}
+/** The class that a pupil is in, and whose that is. */
+export const classOf = (store: Store, personId: string): { classId: string; teacherId: string } | undefined =>
+  store
+    .select({ classId: classes.id, teacherId: classes.teacherId })
+    .from(people)
+    .innerJoin(classes, eq(classes.id, people.classId))
+    .where(eq(people.id, personId))
+    .get();
+
+/** What a workbench is told beside the project: whose it is, and whether it can be changed from here. */
+export function ofClass(store: Store, who: Who, id: string): OfClass {
+  const other = alias(people, 'other');
+  const row = store
+    .select({
+      owner: projects.owner,
+      by: people.nickname,
+      partner: projects.partner,
+      partnerName: other.nickname,
+      shown: projects.shown,
+      givenId: projects.givenId
+    })
+    .from(projects)
+    .leftJoin(people, eq(people.id, projects.owner))
+    .leftJoin(other, eq(other.id, projects.partner))
+    .where(eq(projects.id, id))
+    .get();
+  if (!row) return {};
+  const reach = reachOf(store, who, id);
+  const inPair = row.owner === who.id || row.partner === who.id;
+  return {
+    looks: reach === 'look',
+    ...(inPair ? {} : { by: [row.by, row.partnerName].filter(Boolean).join(', ') }),
+    ...(inPair && row.partner ? { partner: (row.owner === who.id ? row.partnerName : row.by) ?? '' } : {}),
+    shown: row.shown,
+    givenId: row.givenId
+  };
+}

@@ -1,0 +1,7 @@
+import { database } from '$lib/server/database.ts';
+import { stream } from '$lib/server/live.ts';
+import { cardsOf } from '$lib/server/wall.ts';
+
+/** The wall: every card at first, then those that change. */
+export const GET = ({ params }) =>
+  stream([`wall ${params.id}`], () => ({ cards: cardsOf(database(), params.id), all: true }));

@@ -1,0 +1,36 @@
+import { error, json } from '@sveltejs/kit';
+import * as z from 'zod';
+import { group } from '$lib/class/class.ts';
+import { newCard, pair, putInGroup, removePupil } from '$lib/server/classes.ts';
+import { database } from '$lib/server/database.ts';
+import { raiseHand } from '$lib/server/people.ts';
+import { tell } from '$lib/server/live.ts';
+import { pupilChanged } from '$lib/server/wall.ts';
+import { say } from '../../../../../../../core/words.ts';
+
+const body = z.union([
+  z.strictObject({ group }),
+  z.strictObject({ partner: z.string().max(40).nullable() }),
+  z.strictObject({ handUp: z.literal(false) })
+]);
+/** Into a group; a pair with another one; the hand is seen. */
+export async function PATCH({ params, request }) {
+  const { data } = body.safeParse(await request.json().catch(() => undefined));
+  if (!data) error(400, say('A group has a name of up to 24 letters.'));
+  const store = database();
+  if ('group' in data) putInGroup(store, params.pupil, data.group);
+  else if ('partner' in data) pair(store, params.id, params.pupil, data.partner ?? undefined);
+  else {
+    raiseHand(store, params.pupil, false);
+    tell(`person ${params.pupil}`, { handUp: false });
+  }
+  pupilChanged(store, params.id, params.pupil);
+  return new Response(null, { status: 204 });
+}
+/** A new card: the words of before are not good any more. */
+export const POST = async ({ params }) => json(await newCard(database(), params.id, params.pupil), { status: 201 });
+/** Out of the class, with all work. */
+export function DELETE({ params }) {
+  removePupil(database(), params.id, params.pupil);
+  return new Response(null, { status: 204 });
+}

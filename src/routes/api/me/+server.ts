@@ -1,0 +1,26 @@
+import { error } from '@sveltejs/kit';
+import * as z from 'zod';
+import { database } from '$lib/server/database.ts';
+import { changePassphrase, isSecretOf, raiseHand, teacherCalled } from '$lib/server/people.ts';
+import { pupilChanged } from '$lib/server/wall.ts';
+import { say } from '../../../../core/words.ts';
+
+const body = z.union([
+  z.strictObject({ handUp: z.boolean() }),
+  z.strictObject({ old: z.string().max(200), passphrase: z.string().trim().min(10).max(200) })
+]);
+/** A pupil's hand goes up or down; a teacher gets another passphrase, and is signed out everywhere. */
+export async function PATCH({ request, locals: { who } }) {
+  const { data } = body.safeParse(await request.json().catch(() => undefined));
+  if (!data || 'handUp' in data !== (who.role === 'pupil')) error(400, say('This cannot be done.'));
+  const store = database();
+  if ('handUp' in data) {
+    raiseHand(store, who.id, data.handUp);
+    pupilChanged(store, who.classId, who.id);
+  } else {
+    if (!(await isSecretOf(data.old, teacherCalled(store, who.nickname))))
+      error(403, say('This is not the passphrase of this teacher.'));
+    await changePassphrase(store, who.id, data.passphrase);
+  }
+  return new Response(null, { status: 204 });
+}

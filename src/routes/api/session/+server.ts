@@ -1,0 +1,72 @@
+import { error, json } from '@sveltejs/kit';
+import * as z from 'zod';
+import { cookieOf, SESSION } from '$lib/server/cookies.ts';
+import { database } from '$lib/server/database.ts';
+import { tooMany } from '$lib/server/guard.ts';
+import {
+  beginSession,
+  endSession,
+  endSessions,
+  hasTeacher,
+  isSecretOf,
+  note,
+  pupilCalled,
+  signedOf,
+  teacherCalled
+} from '$lib/server/people.ts';
+import { say } from '../../../../core/words.ts';
+
+/** Who is signed in here, and whether anybody teaches on this computer yet. */
+export const GET = ({ locals }) => json({ me: signedOf(database(), locals.who), hasTeacher: hasTeacher(database()) });
+
+const short = z.string().trim().min(1).max(80);
+const body = z.union([
+  z.strictObject({ code: short, nickname: short, words: short }),
+  z.strictObject({ teacher: short, passphrase: z.string().min(1).max(200) })
+]);
+/** A pupil signs in with what stands on the card, a teacher with a passphrase. */
+export async function POST({ request, cookies, url, getClientAddress }) {
+  const { data } = body.safeParse(await request.json().catch(() => undefined));
+  if (!data) error(400, say('Fill in all fields.'));
+  const store = database();
+  const isPupil = 'code' in data;
+  // the same person under whatever capitals, and this address alone
+  const called = (isPupil ? `${data.code} ${data.nickname}` : data.teacher).toLowerCase();
+  const here = `${getClientAddress()} ${called}`;
+  if ((await tooMany('wrong words from here', here, true)) || (await tooMany('wrong words', called, true)))
+    error(429, say('That was wrong too often. Wait a minute, then try again; the teacher can give a new card.'));
+  const pupil = isPupil ? pupilCalled(store, data.code, data.nickname) : undefined;
+  const person = isPupil ? pupil?.person : teacherCalled(store, data.teacher);
+  if (!(await isSecretOf(isPupil ? data.words : data.passphrase, person))) {
+    const often = await tooMany('wrong words from here', here);
+    await tooMany('wrong words', called);
+    const teacherId = pupil?.teacherId ?? person?.id;
+    if (often && person && teacherId)
+      note(store, 'wrong words', { teacherId, classId: person.classId ?? undefined, whom: person.nickname });
+    error(
+      403,
+      isPupil
+        ? say('These words do not belong to this nickname in this class. Look at your card once more.')
+        : say('This is not the passphrase of this teacher.')
+    );
+  }
+  const { token, endsAt } = beginSession(store, person!.id);
+  cookies.set(SESSION, token, cookieOf(url, (endsAt - Date.now()) / 1000));
+  note(store, 'signed in', {
+    teacherId: pupil?.teacherId ?? person!.id,
+    classId: person!.classId ?? undefined,
+    whom: person!.nickname
+  });
+  return json({ role: person!.role });
+}
+/** Signs out here; with `?everywhere` on every computer. */
+export function DELETE({ cookies, url, locals: { who } }) {
+  const store = database();
+  const token = cookies.get(SESSION);
+  if (url.searchParams.has('everywhere') && who.role !== 'guest') {
+    endSessions(store, who.id);
+    if (who.role === 'teacher') note(store, 'signed out everywhere', { teacherId: who.id, whom: who.nickname });
+  } else if (token) endSession(store, token);
+  cookies.delete(SESSION, { path: '/' });
+  return new Response(null, { status: 204 });
+}
