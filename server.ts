@@ -9,7 +9,9 @@ import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { generate } from 'selfsigned';
 import { database } from './src/lib/server/database.ts';
+import { seedClass } from './demo/class.ts';
 import { seed, ship } from './demo/seed.ts';
+import { DEMO_TEACHER } from './src/lib/server/demo.ts';
 
 process.env.PROTOCOL_HEADER ??= 'x-forwarded-proto';
 process.env.HOST_HEADER ??= 'host';
@@ -20,6 +22,10 @@ if (process.argv.includes('--demo')) {
   const count = seed(database());
   ship(database());
   if (count) console.log(`Moss Bell: ${count} demo projects laid on the shelf.`);
+  if (await seedClass(database()))
+    console.log(
+      `Moss Bell: the class "Tuesday workshop" is there. Its teacher is ${DEMO_TEACHER.nickname}, the passphrase "${DEMO_TEACHER.passphrase}".`
+    );
 }
 const serve =
   (protocol: 'http' | 'https'): RequestListener =>

@@ -8,6 +8,7 @@ import { rehearse } from '../run/interpreter.ts';
 import { findings } from '../trace/findings/findings.ts';
 import { stateAt } from '../trace/query.ts';
 import { endUs } from '../trace/trace.ts';
+import { toldOf } from '../trace/told.ts';
 import type { Told } from '../trace/tried.ts';
 
 /** What runs without an errand is looked at for so long, s. */
@@ -43,10 +44,10 @@ export function runAgain(project: Project, errand?: Errand): Again {
   const trace = rehearse(options);
   const before = task && asksBefore(task) ? rehearse({ ...options, program: task.given }) : undefined;
   const verdict = task && judged(task, { trace, mat: world.mat, program, before });
-  const result = task && verdict && resultFrom(task, verdict, program);
+  const result = task && verdict && resultFrom(task, verdict, trace, program);
   const { x, y, facingDeg } = stateAt(trace, endUs(trace));
   return {
-    goals: verdict?.results.map((r) => r.state === 'met' || r.state === 'holds') ?? [],
+    goals: result?.goals ?? [],
     met: verdict?.met ?? false,
     ...(result?.seconds === undefined ? {} : { seconds: result.seconds }),
     ...(result?.blocks === undefined ? {} : { blocks: result.blocks }),
@@ -55,6 +56,3 @@ export function runAgain(project: Project, errand?: Errand): Again {
     told: toldOf(findings(trace, program))
   };
 }
-/** The heaviest findings of a run, as they are kept beside it. */
-export const toldOf = (found: readonly { rule: string; says: string; blocks: readonly string[] }[]): Told[] =>
-  found.slice(0, 3).map(({ rule, says, blocks }) => ({ rule, says: says.slice(0, 300), blocks: blocks.slice(0, 3) }));

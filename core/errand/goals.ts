@@ -71,7 +71,8 @@ export function goalDraws(goal: Goal, mat: Mat): Drawn[] {
   return goalDef(goal.kind)!.draws?.(goal as never, mat) ?? [];
 }
 
-const counts = ({ state }: Result): boolean => state === 'met' || state === 'holds';
+/** What holds to the end is met. */
+export const counts = ({ state }: Result): boolean => state === 'met' || state === 'holds';
 /** What a trace says to a goal, up to the moment that `look` names. */
 export function checkGoal(goal: Goal, look: Look): Result {
   if (isNever(goal)) {

@@ -1,10 +1,11 @@
 /** What came of a try of an errand, from its trace alone. */
 import { findings, type Finding } from '../trace/findings/findings.ts';
 import type { Program } from '../language/program.ts';
-import { endUs, type Trace } from '../trace/trace.ts';
+import { channel, endUs, type Trace } from '../trace/trace.ts';
 import type { Mat } from '../yard/mat.ts';
 import { countBlocks } from './goals/built.ts';
-import { judge, walkGoals, type Verdict } from './goals.ts';
+import { stateAt } from '../trace/query.ts';
+import { counts, judge, walkGoals, type Verdict } from './goals.ts';
 import type { TryResult } from '../trace/tried.ts';
 import type { Task } from './task.ts';
 
@@ -25,14 +26,22 @@ export const judged = (
 ): Verdict => judge(goals, { ...seen, fromUs: 0, toUs });
 
 /** What is kept of it. */
-export function resultFrom(task: Pick<Task, 'id'>, verdict: Verdict, program?: Program): Omit<TryResult, 'changed'> {
+export function resultFrom(
+  task: Pick<Task, 'id'>,
+  verdict: Verdict,
+  trace: Trace,
+  program?: Program
+): Omit<TryResult, 'changed'> {
   const { results, met, atUs, nearest } = verdict;
+  const { x, y } = stateAt(trace, endUs(trace));
   const off = nearest === undefined ? undefined : results[nearest].off;
   return {
     errand: task.id,
     met,
-    got: results.filter((r) => r.state === 'met' || r.state === 'holds').length,
+    got: results.filter(counts).length,
     of: results.length,
+    goals: results.map(counts),
+    ...(channel(trace, 'x') ? { stop: { x, y } } : {}),
     ...(met ? { seconds: atUs / 1e6 } : {}),
     ...(program ? { blocks: countBlocks(program) } : {}),
     ...(nearest === undefined ? {} : { nearest: { goal: nearest, ...off } })

@@ -14,6 +14,9 @@ export const resultSchema = z.strictObject({
   nearest: z
     .strictObject({ goal: z.number().int().min(0), amount: z.number().optional(), unit: z.string().max(20).optional() })
     .optional(),
+  /** of each goal, whether it was met; and where it stopped, m */
+  goals: z.array(z.boolean()).max(20).optional(),
+  stop: z.strictObject({ x: z.number().min(-100).max(100), y: z.number().min(-100).max(100) }).optional(),
   /** what was changed since the try before */
   changed: z.array(z.string().max(120)).max(6)
 });

@@ -31,7 +31,9 @@
 
   import type { Card as ShelfItem } from '$lib/shelf/cards.ts';
   import Deleted from '$lib/shelf/Deleted.svelte';
+  import Me from '$lib/class/Me.svelte';
   import Errands from '$lib/shelf/Errands.svelte';
+  import GivenOut from '$lib/shelf/GivenOut.svelte';
   import Lessons from '$lib/shelf/Lessons.svelte';
   import MadeHere from '$lib/shelf/MadeHere.svelte';
   import type { Made } from '$lib/shelf/made.ts';
@@ -163,6 +165,7 @@
       {take}
     />
     <Button look="ghost" href="/handbook">{say('Handbook')}</Button>
+    <Me />
     <LanguageChoice />
     <ThemeButton />
   </TopBar>
@@ -200,6 +203,7 @@
           <span>{shelf.problem}</span><Button look="quiet" onclick={() => (shelf.problem = '')}>{say('Close')}</Button>
         </Remark>
       {/if}
+      {#if data.me.role === 'pupil'}<GivenOut problem={(p) => (shelf.problem = p)} />{/if}
       <div class="mb-2.5 flex flex-wrap items-center gap-x-3.5 gap-y-1">
         <h2 class="text-[19px]">{say('Go on with')}</h2>
         <span class="text-soft max-[900px]:sr-only">{say('saved by themselves as you work')}</span>

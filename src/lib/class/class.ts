@@ -1,5 +1,7 @@
 /** What the server tells about a class, a wall, what was given and handed in. */
 import * as z from 'zod';
+import type { Shown } from '../../../core/class/shows.ts';
+import type { Mat } from '../../../core/yard/mat.ts';
 import type { Told, TryResult } from '../../../core/trace/tried.ts';
 import type { Told as InLanguages } from '../../../core/errand/task.ts';
 import type { Bar } from '../shelf/thumb.ts';
@@ -33,6 +35,52 @@ export type Given = {
   fromAt: number;
   untilAt: number | null;
 };
+export type Collected = {
+  handIn: string;
+  nickname: string;
+  group: string;
+  projectId: string;
+  givenId: string | null;
+  note: string;
+  at: number;
+};
+export type OpenedClass = {
+  id: string;
+  name: string;
+  code: string;
+  language: string;
+  /** under which the room has this computer */
+  addresses: string[];
+  pupils: Pupil[];
+  given: Given[];
+  collected: Collected[];
+};
+/** What was handed in, run again: what is asked, and how each does. */
+export type AgainTable = {
+  goals: string[];
+  rows: ({ handIn: string; nickname: string; projectId: string } & (
+    | {
+        goals: boolean[];
+        met: boolean;
+        seconds?: number;
+        blocks?: number;
+        stop: { x: number; y: number; facingDeg: number };
+        told: Told[];
+      }
+    | { says: string }
+  ))[];
+};
+/** What the class shows at one errand. */
+export type ClassShows = {
+  given: Given;
+  others: { id: string; name: InLanguages }[];
+  mat: Mat;
+  goals: (Shown['goals'][number] & { words: string })[];
+  found: Shown['found'];
+  slots: (Shown['slots'][number] & { says: string })[];
+  stops: Shown['stops'];
+  works: { nickname: string; projectId: string }[];
+};
 /** As a pupil finds it on the shelf. */
 export type GivenToMe = Given & {
   /** of an errand: what it is about, the project it was begun in, how far it is */
@@ -59,6 +107,8 @@ export type OfClass = {
   partner?: string;
   /** it can only be looked at from here */
   looks?: boolean;
+  /** of a pupil's that the teacher looks at */
+  classId?: string;
   shown?: 'asked' | 'yes' | null;
   givenId?: string | null;
 };

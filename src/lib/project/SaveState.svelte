@@ -7,8 +7,9 @@
       saved: later('saved'),
       saving: later('saving ...'),
       'kept here': later('kept in this browser'),
-      elsewhere: later('changed in another tab')
-    }[session.saving]
+      elsewhere: later('changed in another tab'),
+      looks: later('only to look at')
+    }[session.of.looks ? 'looks' : session.saving]
   );
 </script>
 

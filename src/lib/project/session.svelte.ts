@@ -6,6 +6,7 @@ import { del, get, set } from 'idb-keyval';
 import type { Project } from '../../../core/project.ts';
 import type { Program } from '../../../core/language/program.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
+import type { OfClass } from '../class/class.ts';
 import { clockIn, say } from '../../../core/words.ts';
 
 type Past = { label: string; project: Project };
@@ -24,6 +25,8 @@ export class Session {
   trouble = $state('');
   /** the other of two: what somebody else saved under the old id, or where unsaved work was kept when this was opened */
   otherId = $state<string>();
+  /** whose it is, and whether it can only be looked at */
+  of = $state.raw<OfClass>({});
   /** it was taken off the shelf while it is open here */
   gone = $state(false);
   /** the address follows the id */
@@ -63,6 +66,8 @@ export class Session {
     const answer = await response.json();
     if (!response.ok) throw new Error(answer.message);
     const session = new Session(id, answer.version, answer.project);
+    session.of = answer.of;
+    if (session.of.looks) return session;
     const kept = (await get(session.journal).catch(() => undefined)) as Journal | undefined;
     // as this version has it: it may have been kept by one before; what checks it is fetched only then
     const mine = kept && (await import('../../../core/project.ts')).checkProject(kept.project);
@@ -88,7 +93,7 @@ export class Session {
   change(label: string, project: Project): void {
     if (project === this.project) return;
     // another value of the same: the editor is brought in line with it
-    if (this.refuses?.(project)) return void (this.project = { ...this.project });
+    if (this.of.looks || this.refuses?.(project)) return void (this.project = { ...this.project });
     this.past = [...this.past, { label, project: this.project }];
     this.future = [];
     this.take(project);
@@ -120,6 +125,7 @@ export class Session {
 
   private take(project: Project): void {
     this.project = project;
+    if (this.of.looks) return;
     if (this.saving !== 'kept here') this.saving = 'saving';
     const journal: Journal = { base: this.version, project };
     set(this.journal, journal).catch(
@@ -229,6 +235,20 @@ export class Session {
     const back = await fetch(`/api/projects/${this.id}?back`, { method: 'POST' }).catch(() => undefined);
     if (back) this.gone = false;
     await this.save();
+  }
+  /** What somebody else changed in a project that is looked at, or which one of a pair drives now. */
+  async look(): Promise<void> {
+    const answer = await fetch(`/api/projects/${this.id}`)
+      .then((response) => (response.ok ? response.json() : undefined))
+      .catch(() => undefined);
+    if (!answer) return;
+    const looked = this.of.looks;
+    this.of = answer.of;
+    if (!looked) return;
+    Object.assign(this, { version: answer.version, project: answer.project, saving: 'saved' });
+  }
+  get newest(): number {
+    return this.version;
   }
   /** The newest from the database, after another tab saved. */
   async refresh(): Promise<void> {

@@ -85,7 +85,12 @@ export async function newCard(store: Store, classId: string, pupilId: string): P
   const words = drawWords(of.language);
   const secret = await hashSecret(words);
   return store.transaction((tx) => {
-    const { nickname } = tx.update(people).set({ secret }).where(eq(people.id, pupilId)).returning().get();
+    const { nickname } = tx
+      .update(people)
+      .set({ secret, at: Date.now() })
+      .where(eq(people.id, pupilId))
+      .returning()
+      .get();
     tx.delete(sessions).where(eq(sessions.personId, pupilId)).run();
     note(tx as unknown as Store, 'new card', { teacherId: of.teacherId, classId, whom: nickname });
     return { nickname, words };

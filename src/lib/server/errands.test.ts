@@ -64,7 +64,7 @@ describe('errands on the shelf', () => {
       const file = gzipSync(await writeRun(run, false));
       return keepRun(store, id, file, trace.ticks, {
         at,
-        result: { ...resultFrom(task, verdict, program), changed: [] }
+        result: { ...resultFrom(task, verdict, trace, program), changed: [] }
       });
     };
     await keep(first.given, 1);

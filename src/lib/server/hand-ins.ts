@@ -3,7 +3,7 @@ import { and, desc, eq, isNull } from 'drizzle-orm';
 import { checkProject, type Project } from '../../../core/project.ts';
 import type { TryResult } from '../../../core/trace/tried.ts';
 import { say } from '../../../core/words.ts';
-import type { Comment, HandIn } from '../class/class.ts';
+import type { Collected, Comment, HandIn } from '../class/class.ts';
 import { comments, handIns, people, projects, runs, versions, type Store } from './schema.ts';
 import { drawId } from './secrets.ts';
 import { unstow } from './pictures.ts';
@@ -70,15 +70,6 @@ export function handedIn(store: Store, id: string): Project | undefined {
   if (read && !read.ok) throw new Error(read.problem);
   return read?.project;
 }
-export type Collected = {
-  handIn: string;
-  nickname: string;
-  group: string;
-  projectId: string;
-  givenId: string | null;
-  note: string;
-  at: number;
-};
 /** Of each pupil's project of a class the last that was handed in and not withdrawn. */
 export function collected(store: Store, classId: string): Collected[] {
   const seen = new Set<string>();

@@ -53,7 +53,8 @@ export async function makeTeacher(
   store: Store,
   nickname: string,
   passphrase: string,
-  id = drawId()
+  id = drawId(),
+  at = Date.now()
 ): Promise<Who | string> {
   const secret = await hashSecret(passphrase);
   return store.transaction((tx) => {
@@ -64,7 +65,7 @@ export async function makeTeacher(
       .get();
     if (taken) return say('There is a teacher called {name} already.', { name: nickname });
     const first = !hasTeacher(tx as unknown as Store);
-    tx.insert(people).values({ id, role: 'teacher', nickname, secret, at: Date.now() }).run();
+    tx.insert(people).values({ id, role: 'teacher', nickname, secret, at }).run();
     if (first) {
       tx.update(projects)
         .set({ owner: id })
@@ -79,11 +80,11 @@ export async function makeTeacher(
     return { id, role: 'teacher' as const, nickname };
   });
 }
-/** A new passphrase; who was signed in with the old one is not any more. */
+/** A new passphrase; who was signed in with the old one is not any more. The demo's is not shown any more. */
 export async function changePassphrase(store: Store, id: string, passphrase: string): Promise<void> {
   const secret = await hashSecret(passphrase);
   store.transaction((tx) => {
-    tx.update(people).set({ secret }).where(eq(people.id, id)).run();
+    tx.update(people).set({ secret, at: Date.now() }).where(eq(people.id, id)).run();
     tx.delete(sessions).where(eq(sessions.personId, id)).run();
     note(tx as unknown as Store, 'passphrase changed', { teacherId: id });
   });

@@ -127,7 +127,7 @@ describe('projects in the database', () => {
     const client = (store as unknown as { $client: Database.Database }).$client;
     const plan = client
       .prepare(
-        'explain query plan select id from projects where owner = '' and demo = 0 and deleted_at is null order by changed_at desc, id desc limit 48'
+        "explain query plan select id from projects where owner = '' and demo = 0 and deleted_at is null order by changed_at desc, id desc limit 48"
       )
       .all() as { detail: string }[];
     expect(plan.map((r) => r.detail).join()).toMatch(/USING (COVERING )?INDEX projects_shelf/);

@@ -172,6 +172,8 @@ const newestOf = (store: Store, id: string): { version: number; json: string } |
     .limit(1)
     .get();
 
+export const newestVersion = (store: Store, id: string): number | undefined => newestOf(store, id)?.version;
+
 /** @throws with a sentence where what is saved cannot be read */
 export function openProject(store: Store, id: string): Opened | undefined {
   const row = store

@@ -67,6 +67,7 @@ export function ofClass(store: Store, who: Who, id: string): OfClass {
     looks: reach === 'look',
     ...(inPair ? {} : { by: [row.by, row.partnerName].filter(Boolean).join(', ') }),
     ...(inPair && row.partner ? { partner: (row.owner === who.id ? row.partnerName : row.by) ?? '' } : {}),
+    ...(who.role === 'teacher' && !inPair ? { classId: classOf(store, row.owner)?.classId } : {}),
     shown: row.shown,
     givenId: row.givenId
   };

@@ -103,7 +103,7 @@
             <div class="absolute top-1 right-1">
               <Menu label={say('What to do with {name}', { name: toldIn(errand.name) })}>
                 <MenuItem onclick={() => save(errand)}>{say('Save as a file')}</MenuItem>
-                {#if !errand.ships}<MenuItem onclick={() => remove(errand)}>{say('Take off the shelf')}</MenuItem>{/if}
+                {#if errand.own}<MenuItem onclick={() => remove(errand)}>{say('Take off the shelf')}</MenuItem>{/if}
               </Menu>
             </div>
           </Card>

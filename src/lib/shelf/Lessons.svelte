@@ -74,11 +74,10 @@
         <div class="absolute top-1 right-1">
           <Menu label={say('What to do with {name}', { name: toldIn(lesson.name) })}>
             <MenuItem href="/lesson/{lesson.id}">{say('Read')}</MenuItem>
-            <MenuItem href="/lesson/{lesson.id}/write">{lesson.ships ? say('Look at its text') : say('Write')}</MenuItem
-            >
+            <MenuItem href="/lesson/{lesson.id}/write">{lesson.own ? say('Write') : say('Look at its text')}</MenuItem>
             <MenuItem href="/lesson/{lesson.id}/print?teacher">{say('Print')}</MenuItem>
             <MenuItem onclick={() => save(lesson)}>{say('Save as a file')}</MenuItem>
-            {#if !lesson.ships}<MenuItem onclick={() => remove(lesson)}>{say('Take off the shelf')}</MenuItem>{/if}
+            {#if lesson.own}<MenuItem onclick={() => remove(lesson)}>{say('Take off the shelf')}</MenuItem>{/if}
           </Menu>
         </div>
       </Card>

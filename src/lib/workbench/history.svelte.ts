@@ -1,7 +1,8 @@
 /** The runs of a project that are kept on the school computer. */
-import { clockIn, say } from '../../../core/words.ts';
+import { clockIn, say, tongue } from '../../../core/words.ts';
 import type { RunCard, RunFile } from '../../../core/trace/runfile.ts';
 import { eventsOf } from '../../../core/trace/apart.ts';
+import { toldOf } from '../../../core/trace/told.ts';
 import { emptyTrace, type Trace } from '../../../core/trace/trace.ts';
 import type { TryResult } from '../../../core/trace/tried.ts';
 import { toasts } from '../ui/toasts.svelte.ts';
@@ -19,6 +20,8 @@ export class History {
   private readonly on = new WeakSet<Run>();
   constructor(
     private readonly projectId: () => string,
+    /** it is somebody else's: what runs here is not kept there */
+    private readonly looks: () => boolean,
     private readonly runs: Runs
   ) {}
 
@@ -48,16 +51,18 @@ export class History {
   }
   /** A run that is over is kept: of a rehearsal what makes it again, of a device's everything. */
   async keep(run: Run, result?: TryResult): Promise<void> {
-    if (this.on.has(run) || run.trace.ticks < SHORTEST || !run.trace.ended) return;
+    if (this.looks() || this.on.has(run) || run.trace.ticks < SHORTEST || !run.trace.ended) return;
     this.on.add(run);
     const whole = run.kind === 'device' || !run.project || run.project.text !== undefined;
     const file = this.fileOf(run);
     // what makes it again is little: the rest of the trace need not travel
     const sent = whole ? file : { ...file, trace: { ...emptyTrace(run.trace.header, []), ...inputsOnly(run.trace) } };
     const packed = await this.runs.pack(sent, whole);
+    const found = await this.runs.findingsOf(run, tongue()).catch(() => []);
     const query = new URLSearchParams({
       ms: String(run.trace.ticks),
-      ...(result ? { result: JSON.stringify(result) } : {})
+      ...(result ? { result: JSON.stringify(result) } : {}),
+      told: JSON.stringify(toldOf(found))
     });
     const answer = await this.ask(`/api/projects/${this.projectId()}/runs?${query}`, 'POST', packed);
     if (!answer) return;

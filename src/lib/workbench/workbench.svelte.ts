@@ -110,7 +110,11 @@ export class Workbench {
     this.predict = new Predicting(() =>
       hasWheels(session.project.kit) ? { ...(session.project.start ?? session.project.mat.start) } : undefined
     );
-    this.history = new History(() => session.id, this.runs);
+    this.history = new History(
+      () => session.id,
+      () => !!session.of.looks,
+      this.runs
+    );
     this.runs.onEnd = (run) => {
       this.going(false);
       void this.keep(run);
@@ -129,7 +133,7 @@ export class Workbench {
     }
     this.handOpen = !hasWheels(session.project.kit);
     const task = session.project.errand;
-    if (task && task.may !== 'all')
+    if (task && task.may !== 'all' && !session.of.looks)
       void import('../../../core/errand/may.ts').then(({ mayNot }) => {
         session.refuses = (next) => {
           const why = mayNot(task, session.project.program, next.program);
@@ -187,9 +191,9 @@ export class Workbench {
   get takesInput(): boolean {
     return this.runs.shown === 'device' ? this.device.running : this.runs.busy;
   }
-  /** Flow and notebook take no blocks. */
+  /** Flow and notebook take no blocks, nor does what is only looked at. */
   get hasTray(): boolean {
-    return this.side === 'inside' || !['flow', 'notebook'].includes(this.mode);
+    return this.side === 'inside' || (!this.session.of.looks && !['flow', 'notebook'].includes(this.mode));
   }
   tell(text: string): void {
     this.spoken = text;

@@ -49,5 +49,5 @@ export async function resultOf(
 ): Promise<TryResult | undefined> {
   const verdict = await verdictOf(runs, task, run);
   if (!verdict) return undefined;
-  return { ...resultFrom(task, verdict, programOf(run)), changed: [...new Set(changed)].slice(-6) };
+  return { ...resultFrom(task, verdict, run.trace, programOf(run)), changed: [...new Set(changed)].slice(-6) };
 }

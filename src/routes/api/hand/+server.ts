@@ -1,6 +1,6 @@
 import { error, json } from '@sveltejs/kit';
 import * as z from 'zod';
-import { networkInterfaces } from 'node:os';
+import { addressesOf } from '$lib/server/addresses.ts';
 import { tooMany } from '$lib/server/guard.ts';
 import { openRoom } from '$lib/server/hands.ts';
 import { say } from '../../../../core/words.ts';
@@ -14,14 +14,5 @@ export async function POST({ url, request, getClientAddress }) {
   const room = openRoom(data?.name);
   if (!room) error(503, say('All places for phones are taken. Let one go that is not needed.'));
   const { code, key } = room;
-  const hosts = Object.values(networkInterfaces())
-    .flat()
-    .flatMap((i) => (i && i.family === 'IPv4' && !i.internal ? [i.address] : []));
-  const secure = process.env.MOSSBELL_SECURE_PORT;
-  const addresses = [
-    ...(secure ? hosts.map((h) => `https://${h}:${secure}`) : []),
-    ...hosts.map((h) => `http://${h}:${url.port || '80'}`),
-    url.origin
-  ];
-  return json({ code, key, addresses: addresses.map((a) => `${a}/hand?code=${code}`) }, { status: 201 });
+  return json({ code, key, addresses: addressesOf(url).map((a) => `${a}/hand?code=${code}`) }, { status: 201 });
 }

@@ -7,17 +7,12 @@ import {
   beginSession,
   endSession,
   endSessions,
-  hasTeacher,
   isSecretOf,
   note,
   pupilCalled,
-  signedOf,
   teacherCalled
 } from '$lib/server/people.ts';
 import { say } from '../../../../core/words.ts';
-
-/** Who is signed in here, and whether anybody teaches on this computer yet. */
-export const GET = ({ locals }) => json({ me: signedOf(database(), locals.who), hasTeacher: hasTeacher(database()) });
 
 const short = z.string().trim().min(1).max(80);
 const body = z.union([

@@ -13,6 +13,7 @@
   import { screen } from '$lib/ui/screen.svelte.ts';
   import { useWorkbench } from '$lib/workbench/workbench.svelte.ts';
 
+  let { data } = $props();
   const w = useWorkbench();
   // for tests from outside, beside the block editor's workspace
   Object.assign(window, { mossbellBytes: (options: unknown) => w.runs.bytes(options), mossbellSound: sound });
@@ -99,6 +100,8 @@
 <svelte:window onkeydowncapture={keys} />
 <div class="flex h-full flex-col">
   <Header />
+  {#if data.me.role === 'pupil' || w.session.of.by}{#await import('$lib/class/Bar.svelte') then { default: Bar }}<Bar
+      />{/await}{/if}
   {#if w.session.trouble}{#await import('$lib/project/Trouble.svelte') then { default: Trouble }}<Trouble
         session={w.session}
       />{/await}{/if}

@@ -1,23 +1,9 @@
-import { error, json } from '@sveltejs/kit';
+import { error } from '@sveltejs/kit';
 import * as z from 'zod';
 import { database } from '$lib/server/database.ts';
-import { deleteClass, listGiven, listPupils, openClass, renameClass } from '$lib/server/classes.ts';
-import { collected } from '$lib/server/hand-ins.ts';
+import { deleteClass, renameClass } from '$lib/server/classes.ts';
 import { say } from '../../../../../core/words.ts';
 
-export function GET({ params }) {
-  const { name, code, language } = openClass(database(), params.id)!;
-  const store = database();
-  return json({
-    id: params.id,
-    name,
-    code,
-    language,
-    pupils: listPupils(store, params.id),
-    given: listGiven(store, params.id),
-    collected: collected(store, params.id)
-  });
-}
 const body = z.strictObject({ name: z.string().trim().min(1).max(60) });
 export async function PATCH({ params, request }) {
   const { data } = body.safeParse(await request.json().catch(() => undefined));

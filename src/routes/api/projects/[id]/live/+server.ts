@@ -1,4 +1,21 @@
+import { database } from '$lib/server/database.ts';
 import { stream } from '$lib/server/live.ts';
+import { newestVersion } from '$lib/server/projects.ts';
+import { comesIn } from '$lib/server/wall.ts';
 
-/** What happens to a project that is looked at: a new version, a run, a comment, who drives, where the teacher points. */
-export const GET = ({ params }) => stream([`project ${params.id}`], () => undefined);
+/**
+ * What happens to a project that is open: a new version, a run, a comment, who drives, where the teacher points. A pupil is
+ * told on the same stream what is for the pupil and the class. Who comes back after a while is told the newest version first.
+ */
+export function GET({ params, locals: { who } }) {
+  const { classId } = who;
+  let leaves: (() => void) | undefined;
+  return stream(
+    [`project ${params.id}`, ...(classId ? [`person ${who.id}`, `class ${classId}`] : [])],
+    () => {
+      if (classId) leaves = comesIn(database(), classId, who.id);
+      return { version: newestVersion(database(), params.id), comment: true, shown: true };
+    },
+    () => leaves?.()
+  );
+}

@@ -1,0 +1,40 @@
+<!-- The class goes with everything. There is no way back, so its name is asked for. -->
+<script lang="ts">
+  import { goto } from '$app/navigation';
+  import { say } from '../../../core/words.ts';
+  import Button from '../ui/Button.svelte';
+  import Dialog from '../ui/Dialog.svelte';
+  import Field from '../ui/Field.svelte';
+  import Remark from '../ui/Remark.svelte';
+  import { ask } from './ask.ts';
+  import type { OpenedClass } from './class.ts';
+  let { open = $bindable(), of }: { open: boolean; of: OpenedClass } = $props();
+  let typed = $state('');
+  let problem = $state('');
+  async function go() {
+    const answer = await ask(`/api/classes/${of.id}`, 'DELETE');
+    if (answer.ok) await goto('/class');
+    else problem = answer.problem;
+  }
+</script>
+
+<Dialog bind:open title={say('Delete this class with everything')} size="xs">
+  <p>
+    {say(
+      'The {n, plural, one {# pupil} other {# pupils}} of this class go, with their projects, versions, runs, errands, lessons, comments and everything that was handed in. There is no way back.',
+      { n: of.pupils.length }
+    )}
+  </p>
+  <p class="text-soft">{say('Backups that you made yourself are files of your own: delete those too.')}</p>
+  <label class="flex flex-col gap-1 font-semibold"
+    >{say('To go on, write the name of the class: {name}', { name: of.name })}<Field
+      bind:value={typed}
+      class="w-full! font-normal"
+    /></label
+  >
+  {#if problem}<Remark look="line">{problem}</Remark>{/if}
+  <div class="flex justify-end gap-2">
+    <Button onclick={() => (open = false)}>{say('Leave it')}</Button>
+    <Button look="go" disabled={typed.trim() !== of.name} onclick={go}>{say('Delete it')}</Button>
+  </div>
+</Dialog>

@@ -1,0 +1,37 @@
+/** Nicknames to draw from: birds and plants of a garden. */
+import { later } from '../../../core/words.ts';
+
+export const NAMES = [
+  later('Wren'),
+  later('Teasel'),
+  later('Newt'),
+  later('Sorrel'),
+  later('Bramble'),
+  later('Siskin'),
+  later('Robin'),
+  later('Clover'),
+  later('Thistle'),
+  later('Finch'),
+  later('Yarrow'),
+  later('Plover'),
+  later('Bracken'),
+  later('Linnet'),
+  later('Burdock'),
+  later('Heron'),
+  later('Mallow'),
+  later('Dunnock'),
+  later('Fennel'),
+  later('Martin'),
+  later('Campion'),
+  later('Kestrel'),
+  later('Nettle'),
+  later('Starling'),
+  later('Tansy'),
+  later('Swift'),
+  later('Privet'),
+  later('Jackdaw'),
+  later('Rowan'),
+  later('Nuthatch'),
+  later('Comfrey'),
+  later('Sparrow')
+] as const;

@@ -1,0 +1,79 @@
+/** Everything that was handed in of an errand, run again by the pool of workers. */
+import Papa from 'papaparse';
+import { goalWords } from '../../../core/errand/goals.ts';
+import { say, tongue } from '../../../core/words.ts';
+import type { AgainTable } from '../class/class.ts';
+import { openErrand } from './errands.ts';
+import { collected, handedIn } from './hand-ins.ts';
+import { listGiven } from './classes.ts';
+import { heavy } from './pool.ts';
+import type { Store } from './schema.ts';
+
+/** One at a time and class: a second click waits for the first. */
+const going = new Map<string, Promise<AgainTable>>();
+
+/** @returns undefined where the class was not given this */
+export async function runAllAgain(store: Store, classId: string, givenId: string): Promise<AgainTable | undefined> {
+  const one = listGiven(store, classId).find((g) => g.id === givenId);
+  if (!one || one.kind !== 'errand') return undefined;
+  const key = `${givenId} ${tongue().code}`;
+  let run = going.get(key);
+  if (!run) {
+    run = all(store, classId, givenId, one.target).finally(() => going.delete(key));
+    going.set(key, run);
+  }
+  return run;
+}
+async function all(store: Store, classId: string, givenId: string, target: string): Promise<AgainTable> {
+  const errand = openErrand(store, target);
+  const list = collected(store, classId).filter((c) => c.givenId === givenId);
+  const rows = await Promise.all(
+    list.map(async ({ handIn, nickname, projectId }): Promise<AgainTable['rows'][number]> => {
+      const row = { handIn, nickname, projectId };
+      try {
+        const project = handedIn(store, handIn);
+        if (!project) return { ...row, says: say('This cannot be read any more.') };
+        const came = await heavy('again', { project, errand, tongue: tongue() });
+        return 'text' in came
+          ? { ...row, says: say('A program in text: open it to see what it does.') }
+          : { ...row, ...came };
+      } catch (problem) {
+        return { ...row, says: (problem as Error).message };
+      }
+    })
+  );
+  return {
+    goals: errand?.goals.map(goalWords) ?? [],
+    rows: rows.sort((a, b) => a.nickname.localeCompare(b.nickname))
+  };
+}
+/** The table as CSV (RFC 4180). What a table program would take for a formula stands behind an apostrophe. */
+export function csvOf({ goals, rows }: AgainTable): string {
+  const head = [
+    say('Nickname'),
+    ...goals,
+    say('all goals'),
+    's',
+    say('blocks'),
+    'x cm',
+    'y cm',
+    say('what there is to know')
+  ];
+  const one = (n: number | undefined, digits = 1): string => (n === undefined ? '' : n.toFixed(digits));
+  const body = rows.map((row) =>
+    'says' in row
+      ? [row.nickname, ...goals.map(() => ''), '', '', '', '', '', row.says]
+      : [
+          row.nickname,
+          ...row.goals.map((met) => (met ? '1' : '0')),
+          row.met ? '1' : '0',
+          one(row.seconds, 2),
+          String(row.blocks ?? ''),
+          one(row.stop.x * 100),
+          one(row.stop.y * 100),
+          row.told[0]?.says ?? ''
+        ]
+  );
+  // a number below zero is one, and no formula
+  return Papa.unparse([head, ...body], { escapeFormulae: /^[=+@\t\r]|^-(?![\d.]+$)/ });
+}

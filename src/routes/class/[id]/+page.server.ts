@@ -1,0 +1,25 @@
+import { addressesOf } from '$lib/server/addresses.ts';
+import { listGiven, listPupils, openClass } from '$lib/server/classes.ts';
+import { database } from '$lib/server/database.ts';
+import { listErrands } from '$lib/server/errands.ts';
+import { collected } from '$lib/server/hand-ins.ts';
+import { listLessons } from '$lib/server/lessons.ts';
+
+export function load({ params, url, locals }) {
+  const store = database();
+  const { name, code, language } = openClass(store, params.id)!;
+  return {
+    class: {
+      id: params.id,
+      name,
+      code,
+      language,
+      addresses: addressesOf(url),
+      pupils: listPupils(store, params.id),
+      given: listGiven(store, params.id),
+      collected: collected(store, params.id)
+    },
+    errands: listErrands(store, locals.who.id).map(({ id, name }) => ({ id, name })),
+    lessons: listLessons(store, locals.who.id).map(({ id, name }) => ({ id, name }))
+  };
+}

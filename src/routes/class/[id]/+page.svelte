@@ -1,0 +1,237 @@
+<!-- A class: its pupils and their cards, what was given out, what was handed in. -->
+<script lang="ts">
+  import { invalidateAll } from '$app/navigation';
+  import { renderSVG } from 'uqr';
+  import { toldIn } from '../../../../core/errand/task.ts';
+  import { clockIn, say } from '../../../../core/words.ts';
+  import AddPupils from '$lib/class/AddPupils.svelte';
+  import { ask } from '$lib/class/ask.ts';
+  import Cards from '$lib/class/Cards.svelte';
+  import type { Given, OpenedClass, PrintedCard, Pupil } from '$lib/class/class.ts';
+  import Collected from '$lib/class/Collected.svelte';
+  import DeleteClass from '$lib/class/DeleteClass.svelte';
+  import GiveOut from '$lib/class/GiveOut.svelte';
+  import Me from '$lib/class/Me.svelte';
+  import Button from '$lib/ui/Button.svelte';
+  import Choice from '$lib/ui/Choice.svelte';
+  import Field from '$lib/ui/Field.svelte';
+  import Menu from '$lib/ui/Menu.svelte';
+  import MenuItem from '$lib/ui/MenuItem.svelte';
+  import NameDialog from '$lib/ui/NameDialog.svelte';
+  import Path from '$lib/ui/Path.svelte';
+  import Remark from '$lib/ui/Remark.svelte';
+  import Table from '$lib/ui/Table.svelte';
+  import TopBar from '$lib/ui/TopBar.svelte';
+  let { data } = $props();
+  const of = $derived(data.class as OpenedClass);
+  const groups = $derived([...new Set(of.pupils.map((p) => p.group).filter(Boolean))].sort());
+  let adding = $state(false);
+  let giving = $state(false);
+  let deleting = $state(false);
+  let cards = $state.raw<readonly PrintedCard[]>();
+  let problem = $state('');
+  let names = $state<NameDialog>();
+  const nameOf = (id?: string) => of.pupils.find((p) => p.id === id)?.nickname ?? '';
+  async function does(path: string, method: 'POST' | 'PATCH' | 'DELETE', body?: object) {
+    const answer = await ask<unknown>(`/api/classes/${of.id}${path}`, method, body);
+    problem = answer.ok ? '' : answer.problem;
+    await invalidateAll();
+    return answer.ok ? answer.value : undefined;
+  }
+  async function newCard(pupil: Pupil) {
+    const card = (await does(`/pupils/${pupil.id}`, 'POST')) as PrintedCard | undefined;
+    if (card) cards = [card];
+  }
+  let leaving = $state.raw<Pupil>();
+  async function rename() {
+    const name = await names?.ask(say('What is the class called?'), 'name', of.name);
+    if (name) await does('', 'PATCH', { name });
+  }
+  const clock = $derived(new Intl.DateTimeFormat(clockIn(), { dateStyle: 'short', timeStyle: 'short' }));
+  const when = (one: Given) => {
+    const from = one.fromAt > Date.now() ? say('from {time}', { time: clock.format(one.fromAt) }) : '';
+    const until =
+      one.untilAt === null
+        ? ''
+        : one.untilAt > Date.now()
+          ? say('until {time}', { time: clock.format(one.untilAt) })
+          : say('ended {time}', { time: clock.format(one.untilAt) });
+    return [from, until].filter(Boolean).join(' · ');
+  };
+</script>
+
+<svelte:head><title>{say('{name} · Class', { name: of.name })}</title></svelte:head>
+<div class="flex h-full flex-col {cards ? 'print:h-auto' : ''}">
+  <TopBar>
+    {#snippet name()}<Path
+        steps={[{ name: say('Shelf'), href: '/' }, { name: say('Classes'), href: '/class' }, { name: of.name }]}
+      />{/snippet}
+    <span class="flex-1"></span>
+    <Button look="go" href="/class/{of.id}/wall">{say('The wall')}</Button>
+    <Button look="ghost" href="/class/{of.id}/shows">{say('What the class shows')}</Button>
+    <Me />
+    <Menu look="ghost" label={say('More of this class')}>
+      <MenuItem onclick={rename}>{say('Another name')}</MenuItem>
+      <MenuItem href="/class/audit">{say('What was done')}</MenuItem>
+      <MenuItem onclick={() => (deleting = true)}>{say('Delete this class with everything')}</MenuItem>
+    </Menu>
+  </TopBar>
+  <main
+    class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(320px,38%)] max-[1000px]:block max-[1000px]:overflow-auto"
+  >
+    <section class="overflow-auto px-[22px] py-[18px]">
+      {#if problem}<Remark class="mb-4">{problem}</Remark>{/if}
+      <div class="mb-2.5 flex flex-wrap items-baseline gap-3">
+        <h2 class="text-[19px]">{say('Pupils')}</h2>
+        <span class="text-soft">{say('{n, plural, one {# pupil} other {# pupils}}', { n: of.pupils.length })}</span>
+        <span class="flex-1"></span>
+        <Button look={of.pupils.length ? 'plain' : 'go'} onclick={() => (adding = true)}>{say('Add pupils')}</Button>
+      </div>
+      {#if of.pupils.length}
+        <Table data-testid="pupils">
+          <thead class="text-left text-[12.5px] text-soft"
+            ><tr
+              ><th class="py-1 font-semibold">{say('Nickname')}</th><th class="font-semibold">{say('Group')}</th><th
+                class="font-semibold">{say('Works with')}</th
+              ><th><span class="sr-only">{say('What to do')}</span></th></tr
+            ></thead
+          >
+          <tbody>
+            {#each of.pupils as pupil (pupil.id)}
+              <tr class="border-t border-rule">
+                <td class="py-1 font-semibold">{pupil.nickname}</td>
+                <td
+                  ><Field
+                    look="line"
+                    size="sm"
+                    class="w-28!"
+                    value={pupil.group}
+                    maxlength={24}
+                    placeholder={say('none')}
+                    aria-label={say('Group of {name}', { name: pupil.nickname })}
+                    onchange={(e) => does(`/pupils/${pupil.id}`, 'PATCH', { group: e.currentTarget.value })}
+                  /></td
+                >
+                <td
+                  ><Choice
+                    size="sm"
+                    value={pupil.partner ?? ''}
+                    aria-label={say('With whom {name} works', { name: pupil.nickname })}
+                    onchange={(e) => does(`/pupils/${pupil.id}`, 'PATCH', { partner: e.currentTarget.value || null })}
+                    ><option value="">{say('alone')}</option
+                    >{#each of.pupils.filter((p) => p.id !== pupil.id) as other (other.id)}<option value={other.id}
+                        >{other.nickname}{other.partner && other.partner !== pupil.id
+                          ? ` (${say('with {name}', { name: nameOf(other.partner) })})`
+                          : ''}</option
+                      >{/each}</Choice
+                  ></td
+                >
+                <td class="text-right"
+                  ><Menu label={say('What to do with {name}', { name: pupil.nickname })}>
+                    <MenuItem onclick={() => newCard(pupil)}>{say('A new card')}</MenuItem>
+                    <MenuItem onclick={() => (leaving = pupil)}>{say('Take out of the class')}</MenuItem>
+                  </Menu></td
+                >
+              </tr>
+            {/each}
+          </tbody>
+        </Table>
+      {:else}<p class="max-w-[56ch] text-soft">
+          {say(
+            'Nobody is in this class yet. Add pupils by nicknames: each gets a card to print, with three words to sign in.'
+          )}
+        </p>{/if}
+      {#if leaving}<Remark class="mt-3 flex flex-wrap items-center gap-3">
+          <span class="flex-1"
+            >{say('{name} goes with all projects and everything handed in. There is no way back.', {
+              name: leaving.nickname
+            })}</span
+          >
+          <Button
+            size="sm"
+            onclick={async () => {
+              const { id } = leaving!;
+              leaving = undefined;
+              await does(`/pupils/${id}`, 'DELETE');
+            }}>{say('Take out')}</Button
+          >
+          <Button size="sm" onclick={() => (leaving = undefined)}>{say('Leave it')}</Button>
+        </Remark>{/if}
+      <h2 class="mb-1 pt-7 text-[19px]">{say('How to come in')}</h2>
+      <div class="flex gap-4">
+        <div
+          class="h-32 w-32 shrink-0 rounded-lg bg-white p-1 [&>svg]:h-full [&>svg]:w-full"
+          role="img"
+          aria-label={say('QR code of the address')}
+        >
+          <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the QR library from our own address -->
+          {@html renderSVG(`${of.addresses[0]}/sign-in?code=${of.code}`, { border: 1 })}
+        </div>
+        <div class="min-w-0">
+          <p>{say('Class code')} <b class="font-mono text-[22px] tracking-[0.15em]" data-testid="code">{of.code}</b></p>
+          {#each of.addresses as a (a)}<p class="truncate font-mono text-[12.5px] text-soft">{a}/sign-in</p>{/each}
+          {#if of.addresses[0].startsWith('https')}<p class="mt-1 text-[13px] text-soft">
+              {say(
+                'The browser warns once that it does not know the certificate: this computer made it itself. Choose “Advanced”, then to go on.'
+              )}
+              <a class="underline" href="/handbook/28-the-first-hour" target="_blank"
+                >{say('With a picture, in the handbook')}</a
+              >
+            </p>{/if}
+        </div>
+      </div>
+    </section>
+    <aside class="overflow-auto border-l border-rule bg-paper px-[22px] py-[18px] max-[1000px]:border-l-0">
+      <div class="mb-2.5 flex flex-wrap items-baseline gap-3">
+        <h2 class="text-[19px]">{say('Given out')}</h2>
+        <span class="flex-1"></span>
+        <Button onclick={() => (giving = true)}>{say('Give out')}</Button>
+      </div>
+      {#if !of.given.length}<p class="text-soft">
+          {say('Nothing yet. What you give out stands first on the shelf of each pupil.')}
+        </p>{/if}
+      <ul class="flex flex-col gap-3" data-testid="given">
+        {#each of.given as one (one.id)}
+          <li class="rounded-lg border border-rule bg-card px-3.5 py-2.5">
+            <div class="flex items-start gap-2">
+              <div class="min-w-0 flex-1">
+                <b class="block truncate">{toldIn(one.name)}</b>
+                <small class="text-soft"
+                  >{[
+                    one.kind === 'errand' ? say('errand') : say('lesson'),
+                    one.group || say('the whole class'),
+                    when(one)
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}</small
+                >
+              </div>
+              <Menu label={say('What to do with {name}', { name: toldIn(one.name) })}>
+                {#if one.untilAt === null || one.untilAt > Date.now()}<MenuItem
+                    onclick={() => does(`/given/${one.id}`, 'PATCH', { untilAt: Date.now() })}
+                    >{say('End it now')}</MenuItem
+                  >{:else}<MenuItem onclick={() => does(`/given/${one.id}`, 'PATCH', { untilAt: null })}
+                    >{say('Open it again')}</MenuItem
+                  >{/if}
+                <MenuItem onclick={() => does(`/given/${one.id}`, 'DELETE')}>{say('Take it back')}</MenuItem>
+              </Menu>
+            </div>
+            {#if one.kind === 'errand'}<Collected {of} {one} />{/if}
+          </li>
+        {/each}
+      </ul>
+    </aside>
+  </main>
+</div>
+<AddPupils
+  bind:open={adding}
+  {of}
+  added={(made) => {
+    cards = made;
+    void invalidateAll();
+  }}
+/>
+<GiveOut bind:open={giving} {of} {groups} errands={data.errands} lessons={data.lessons} given={() => invalidateAll()} />
+<DeleteClass bind:open={deleting} {of} />
+<NameDialog bind:this={names} />
+{#if cards}<Cards {of} {cards} close={() => (cards = undefined)} />{/if}
