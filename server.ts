@@ -8,6 +8,7 @@ import { createServer as createSecureServer } from 'node:https';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { generate } from 'selfsigned';
+import { beginServing, endServing } from './src/lib/server/backup.ts';
 import { database } from './src/lib/server/database.ts';
 import { seedClass } from './demo/class.ts';
 import { seed, ship } from './demo/seed.ts';
@@ -27,6 +28,8 @@ if (process.argv.includes('--demo')) {
       `Moss Bell: the class "Tuesday workshop" is there. Its teacher is ${DEMO_TEACHER.nickname}, the passphrase "${DEMO_TEACHER.passphrase}".`
     );
 }
+const FOLDER = process.env.MOSSBELL_DATA ?? 'data';
+database();
 const serve =
   (protocol: 'http' | 'https'): RequestListener =>
   (request, response) => {
@@ -43,14 +46,13 @@ const server = createServer(serve('http'));
 
 /** The certificate of this computer, made at the first start and kept with the data: phones tell their sensors to https alone. */
 async function certificate(): Promise<{ key: string; cert: string }> {
-  const folder = process.env.MOSSBELL_DATA ?? 'data';
-  const file = join(folder, 'certificate.json');
+  const file = join(FOLDER, 'certificate.json');
   if (existsSync(file)) return JSON.parse(readFileSync(file, 'utf8')) as { key: string; cert: string };
   const made = await generate([{ name: 'commonName', value: 'Moss Bell' }], {
     notAfterDate: new Date(Date.now() + 10 * 365 * 86_400_000)
   });
   const kept = { key: made.private, cert: made.cert };
-  mkdirSync(folder, { recursive: true });
+  mkdirSync(FOLDER, { recursive: true });
   writeFileSync(file, JSON.stringify(kept), { mode: 0o600 });
   return kept;
 }
@@ -69,6 +71,7 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   }
 });
 server.on('listening', async () => {
+  beginServing(FOLDER);
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : wanted;
   console.log(`Moss Bell is ready. Open http://localhost:${port} in a browser on this computer. Ctrl-C ends it.`);
@@ -84,4 +87,5 @@ server.on('listening', async () => {
     );
 });
 server.listen(wanted);
+process.on('exit', () => endServing(FOLDER));
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0));

@@ -52,7 +52,7 @@ const WORKS: readonly Works[] = [
     tries: [drive(60, 17), drive(63, 14, 50, 'brake'), drive(65, 11, 50, 'brake')],
     note: '65 and brake'
   },
-  { nickname: 'Bramble', group: 'Wheels', tries: [drive(100, 16)] },
+  { nickname: 'Bramble', group: 'Wheels', tries: [drive(120, 16, 100)] },
   {
     nickname: 'Siskin',
     group: 'Wheels',
@@ -137,7 +137,7 @@ async function work(
     const trace = tryOut(errand, project, project.program);
     const verdict = judged(errand, { trace, mat: project.mat, program: project.program });
     const run = {
-      name: '',
+      name: new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
       at: new Date(at).toISOString(),
       kind: 'rehearsal' as const,
       project,

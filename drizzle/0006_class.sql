@@ -8,6 +8,11 @@ CREATE TABLE `audit` (
 );
 --> statement-breakpoint
 CREATE INDEX `audit_teacher` ON `audit` (`teacher_id`,`id`);--> statement-breakpoint
+CREATE TABLE `backups` (
+	`file` text PRIMARY KEY NOT NULL,
+	`at` integer NOT NULL
+);
+--> statement-breakpoint
 CREATE TABLE `classes` (
 	`id` text PRIMARY KEY NOT NULL,
 	`name` text NOT NULL,

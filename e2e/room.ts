@@ -4,11 +4,21 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { barrow } from '../core/kit/kit.ts';
 import { newProject as emptyProject, type Project } from '../core/project.ts';
 import { mats } from '../core/yard/mats.ts';
+import { DEMO_TEACHER } from '../src/lib/server/demo.ts';
 
 /** The shelf, once it takes clicks. */
 export async function shelf(page: Page): Promise<void> {
   await page.goto('/');
   await page.locator('[data-stands]').waitFor();
+}
+/** The demo's teacher signs in. */
+export async function asTeacher(page: Page): Promise<void> {
+  await signIn(page, { teacher: DEMO_TEACHER.nickname, passphrase: DEMO_TEACHER.passphrase });
+}
+/** Signs in without the page: most tests are not about how one does. */
+export async function signIn(page: Page, how: object): Promise<void> {
+  const answer = await page.request.post('/api/session', { data: how });
+  expect(answer.ok(), await answer.text()).toBe(true);
 }
 /** Puts a project on the shelf, and opens it: most tests are not about how it came there. */
 export async function opened(page: Page, project: Project): Promise<string> {

@@ -163,7 +163,7 @@
         <MessageSquare size={15} class="shrink-0 text-water" />
         <span class="min-w-0 flex-1"
           ><b>{c.by}:</b>
-          {c.text}{#if c.block && names.has(c.block)}<span class="text-soft"> · {names.get(c.block)}</span>{/if}</span
+          {c.text}{#if c.block && names.has(c.block)}<span class="ml-2 text-soft">{names.get(c.block)}</span>{/if}</span
         >
         {#if c.block && names.has(c.block)}<Button size="sm" onclick={() => see(c.block!)}
             >{say('Show the block')}</Button

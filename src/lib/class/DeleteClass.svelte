@@ -6,15 +6,23 @@
   import Dialog from '../ui/Dialog.svelte';
   import Field from '../ui/Field.svelte';
   import Remark from '../ui/Remark.svelte';
+  import { toasts } from '../ui/toasts.svelte.ts';
   import { ask } from './ask.ts';
   import type { OpenedClass } from './class.ts';
   let { open = $bindable(), of }: { open: boolean; of: OpenedClass } = $props();
   let typed = $state('');
   let problem = $state('');
   async function go() {
-    const answer = await ask(`/api/classes/${of.id}`, 'DELETE');
-    if (answer.ok) await goto('/class');
-    else problem = answer.problem;
+    const answer = await ask<{ left: string[] }>(`/api/classes/${of.id}`, 'DELETE');
+    if (!answer.ok) return void (problem = answer.problem);
+    const { left } = answer.value;
+    if (left.length)
+      toasts.tell(
+        say('The class is deleted. These backups could not be changed, and still hold it: {files}', {
+          files: left.join(', ')
+        })
+      );
+    await goto('/class');
   }
 </script>
 
@@ -25,7 +33,11 @@
       { n: of.pupils.length }
     )}
   </p>
-  <p class="text-soft">{say('Backups that you made yourself are files of your own: delete those too.')}</p>
+  <p class="text-soft">
+    {say(
+      'They go from the backups that were made with ./mossbell backup too, as long as those are where they were made. Other copies are files of your own: delete those too.'
+    )}
+  </p>
   <label class="flex flex-col gap-1 font-semibold"
     >{say('To go on, write the name of the class: {name}', { name: of.name })}<Field
       bind:value={typed}

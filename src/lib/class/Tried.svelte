@@ -47,7 +47,7 @@
         y={HIGH - 8}
         text-anchor="middle">{tick}</text
       >{/each}
-    <text x={WIDE} y={HIGH - 8} text-anchor="end">{say('try')}</text>
+    <text x={LEFT - 6} y={HIGH - 8} text-anchor="end">{say('try')}</text>
   </g>
   {#each slot.series as s (s.nickname)}
     <g

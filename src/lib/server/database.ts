@@ -9,6 +9,8 @@ import * as schema from './schema.ts';
 
 export type Store = schema.Store;
 
+export const MIGRATIONS = process.env.MOSSBELL_MIGRATIONS ?? 'drizzle';
+
 export function openDatabase(folder: string): Store {
   mkdirSync(folder, { recursive: true });
   const sqlite = new Database(join(folder, 'mossbell.sqlite'), { timeout: 2000 });
@@ -18,7 +20,7 @@ export function openDatabase(folder: string): Store {
   // what is deleted is overwritten: a class that goes leaves nothing in free pages
   sqlite.pragma('secure_delete = ON');
   const store = drizzle(sqlite, { schema });
-  migrate(store, { migrationsFolder: process.env.MOSSBELL_MIGRATIONS ?? 'drizzle' });
+  migrate(store, { migrationsFolder: MIGRATIONS });
   return store;
 }
 

@@ -233,6 +233,9 @@ export const comments = sqliteTable(
   (t) => [index('comments_project').on(t.projectId)]
 );
 
+/** Backups that were made of this database, wherever they are: a class that is deleted goes from them too. */
+export const backups = sqliteTable('backups', { file: text('file').primaryKey(), at: integer('at').notNull() });
+
 /** What was done with rights: for the teacher to look through. No addresses. */
 export const audit = sqliteTable(
   'audit',

@@ -27,10 +27,15 @@ export function classShows(store: Store, classId: string, givenId: string | unde
     .all()
     .map((row): Work => ({ nickname: row.nickname, projectId: row.id, tries: triesOf(store, row.id) }));
   const { found, goals, slots, stops } = shows(works, errand.goals.length);
+  /** the block's words, with a gap where the number stands */
   const says = (key: { block: string; kind: string; slot: string }): string => {
     const program = works.flatMap((w) => w.tries.map((t) => t.program)).find((p) => stepOf(p, key.block));
     const step = program && stepOf(program, key.block);
-    return step ? sentence(step, program, (socket) => partName(errand.kit, socket)) : key.kind;
+    return step
+      ? sentence({ ...step, slots: { ...step.slots, [key.slot]: '▢' } }, program, (socket) =>
+          partName(errand.kit, socket)
+        )
+      : key.kind;
   };
   return {
     given: one,

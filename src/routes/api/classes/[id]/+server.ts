@@ -1,5 +1,6 @@
-import { error } from '@sveltejs/kit';
+import { error, json } from '@sveltejs/kit';
 import * as z from 'zod';
+import { deleteFromBackups } from '$lib/server/backup.ts';
 import { database } from '$lib/server/database.ts';
 import { deleteClass, renameClass } from '$lib/server/classes.ts';
 import { say } from '../../../../../core/words.ts';
@@ -11,8 +12,12 @@ export async function PATCH({ params, request }) {
   renameClass(database(), params.id, data.name);
   return new Response(null, { status: 204 });
 }
-/** The class with everything: pupils, projects, runs, hand-ins, comments. There is no way back. */
+/**
+ * The class with everything: pupils, projects, runs, hand-ins, comments; from backups too. There is no way back. What comes
+ * back are the backups that could not be written: there it still is.
+ */
 export function DELETE({ params }) {
+  const left = deleteFromBackups(database(), params.id);
   deleteClass(database(), params.id);
-  return new Response(null, { status: 204 });
+  return json({ left });
 }

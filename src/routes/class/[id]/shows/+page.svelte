@@ -53,14 +53,14 @@
         <a class="underline" href="/class/{data.id}">{say('To the class')}</a>
       </p>
     {:else}
-      <h2 class="mb-3 font-display text-[22px]">{toldIn(shows.given.name)}</h2>
+      <h2 class="pb-3 font-display text-[22px]">{toldIn(shows.given.name)}</h2>
       <div class="grid grid-cols-2 gap-x-8 gap-y-7 max-[900px]:grid-cols-1">
         <section>
-          <h3 class="mb-2 text-[17px]">{say('Goals that are missed')}</h3>
+          <h3 class="pb-2 text-[17px]">{say('Goals that are missed')}</h3>
           <Missed goals={shows.goals} {hidden} />
         </section>
         <section>
-          <h3 class="mb-2 text-[17px]">{say('What came up')}</h3>
+          <h3 class="pb-2 text-[17px]">{say('What came up')}</h3>
           {#if !shows.found.length}<p class="text-soft">{say('No findings yet.')}</p>{/if}
           <ul class="flex flex-col gap-1.5" data-testid="found">
             {#each shows.found.slice(0, 6) as f (f.rule)}<li class="flex items-baseline gap-2">
@@ -108,7 +108,7 @@
           <div class="mb-2 flex flex-wrap items-baseline gap-3">
             <h3 class="text-[17px]">{say('Numbers that were tried')}</h3>
             {#if shows.slots.length > 1}<Choice size="sm" aria-label={say('Which number')} bind:value={which}
-                >{#each shows.slots as s, i (i)}<option value={i}>{s.says} · {s.key.slot}</option>{/each}</Choice
+                >{#each shows.slots as s, i (i)}<option value={i}>{s.says}</option>{/each}</Choice
               >{/if}
           </div>
           {#if slot}<Tried {slot} {hidden} />{:else}<p class="text-soft">
@@ -116,7 +116,7 @@
             </p>{/if}
         </section>
         {#if shows.works.length > 1}<section class="col-span-full">
-            <h3 class="mb-2 text-[17px]">{say('Two beside one another')}</h3>
+            <h3 class="pb-2 text-[17px]">{say('Two beside one another')}</h3>
             <Beside works={shows.works} {hidden} />
           </section>{/if}
       </div>

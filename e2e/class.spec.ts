@@ -1,0 +1,203 @@
+/** A lesson's hour, with a teacher and five pupils, each in a browser of their own. */
+import { expect, test, type Browser, type Page } from '@playwright/test';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { DATA } from '../playwright.config.ts';
+import { DEMO_TEACHER } from '../src/lib/server/demo.ts';
+import { rehearse, typeNumber, workbench } from './room.ts';
+
+const somebody = async (browser: Browser): Promise<Page> => (await browser.newContext()).newPage();
+/** Everything that stands in the database and beside it. */
+const onDisk = (): string =>
+  ['', '-wal'].map((end) => readFileSync(join(DATA, `mossbell.sqlite${end}`), 'latin1')).join('');
+
+test('a teacher makes a class, five come in, work, hand in and are helped; then all of it goes', async ({
+  browser
+}) => {
+  const teacher = await somebody(browser);
+  await teacher.goto('/class');
+  // who is not signed in is led to where one does
+  await expect(teacher.getByRole('heading', { name: 'Sign in as a teacher' })).toBeVisible();
+  await teacher.getByLabel('Name').fill(DEMO_TEACHER.nickname.toUpperCase());
+  await teacher.getByLabel('Passphrase').fill('not this one');
+  await teacher.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await expect(teacher.getByRole('alert')).toHaveText('This is not the passphrase of this teacher.');
+  await teacher.getByLabel('Passphrase').fill(DEMO_TEACHER.passphrase);
+  await teacher.getByRole('button', { name: 'Sign in', exact: true }).click();
+  await teacher.getByRole('button', { name: 'Make a class' }).click();
+  await teacher.getByRole('dialog').getByLabel('name').fill('Thursday pots');
+  await teacher.getByRole('button', { name: 'Done' }).click();
+  await teacher.getByRole('button', { name: 'Add pupils' }).click();
+  await teacher.getByLabel('Nicknames').fill('Quillwort\nSundew\nButterbur\nWaxwing\nQuillwort');
+  await teacher.getByRole('button', { name: 'Add, and show the cards' }).click();
+  await expect(teacher.getByRole('dialog')).toContainText('There are two called Quillwort.');
+  await teacher.getByLabel('Nicknames').fill('Quillwort\nSundew\nButterbur\nWaxwing\nGoldcrest');
+  await teacher.getByRole('button', { name: 'Add, and show the cards' }).click();
+  await expect(teacher.getByTestId('cards').locator('li')).toHaveCount(5);
+  const cards = await teacher
+    .getByTestId('cards')
+    .locator('li')
+    .evaluateAll((list) =>
+      list.map((li) => ['nickname', 'words'].map((what) => li.querySelector(`[data-${what}]`)!.textContent!.trim()))
+    );
+  expect(cards.map(([name]) => name)).toEqual(['Quillwort', 'Sundew', 'Butterbur', 'Waxwing', 'Goldcrest']);
+  for (const [, words] of cards) expect(words).toMatch(/^[a-z]+ [a-z]+ [a-z]+$/);
+  await teacher.getByRole('button', { name: 'Close' }).click();
+  const code = (await teacher.getByTestId('code').textContent())!;
+  const classUrl = teacher.url();
+
+  // each by the form, and one by the card's QR code: what it holds opens the shelf at once
+  const pupils = await Promise.all(cards.map(() => somebody(browser)));
+  const [quillwort, sundew, butterbur, waxwing, goldcrest] = pupils;
+  await Promise.all(
+    pupils.map(async (page, i) => {
+      const [name, words] = cards[i];
+      if (page === goldcrest) await page.goto(`/sign-in?code=${code}#${name}/${words.replaceAll(' ', '-')}`);
+      else {
+        await page.goto('/sign-in');
+        await page.getByLabel('Class code').fill(code.toLowerCase());
+        await page.getByLabel('Nickname').fill(name);
+        await page.getByLabel('The three words').fill(words.toUpperCase());
+        await page.getByRole('button', { name: 'Sign in', exact: true }).click();
+      }
+      await expect(page.getByTestId('me')).toHaveText(`${name} · Thursday pots`);
+      await expect(page.getByText('Nothing at the moment. What comes appears here by itself.')).toBeVisible();
+    })
+  );
+  expect(goldcrest.url()).not.toContain('#');
+
+  // what is given out stands on each shelf by itself
+  await teacher.getByRole('button', { name: 'Give out' }).click();
+  await teacher.getByRole('dialog').getByLabel('What').selectOption('errand/first-delivery');
+  await teacher.getByRole('button', { name: 'Give it out' }).click();
+  await expect(teacher.getByTestId('given')).toContainText('First delivery');
+  await Promise.all(
+    pupils.map(async (page) => {
+      await page
+        .getByTestId('given-to-me')
+        .getByRole('button', { name: /First delivery/ })
+        .click();
+      await workbench(page);
+    })
+  );
+  await teacher.getByRole('link', { name: 'The wall' }).click();
+  const card = (name: string) => teacher.getByTestId('wall').locator(`[data-pupil=${name}]`);
+  await expect(teacher.getByTestId('counts')).toContainText('5 of 5 here');
+
+  // one solves it and hands it in
+  await typeNumber(quillwort, 'drive.measure', 0, 0, '62');
+  await rehearse(quillwort);
+  await expect(card('Quillwort')).toContainText('2/2');
+  await expect(card('Quillwort')).toContainText('1 try');
+  await quillwort.getByRole('button', { name: 'Hand in' }).click();
+  await quillwort.getByLabel('A note to your teacher, if you like').fill('It rolls a little.');
+  await quillwort.getByRole('dialog').getByRole('button', { name: 'Hand in' }).click();
+  await expect(card('Quillwort')).toContainText('handed in');
+  // another one hands in what does not, withdraws it, and hands in again
+  await typeNumber(sundew, 'drive.measure', 0, 0, '90');
+  await rehearse(sundew);
+  await expect(card('Sundew')).toContainText('1/2');
+  await expect(card('Sundew')).toContainText('rolled on');
+  for (const again of [false, true]) {
+    await sundew.getByTestId('class-bar').getByRole('button', { name: 'Hand in' }).click();
+    if (again) {
+      await sundew.getByRole('button', { name: 'Withdraw' }).click();
+      await expect(sundew.getByRole('button', { name: 'Withdraw' })).toHaveCount(0);
+    }
+    await sundew
+      .getByRole('dialog')
+      .getByRole('button', { name: again ? 'Hand in again' : 'Hand in' })
+      .click();
+    await expect(sundew.getByRole('dialog')).toBeHidden();
+  }
+  // a third one puts the hand up, and comes first
+  await butterbur.getByRole('button', { name: 'Hand up' }).click();
+  await expect(card('Butterbur')).toContainText('Hand up');
+  await expect(teacher.getByTestId('wall').locator('li').first()).toHaveAttribute('data-pupil', 'Butterbur');
+  await teacher.getByRole('button', { name: 'Hide names' }).click();
+  await expect(teacher.getByTestId('wall')).not.toContainText('Butterbur');
+  await teacher.getByRole('button', { name: 'Show names' }).click();
+
+  // the teacher opens the card: program, live, only to look at
+  await card('Butterbur').getByRole('link').click();
+  await expect(teacher.getByTestId('class-bar')).toContainText('Butterbur’s program');
+  await expect(teacher.getByTestId('saving')).toHaveText('only to look at');
+  const block = teacher.locator('.drive\\.measure').first();
+  await block.waitFor();
+  await typeNumber(butterbur, 'drive.measure', 0, 0, '47');
+  await expect(block).toContainText('47');
+  await typeNumber(teacher, 'drive.measure', 0, 0, '99');
+  await expect(block).toContainText('47');
+  await rehearse(butterbur);
+  await expect(teacher.getByTestId('clock')).not.toHaveText('00:00.00');
+  // a comment on the block; the pupil sees it, and where
+  await block
+    .locator('.blocklyPath')
+    .first()
+    .click({ position: { x: 12, y: 12 } });
+  await teacher.getByRole('button', { name: 'Comment' }).click();
+  await teacher.getByLabel('Comment', { exact: true }).fill('How far is it to the bench?');
+  await teacher.getByRole('button', { name: 'Say it' }).click();
+  await expect(butterbur.getByTestId('comments')).toContainText('Ash: How far is it to the bench?');
+  await expect(butterbur.getByTestId('comments')).toContainText('drive ahead 47 cm');
+  await teacher.getByRole('button', { name: 'Point at the block' }).click();
+  await expect(butterbur.locator('.mb-pointed')).toHaveCount(1);
+  await butterbur.getByTestId('comments').getByRole('button', { name: 'Done' }).click();
+  await expect(butterbur.getByTestId('comments')).toHaveCount(0);
+  // shown to the room with the pupil's yes
+  const shownUrl = butterbur.url();
+  await waxwing.goto(shownUrl);
+  await expect(waxwing.getByText('There is no such project on this computer.')).toBeVisible();
+  await waxwing.goto('/');
+  await waxwing.getByTestId('given-to-me').waitFor();
+  await teacher.getByRole('button', { name: 'Show it to the room' }).click();
+  await butterbur.getByRole('button', { name: 'Yes' }).click();
+  await expect(butterbur.getByText('The room sees this program.')).toBeVisible();
+  await waxwing.getByRole('link', { name: 'Look at it' }).click();
+  await expect(waxwing.getByTestId('class-bar')).toContainText('Butterbur’s program');
+  await butterbur.getByRole('button', { name: 'Enough' }).click();
+  await expect(butterbur.getByText('The room sees this program.')).toHaveCount(0);
+
+  // all that was handed in runs again
+  await teacher.goto(classUrl);
+  await expect(teacher.getByTestId('collected').getByRole('link')).toHaveText(['Sundew', 'Quillwort']);
+  await expect(teacher.getByTestId('collected')).toContainText('“It rolls a little.”');
+  await teacher.getByRole('button', { name: 'Run all of it again' }).click();
+  const row = (name: string) => teacher.getByTestId('collected').locator('tr').filter({ hasText: name });
+  await expect(row('Quillwort').getByText('not met')).toHaveCount(0);
+  await expect(row('Quillwort').getByText('met', { exact: true })).toHaveCount(2);
+  await expect(row('Sundew').getByText('not met')).toHaveCount(1);
+  const download = teacher.waitForEvent('download');
+  await teacher.getByRole('link', { name: 'Save as CSV' }).click();
+  const csv = readFileSync(await (await download).path(), 'utf8').split('\r\n');
+  expect(csv[0]).toBe(
+    'Nickname,Stop in the hoop bench,Touch nothing,all goals,s,blocks,x cm,y cm,what there is to know'
+  );
+  expect(csv[1]).toMatch(/^Quillwort,1,1,1,\d\.\d\d,1,/);
+  expect(csv[2]).toMatch(/^Sundew,0,1,0,,1,/);
+
+  // what the class shows
+  await teacher.getByRole('link', { name: 'What the class shows' }).click();
+  await expect(teacher.getByTestId('missed')).toContainText('2 of 3 not yet');
+  await expect(teacher.getByTestId('missed')).toContainText('Sundew, Butterbur');
+  await expect(teacher.getByTestId('found')).toContainText('3 pupils');
+  await expect(teacher.getByTestId('stops').locator('circle[r="1.6"]')).toHaveCount(3);
+  await expect(teacher.getByTestId('tried').locator('circle')).toHaveCount(3);
+  await expect(teacher.getByTestId('beside').locator('svg.blocklySvg, svg').first()).toBeVisible();
+
+  // the class goes with everything
+  expect(onDisk()).toContain('Quillwort');
+  await teacher.goto(classUrl);
+  await teacher.getByRole('button', { name: 'More of this class' }).click();
+  await teacher.getByRole('button', { name: 'Delete this class with everything' }).click();
+  await expect(teacher.getByRole('button', { name: 'Delete it' })).toBeDisabled();
+  await teacher.getByLabel(/To go on, write the name/).fill('Thursday pots');
+  await teacher.getByRole('button', { name: 'Delete it' }).click();
+  await expect(teacher.getByRole('link', { name: /Tuesday workshop/ })).toBeVisible();
+  await expect(teacher.getByText('Thursday pots')).toHaveCount(0);
+  await expect
+    .poll(onDisk)
+    .not.toMatch(/Quillwort|Sundew|Butterbur|Waxwing|Goldcrest|Thursday pots|How far is it to the bench/);
+  await goldcrest.goto('/');
+  await expect(goldcrest.getByRole('link', { name: 'Sign in' })).toBeVisible();
+});
