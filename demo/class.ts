@@ -126,7 +126,8 @@ async function work(
 ): Promise<void> {
   if (!tries.length) return;
   const begun = now - (tries[0].ago + 1) * MINUTE_MS;
-  let { project, id, version } = createProject(store, projectOf(errand), { owner: pupilId, at: begun });
+  const { id, ...made } = createProject(store, projectOf(errand), { owner: pupilId, at: begun });
+  let { project, version } = made;
   store.update(projects).set({ givenId, driver: pupilId }).where(eq(projects.id, id)).run();
   for (const one of tries) {
     const at = now - one.ago * MINUTE_MS;

@@ -50,6 +50,16 @@ CREATE TABLE `given` (
 );
 --> statement-breakpoint
 CREATE INDEX `given_class` ON `given` (`class_id`);--> statement-breakpoint
+CREATE TABLE `guesses` (
+	`round_id` text NOT NULL,
+	`person_id` text NOT NULL,
+	`x` real NOT NULL,
+	`y` real NOT NULL,
+	PRIMARY KEY(`round_id`, `person_id`),
+	FOREIGN KEY (`round_id`) REFERENCES `rounds`(`id`) ON UPDATE no action ON DELETE cascade,
+	FOREIGN KEY (`person_id`) REFERENCES `people`(`id`) ON UPDATE no action ON DELETE cascade
+);
+--> statement-breakpoint
 CREATE TABLE `hand_ins` (
 	`id` text PRIMARY KEY NOT NULL,
 	`project_id` text NOT NULL,
@@ -68,6 +78,14 @@ CREATE TABLE `hand_ins` (
 --> statement-breakpoint
 CREATE INDEX `hand_ins_project` ON `hand_ins` (`project_id`);--> statement-breakpoint
 CREATE INDEX `hand_ins_person` ON `hand_ins` (`person_id`);--> statement-breakpoint
+CREATE TABLE `links` (
+	`token` text PRIMARY KEY NOT NULL,
+	`project_id` text NOT NULL,
+	`at` integer NOT NULL,
+	FOREIGN KEY (`project_id`) REFERENCES `projects`(`id`) ON UPDATE no action ON DELETE cascade
+);
+--> statement-breakpoint
+CREATE UNIQUE INDEX `links_project_id_unique` ON `links` (`project_id`);--> statement-breakpoint
 CREATE TABLE `people` (
 	`id` text PRIMARY KEY NOT NULL,
 	`role` text NOT NULL,
@@ -82,6 +100,17 @@ CREATE TABLE `people` (
 );
 --> statement-breakpoint
 CREATE UNIQUE INDEX `people_nickname` ON `people` (`class_id`,`nickname`);--> statement-breakpoint
+CREATE TABLE `rounds` (
+	`id` text PRIMARY KEY NOT NULL,
+	`class_id` text NOT NULL,
+	`json` text NOT NULL,
+	`at` integer NOT NULL,
+	`stop_x` real,
+	`stop_y` real,
+	FOREIGN KEY (`class_id`) REFERENCES `classes`(`id`) ON UPDATE no action ON DELETE cascade
+);
+--> statement-breakpoint
+CREATE INDEX `rounds_class` ON `rounds` (`class_id`,`at`);--> statement-breakpoint
 CREATE TABLE `sessions` (
 	`hash` text PRIMARY KEY NOT NULL,
 	`person_id` text NOT NULL,
@@ -95,6 +124,7 @@ ALTER TABLE `projects` ADD `owner` text DEFAULT '' NOT NULL;--> statement-breakp
 ALTER TABLE `projects` ADD `partner` text;--> statement-breakpoint
 ALTER TABLE `projects` ADD `driver` text;--> statement-breakpoint
 ALTER TABLE `projects` ADD `given_id` text REFERENCES given(id);--> statement-breakpoint
+ALTER TABLE `projects` ADD `origin` text;--> statement-breakpoint
 ALTER TABLE `projects` ADD `shown` text;--> statement-breakpoint
 CREATE INDEX `projects_partner` ON `projects` (`partner`);--> statement-breakpoint
 CREATE INDEX `projects_given` ON `projects` (`given_id`);--> statement-breakpoint

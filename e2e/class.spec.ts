@@ -1,10 +1,13 @@
 /** A lesson's hour, with a teacher and five pupils, each in a browser of their own. */
 import { expect, test, type Browser, type Page } from '@playwright/test';
+import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
+import { connect, createServer, type AddressInfo, type Socket } from 'node:net';
 import { join } from 'node:path';
 import { DATA } from '../playwright.config.ts';
 import { DEMO_TEACHER } from '../src/lib/server/demo.ts';
-import { rehearse, typeNumber, workbench } from './room.ts';
+import type { PrintedCard } from '../src/lib/class/class.ts';
+import { asTeacher, newProject, rehearse, signIn, typeNumber, workbench } from './room.ts';
 
 const somebody = async (browser: Browser): Promise<Page> => (await browser.newContext()).newPage();
 /** Everything that stands in the database and beside it. */
@@ -200,4 +203,202 @@ test('a teacher makes a class, five come in, work, hand in and are helped; then 
     .not.toMatch(/Quillwort|Sundew|Butterbur|Waxwing|Goldcrest|Thursday pots|How far is it to the bench/);
   await goldcrest.goto('/');
   await expect(goldcrest.getByRole('link', { name: 'Sign in' })).toBeVisible();
+});
+
+/** A class of the demo's teacher with some pupils, each signed in on a page of their own. */
+async function classOf(teacher: Page, browser: Browser, name: string, nicknames: string[]) {
+  await asTeacher(teacher);
+  const { id } = (await (await teacher.request.post('/api/classes', { data: { name } })).json()) as { id: string };
+  const answer = await teacher.request.post(`/api/classes/${id}/pupils`, { data: { nicknames } });
+  const cards = (await answer.json()) as PrintedCard[];
+  await teacher.goto(`/class/${id}`);
+  const code = (await teacher.getByTestId('code').textContent())!;
+  const pupils = await Promise.all(
+    cards.map(async ({ nickname, words }) => {
+      const page = await somebody(browser);
+      await signIn(page, { code, nickname, words });
+      await page.goto('/');
+      await page.getByText('Nothing at the moment.').waitFor();
+      return page;
+    })
+  );
+  return { id, code, cards, pupils };
+}
+const give = (teacher: Page, id: string, data: object) =>
+  teacher.request.post(`/api/classes/${id}/given`, { data: { kind: 'errand', target: 'first-delivery', ...data } });
+const blockText = (page: Page) => page.locator('.drive\\.measure').first();
+
+test('a pair works at one project: one drives, the other sees it at once, and they change over', async ({
+  page: teacher,
+  browser
+}) => {
+  const { id, pupils } = await classOf(teacher, browser, 'Pairs', ['Siskin', 'Plover']);
+  const [siskin, plover] = pupils;
+  await teacher.getByLabel('With whom Siskin works').selectOption({ label: 'Plover' });
+  await expect(teacher.getByLabel('With whom Plover works').locator('option:checked')).toHaveText('Siskin');
+  expect((await give(teacher, id, {})).status()).toBe(201);
+  for (const page of [siskin, plover]) {
+    await page
+      .getByTestId('given-to-me')
+      .getByRole('button', { name: /First delivery/ })
+      .click();
+    await page.getByTestId('class-bar').waitFor();
+    await blockText(page).waitFor();
+  }
+  expect(plover.url()).toBe(siskin.url());
+  await expect(siskin.getByTestId('class-bar')).toContainText('you drive, Plover looks on');
+  await expect(plover.getByTestId('class-bar')).toContainText('Siskin drives, you look on');
+  await typeNumber(siskin, 'drive.measure', 0, 0, '51');
+  await expect(blockText(plover)).toContainText('51');
+  // who looks on changes nothing
+  await typeNumber(plover, 'drive.measure', 0, 0, '99');
+  await expect(blockText(plover)).toContainText('51');
+  await plover.getByRole('button', { name: 'Drive' }).click();
+  await expect(siskin.getByTestId('class-bar')).toContainText('Plover drives, you look on');
+  await expect(plover.getByTestId('saving')).toHaveText('saved');
+  await typeNumber(plover, 'drive.measure', 0, 0, '64');
+  await expect(blockText(siskin)).toContainText('64');
+  await expect(siskin.getByTestId('saving')).toHaveText('only to look at');
+  // it stands on both shelves; the wall shows both at it
+  await siskin.goto('/');
+  await expect(siskin.getByTestId('card')).toHaveCount(1);
+  await teacher.goto(`/class/${id}/wall`);
+  for (const name of ['Siskin', 'Plover'])
+    await expect(teacher.getByTestId('wall').locator(`[data-pupil=${name}]`)).toContainText('First delivery');
+});
+
+test('what is given out is open from its hour to its end, for its group; a new card ends the old one', async ({
+  page: teacher,
+  browser
+}) => {
+  const { id, code, cards, pupils } = await classOf(teacher, browser, 'Hours', ['Rowan', 'Tansy']);
+  const [rowan, tansy] = pupils;
+  const HOUR = 3_600_000;
+  await teacher.getByLabel('Group of Rowan').fill('Early');
+  await teacher.getByLabel('Group of Rowan').press('Enter');
+  await give(teacher, id, { group: 'Early' });
+  await give(teacher, id, { target: 'stop-short', fromAt: Date.now() + HOUR });
+  await give(teacher, id, { target: 'there-and-back', fromAt: Date.now() - 2 * HOUR, untilAt: Date.now() - HOUR });
+  expect((await give(teacher, id, { untilAt: 1 })).status()).toBe(400);
+  expect((await give(teacher, id, { target: 'nowhere' })).status()).toBe(404);
+  await expect(rowan.getByTestId('given-to-me').getByRole('listitem')).toHaveText([/First delivery/]);
+  await expect(tansy.getByTestId('given-to-me').getByRole('listitem')).toHaveCount(0);
+  await give(teacher, id, { kind: 'lesson', target: 'first-wheels', untilAt: Date.now() + HOUR });
+  await tansy.getByTestId('given-to-me').getByRole('button', { name: /until/ }).click();
+  await expect(tansy).toHaveURL(/lesson\/first-wheels/);
+  await teacher.reload();
+  await teacher.getByRole('button', { name: 'What to do with Rowan' }).click();
+  await teacher.getByRole('button', { name: 'A new card' }).click();
+  const words = (await teacher.getByTestId('cards').locator('[data-words]').textContent())!;
+  expect(words).not.toBe(cards[0].words);
+  const old = await rowan.request.post('/api/session', { data: { code, nickname: 'Rowan', words: cards[0].words } });
+  expect(old.status()).toBe(403);
+  // who was signed in with the old one is a guest now
+  await rowan.goto('/');
+  await expect(rowan.getByRole('link', { name: 'Sign in' })).toBeVisible();
+  await signIn(rowan, { code, nickname: 'Rowan', words });
+});
+
+test('the class predicts together: each marks a place, one run decides, and the spread is drawn', async ({
+  page: teacher,
+  browser
+}) => {
+  const { id, pupils } = await classOf(teacher, browser, 'Guesses', ['Finch', 'Heron', 'Swift']);
+  await teacher.getByRole('button', { name: 'More of this class' }).click();
+  await teacher.getByRole('button', { name: 'Predict together' }).click();
+  const choice = teacher.getByLabel('Which program');
+  await expect(choice.locator('option', { hasText: 'There and back' })).toHaveCount(1);
+  await choice.selectOption({ label: 'There and back' });
+  await teacher.getByRole('button', { name: 'Ask the class' }).click();
+  await expect(teacher.getByTestId('guessed')).toHaveText('0 of 3 have guessed');
+  for (const [i, page] of pupils.entries()) {
+    await page.getByRole('link', { name: 'Guess with them' }).click();
+    const mat = page.getByRole('application');
+    const box = (await mat.boundingBox())!;
+    await mat.click({ position: { x: box.width * (0.3 + 0.1 * i), y: box.height / 2 } });
+    await page.getByRole('button', { name: 'That is my guess' }).click();
+    await expect(teacher.getByTestId('guessed')).toHaveText(`${i + 1} of 3 have guessed`);
+    // nobody sees what others guessed before it ran
+    const told = (await (await page.request.get(`/api/rounds/${page.url().split('/').at(-1)}`)).json()) as object;
+    expect(Object.keys(told)).not.toContain('guesses');
+  }
+  await teacher.getByRole('button', { name: 'Let it run' }).click();
+  for (const page of [teacher, ...pupils]) {
+    await expect(page.getByText(/Half of 3 guesses were within \d+ cm/)).toBeVisible();
+    await expect(page.getByTestId('guess')).toHaveCount(3);
+    await expect(page.getByTestId('spread')).toHaveCount(1);
+  }
+  await expect(pupils[0].getByText(/Yours was \d+\.\d cm off/)).toBeVisible();
+  const late = await pupils[0].request.put(`/api/rounds/${pupils[0].url().split('/').at(-1)}`, {
+    data: { x: 0, y: 0 }
+  });
+  expect(late.status()).toBe(409);
+  await teacher.goto(`/class/${id}`);
+});
+
+test('a project is shown by a link: looked at, tried, and copied with where it came from, until the link is taken back', async ({
+  page,
+  browser
+}) => {
+  await newProject(page, 'Shown by link');
+  await page.getByRole('button', { name: 'More of Moss Bell' }).click();
+  await page.getByRole('button', { name: 'A link for the room' }).click();
+  const link = new URL(await page.getByTestId('link').last().inputValue()).pathname;
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  const other = await somebody(browser);
+  await other.goto(link);
+  await expect(other.getByTestId('program')).toContainText('Shown by link');
+  await other.getByRole('button', { name: 'Copy it to my shelf' }).click();
+  await workbench(other);
+  expect(other.url()).not.toBe(page.url());
+  await other.goto('/');
+  await expect(other.getByTestId('card')).toContainText('copied from Shown by link');
+  await page.getByRole('button', { name: 'More of Moss Bell' }).click();
+  await page.getByRole('button', { name: 'A link for the room' }).click();
+  await page.getByRole('button', { name: 'Take the link back' }).click();
+  await expect(page.getByText('The link opens nothing any more.')).toBeVisible();
+  await other.goto(link);
+  await expect(other.getByText('This link opens nothing any more.')).toBeVisible();
+});
+
+test('the wall says when it is cut off, and catches up by itself', async ({ page: teacher, browser, baseURL }) => {
+  const { id, pupils } = await classOf(teacher, browser, 'Cut off', ['Nettle']);
+  // the line between the wall and the computer: it can be cut, and mended
+  const to = Number(new URL(baseURL!).port);
+  const open = new Set<Socket>();
+  let whole = true;
+  const line = createServer((near) => {
+    if (!whole) return void near.destroy();
+    const far = connect(to, 'localhost');
+    for (const socket of [near, far]) {
+      open.add(socket);
+      socket.on('error', () => socket.destroy()).on('close', () => open.delete(socket));
+    }
+    near.pipe(far).pipe(near);
+  }).listen(0);
+  await once(line, 'listening');
+  const cut = () => {
+    whole = false;
+    open.forEach((socket) => socket.destroy());
+  };
+  try {
+    await teacher.goto(`http://localhost:${(line.address() as AddressInfo).port}/class/${id}/wall`);
+    const card = teacher.getByTestId('wall').locator('[data-pupil=Nettle]');
+    await expect(card).toContainText('has not begun');
+    await expect(card.getByTitle('is here')).toHaveCount(1);
+    cut();
+    await expect(teacher.getByText('What stands here is what was last told')).toBeVisible();
+    expect((await pupils[0].request.patch('/api/me', { data: { handUp: true } })).status()).toBe(204);
+    await expect(card).not.toContainText('Hand up');
+    whole = true;
+    await expect(card).toContainText('Hand up');
+    await expect(teacher.getByText('What stands here is what was last told')).toHaveCount(0);
+    await teacher.getByRole('button', { name: /^Seen/ }).click();
+    await expect(card).not.toContainText('Hand up');
+    await pupils[0].close();
+    await expect(card.getByTitle('is not here')).toHaveCount(1);
+  } finally {
+    open.forEach((socket) => socket.destroy());
+    line.close();
+  }
 });

@@ -294,8 +294,9 @@ test('the server says what is wrong with what it is given', async ({ request }) 
   expect((await post('[')).status()).toBe(400);
   expect((await request.get('/api/projects/nobody')).status()).toBe(404);
   expect((await request.put('/api/projects/nobody?base=1', { data: demoProjects()[0][1] })).status()).toBe(404);
-  expect((await request.put('/api/projects/nobody', { data: {} })).status()).toBe(400);
-  expect((await request.delete('/api/projects/demo-there-and-back')).status()).toBe(404);
+  const own = ((await (await post(demoProjects()[0][1])).json()) as { id: string }).id;
+  expect((await request.put(`/api/projects/${own}`, { data: {} })).status()).toBe(400);
+  expect((await request.delete('/api/projects/demo-there-and-back')).status()).toBe(403);
   const missing = await request.get('/project/nobody', { headers: { accept: 'text/html' } });
   expect(missing.status()).toBeLessThan(500);
 });
@@ -308,7 +309,7 @@ test('the keys are listed under ?, and single keys can be switched off', async (
     await expect(page.getByRole('heading', { name: 'Keys' })).toBeVisible({ timeout: 500 });
   }).toPass();
   await page.getByRole('checkbox', { name: /act on their own/ }).uncheck();
-  await page.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
   await page.keyboard.press('/');
   await expect(page.getByPlaceholder('Find a project')).not.toBeFocused();
   await openDemo(page, 'Stop short');

@@ -24,8 +24,8 @@ async function take(page: Page, ...blocks: string[]): Promise<void> {
   await keys(page, 'Escape');
 }
 
-test('a program is built, changed, tidied and run by keys alone', async ({ page, request, baseURL }) => {
-  const made = await request.post('/api/projects', { data: newProject('By keys', barrow, longAisle) });
+test('a program is built, changed, tidied and run by keys alone', async ({ page, baseURL }) => {
+  const made = await page.request.post('/api/projects', { data: newProject('By keys', barrow, longAisle) });
   await page.goto(`${baseURL}/project/${(await made.json()).id}`);
   await workbench(page);
   const spoken = page.getByTestId('spoken');
@@ -74,10 +74,9 @@ test('a program is built, changed, tidied and run by keys alone', async ({ page,
 
 test('arrows walk down over all stacks and up again the same way; what has the focus is the chosen block, and nothing else', async ({
   page,
-  request,
   baseURL
 }) => {
-  const made = await request.post('/api/projects', {
+  const made = await page.request.post('/api/projects', {
     data: {
       ...newProject('Two stacks', barrow, longAisle),
       program: {

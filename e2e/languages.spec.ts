@@ -1,7 +1,8 @@
 /** The interface in another language: complete, switched without losing anything, and the same program below it. */
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
-import { demo, find, kinds, openDemo, project, typeNumber, shelf } from './room.ts';
+import { NAMES } from '../src/lib/class/names.ts';
+import { asTeacher, demo, find, kinds, openDemo, project, typeNumber, shelf } from './room.ts';
 
 const de = JSON.parse(readFileSync(new URL('../messages/de.json', import.meta.url), 'utf8')) as Record<
   string,
@@ -24,7 +25,18 @@ const words = (page: Page): Promise<string[]> =>
     return [...new Set(found)].filter((t) => /\p{L}{2}/u.test(t));
   });
 /** What the person, the kit or the mat calls so stays as it is. */
-const OWN = new Set(['left', 'right', 'left wheel', 'right wheel', 'nose', 'pan', 'Barrow', 'count', 'corner']);
+const OWN = new Set<string>([
+  ...NAMES,
+  'left',
+  'right',
+  'left wheel',
+  'right wheel',
+  'nose',
+  'pan',
+  'Barrow',
+  'count',
+  'corner'
+]);
 const stillEnglish = async (page: Page): Promise<string[]> =>
   (await words(page)).filter((w) => english.has(w) && !OWN.has(w));
 const german = (page: Page) =>
@@ -256,5 +268,42 @@ test('inside a run, its findings and its tools no word stays English in German',
   await page.getByRole('button', { name: 'Voraussagen' }).click();
   await page.getByRole('button', { name: 'Rechenhilfe' }).click();
   await page.waitForTimeout(200);
+  expect(await stillEnglish(page)).toEqual([]);
+});
+test('the pages of a class speak German: signing in, class, cards, wall, what it shows, a round, what is kept', async ({
+  page
+}) => {
+  await shelf(page);
+  await german(page);
+  await page.goto('/sign-in');
+  await page.getByRole('heading', { name: 'Mit deiner Karte anmelden' }).waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await asTeacher(page);
+  await page.goto('/class');
+  await page.getByRole('heading', { name: 'Deine Klassen' }).waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto('/class/demo-class');
+  await page.getByTestId('pupils').waitFor();
+  await page.getByRole('button', { name: 'Alles noch einmal laufen lassen' }).click();
+  await page.getByRole('link', { name: 'Als CSV sichern' }).waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Ausgeben' }).click();
+  await page.getByRole('dialog').getByLabel('Was').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.getByRole('button', { name: 'Lass es' }).click();
+  await page.goto('/class/demo-class/wall');
+  await page.getByTestId('wall').locator('li').first().waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.locator('[data-pupil=Newt] a').click();
+  await page.getByTestId('class-bar').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto('/class/demo-class/shows');
+  await page.getByTestId('tried').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto('/class/audit');
+  await page.getByTestId('audit').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto('/kept');
+  await page.getByRole('heading', { name: 'Von einem Gast' }).waitFor();
   expect(await stillEnglish(page)).toEqual([]);
 });

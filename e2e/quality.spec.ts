@@ -10,7 +10,7 @@ import { anyLife, live } from '../core/testing/lives.ts';
 import { demoProjects } from '../demo/seed.ts';
 import { readFileSync } from 'node:fs';
 import { projectOf, type Errand } from '../core/errand/errand.ts';
-import { openDemo, opened, rehearse, shelf } from './room.ts';
+import { asTeacher, openDemo, opened, rehearse, shelf, signIn } from './room.ts';
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 /** What axe finds on the page as it stands: all rules in the light, and what colours decide in the dark too. */
@@ -326,4 +326,41 @@ test('axe finds no fault on lessons: read, written, printed; and where an errand
   await page.getByLabel('A wrong program').selectOption({ label: 'Past the hoop' });
   await page.locator('[data-of="1"]').first().waitFor();
   expect(await faults(page)).toEqual([]);
+});
+test('axe finds no fault on the pages of a class, of the teacher and of a pupil', async ({ page, browser }) => {
+  test.setTimeout(300_000);
+  await page.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await page.goto('/sign-in');
+  const told = (await page.getByTestId('demo-pupil').textContent())!;
+  expect(await faults(page)).toEqual([]);
+  await asTeacher(page);
+  for (const [path, ready] of [
+    ['/class', 'main li'],
+    ['/class/demo-class', '[data-testid=pupils]'],
+    ['/class/demo-class/wall', '[data-testid=wall] li'],
+    ['/class/demo-class/shows', '[data-testid=beside] svg'],
+    ['/class/audit', '[data-testid=audit]'],
+    ['/kept', 'article']
+  ]) {
+    await page.goto(path);
+    await page.locator(ready).first().waitFor();
+    await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+    expect([path, ...(await faults(page))]).toEqual([path]);
+  }
+  await page.goto('/class/demo-class/wall');
+  await page.locator('[data-pupil=Newt] a').click();
+  await page.getByTestId('class-bar').waitFor();
+  await page.getByRole('button', { name: 'Comment' }).click();
+  expect(await faults(page)).toEqual([]);
+  const pupil = await (await browser.newContext()).newPage();
+  await pupil.emulateMedia({ colorScheme: 'light', reducedMotion: 'reduce' });
+  await signIn(pupil, { code: /code (\w+)/.exec(told)![1], nickname: 'Bramble', words: 'fern moss bell' });
+  await shelf(pupil);
+  await pupil.getByTestId('given-to-me').getByRole('button').first().waitFor();
+  expect(await faults(pupil)).toEqual([]);
+  await pupil.getByTestId('given-to-me').getByRole('button').first().click();
+  await pupil.getByTestId('class-bar').getByRole('button', { name: 'Hand in' }).click();
+  await pupil.getByRole('dialog').waitFor();
+  await pupil.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+  expect(await faults(pupil)).toEqual([]);
 });

@@ -1,6 +1,6 @@
 /** Every control at every size: reachable, not covered, not cut, and nothing scrolls sideways but canvases. */
 import { expect, test, type Page } from '@playwright/test';
-import { demo } from './room.ts';
+import { asTeacher, demo } from './room.ts';
 
 type Size = { width: number; height: number; touch?: true; zoom?: number };
 const SIZES: Record<string, Size> = {
@@ -189,6 +189,19 @@ for (const [title, { width, height, touch, zoom }] of Object.entries(SIZES))
         await page.goto(`/lesson/first-wheels${where}`);
         await page.locator(ready).waitFor();
         await check(page, `lesson${where}`);
+      }
+      await page.goto('/sign-in');
+      await page.getByLabel('Nickname').waitFor();
+      await check(page, 'signing in');
+      await asTeacher(page);
+      for (const [where, ready] of [
+        ['', '[data-testid=pupils]'],
+        ['/wall', '[data-testid=wall] li'],
+        ['/shows', '[data-testid=tried]']
+      ]) {
+        await page.goto(`/class/demo-class${where}`);
+        await page.locator(ready).first().waitFor();
+        await check(page, `class${where}`);
       }
       await page.goto('/handbook');
       await page.getByRole('main').waitFor();

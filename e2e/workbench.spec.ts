@@ -29,7 +29,7 @@ test('files: in by button and by drop, out, and a sentence for every file that i
   for (const [name, text, says] of bad) {
     await put(name, Buffer.from(text));
     await expect(page.getByRole('alert')).toHaveText(says);
-    await page.getByRole('button', { name: 'Close' }).click();
+    await page.getByRole('button', { name: 'Close', exact: true }).click();
   }
   expect(page.url()).toMatch(/\/$/);
   await put('stop-short.mossbell.json', readFileSync(good));

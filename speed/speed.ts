@@ -28,6 +28,10 @@ import { Interpreter, rehearse } from '../core/run/interpreter.ts';
 import { b, cmp, program, start, sum, wait } from '../core/testing/build.ts';
 import { lookOver } from '../core/language/lookover/lookover.ts';
 import autocannon from 'autocannon';
+import { openDatabase } from '../src/lib/server/database.ts';
+import { openErrand } from '../src/lib/server/errands.ts';
+import { guestOf } from '../src/lib/server/people.ts';
+import { classAtOnce } from './class.ts';
 import Database from 'better-sqlite3';
 import { bytesOfTrace } from '../core/trace/files.ts';
 import { findings } from '../core/trace/findings/findings.ts';
@@ -369,17 +373,18 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   // the shelf with five hundred projects, opened by thirty at once
   const store = new Database(join(data, 'mossbell.sqlite'));
   store.exec(`with recursive n(i) as (select 1 union all select i + 1 from n where i < 500)
-    insert into projects (id, name, device, demo, changed_at, shelf)
-    select 'load' || i, 'Project ' || i, device, 0, changed_at - i, shelf
+    insert into projects (id, name, device, demo, changed_at, shelf, owner)
+    select 'load' || i, 'Project ' || i, device, 0, changed_at - i, shelf, '${guestOf('load').id}'
     from n, (select * from projects where id = 'demo-three-mistakes')`);
   store.close();
   // its code has run before; then thirty at once open it once each, ten times
   const url = 'http://localhost:4689/';
-  const warm = await autocannon({ url, connections: 30, amount: 300 });
+  const headers = { cookie: 'mossbell.guest=load' };
+  const warm = await autocannon({ url, headers, connections: 30, amount: 300 });
   const took: number[] = [];
   for (let round = 0; round < 10; round++) {
     await new Promise<void>((over) => {
-      const once = autocannon({ url, connections: 30, amount: 30 }, () => over());
+      const once = autocannon({ url, headers, connections: 30, amount: 30 }, () => over());
       once.on('response', (_client, _status, _bytes, ms) => void took.push(ms));
     });
   }
@@ -390,6 +395,24 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     `${p95.toFixed(0)} ms`,
     'under 300 ms',
     p95 < 300 && took.length === 300 && warm.non2xx === 0
+  );
+  // a class: thirty who save every two seconds, with five walls; and what becomes of it with three hundred
+  const errand = openErrand(openDatabase(data), 'first-delivery')!;
+  const seconds = process.argv.includes('--short') ? 10 : 30;
+  const thirty = await classAtOnce('http://localhost:4689', errand, 30, seconds);
+  row(
+    `thirty pupils save every 2 s, five walls live: 95 % of ${thirty.saves} saves, none lost`,
+    `${thirty.saveMs.toFixed(0)} ms`,
+    'under 50 ms',
+    thirty.saveMs < 50 && thirty.lost === 0
+  );
+  row('and 95 % of what the walls are told', `${thirty.liveMs.toFixed(0)} ms`, 'under 1 s', thirty.liveMs < 1000);
+  const many = await classAtOnce('http://localhost:4689', errand, 300, 10);
+  row(
+    `three hundred pupils: 95 % of ${many.saves} saves, ${many.lost} lost`,
+    `${many.saveMs.toFixed(0)} ms`,
+    'told alone',
+    true
   );
   const browser = await chromium.launch({
     ...CHROMIUM,

@@ -48,6 +48,11 @@
         if (told.handUp === false) void invalidateAll();
         if ('point' in told) point(told.point ?? undefined);
         if (told.run && session.of.looks) void last();
+        if (told.round && me.role === 'pupil')
+          toasts.tell(say('Your class guesses where a program will stop.'), {
+            label: say('Guess with them'),
+            do: () => window.open(`/predict/${told.round}`, '_blank')
+          });
         const news = told.version !== undefined && told.version > session.newest && told.by !== me.id;
         if (told.drives || told.shown === true || (news && session.of.looks)) void session.look();
         if (typeof told.shown === 'string' && told.shown !== id)

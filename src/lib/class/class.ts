@@ -1,5 +1,7 @@
 /** What the server tells about a class, a wall, what was given and handed in. */
 import * as z from 'zod';
+import type { Place } from '../../../core/class/spread.ts';
+import type { Project } from '../../../core/project.ts';
 import type { Shown } from '../../../core/class/shows.ts';
 import type { Mat } from '../../../core/yard/mat.ts';
 import type { Told, TryResult } from '../../../core/trace/tried.ts';
@@ -99,6 +101,21 @@ export type HandIn = {
   result?: TryResult;
 };
 export type Comment = { id: number; block: string | null; text: string; at: number; doneAt: number | null; by: string };
+/** A run that the class guesses together. */
+export type Round = {
+  id: string;
+  classId: string;
+  project: Project;
+  /** how many of so many have guessed */
+  guessed: number;
+  of: number;
+  mine?: Place;
+  /** once it is decided: where it stopped, and all guesses */
+  stop?: Place;
+  guesses?: Place[];
+};
+/** What stands behind a link beside the project. */
+export type Linked = { by: string };
 /** How a project is reached by who opens it. */
 export type OfClass = {
   /** whose it is, where it is looked at by somebody else */

@@ -12,7 +12,12 @@ export type Told = {
   drives?: string;
   handUp?: boolean;
   given?: string;
+  /** where will it stop? */
+  round?: string;
 };
+/** The server says something at least every ten seconds. */
+const SILENT_MS = 25_000;
+const WATCH_MS = 5000;
 /** @param cut told when the line is cut, and when it is there again; @returns how to leave */
 export function listen<T = Told>(
   path: string,
@@ -20,20 +25,29 @@ export function listen<T = Told>(
   cut: (cut: boolean) => void = () => {}
 ): () => void {
   let source: EventSource;
-  let again: ReturnType<typeof setTimeout> | undefined;
+  let heardAt = Date.now();
   const open = (): void => {
+    heardAt = Date.now();
     source = new EventSource(path);
     source.onopen = () => cut(false);
-    source.onmessage = ({ data }) => hear(JSON.parse(data as string) as T);
-    source.onerror = () => {
-      cut(true);
-      // an answer that was no stream ends the browser's own tries: the computer was starting, or one is signed out
-      if (source.readyState === EventSource.CLOSED) again = setTimeout(open, 5000);
+    source.onmessage = ({ data }) => {
+      heardAt = Date.now();
+      if (data !== '{}') hear(JSON.parse(data as string) as T);
     };
+    source.onerror = () => cut(true);
   };
+  // a line that is dead without a word (asleep for an hour, out of the room) is opened anew, and so is one that the browser gave
+  // up since the answer was no stream: the computer was starting, or one is signed out
+  const watch = setInterval(() => {
+    const silent = Date.now() - heardAt > SILENT_MS;
+    if (!silent && source.readyState !== EventSource.CLOSED) return;
+    source.close();
+    cut(true);
+    open();
+  }, WATCH_MS);
   open();
   return () => {
-    clearTimeout(again);
+    clearInterval(watch);
     source.close();
   };
 }

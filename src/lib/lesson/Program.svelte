@@ -10,8 +10,14 @@
   let {
     project,
     printed = false,
-    runs = !printed
-  }: { project: Project; printed?: boolean; /** it can be rehearsed */ runs?: boolean } = $props();
+    runs = !printed,
+    takes = true
+  }: {
+    project: Project;
+    printed?: boolean;
+    /** it can be rehearsed */ runs?: boolean;
+    /** a copy of it can be taken from here */ takes?: boolean;
+  } = $props();
   const room = useRoom();
   let ran = $state.raw<Ran>();
   let busy = $state(false);
@@ -44,7 +50,7 @@
         <Button look="go" disabled={busy} onclick={rehearse}
           >{busy ? say('Rehearsing ...') : ran ? say('Rehearse again') : say('Rehearse')}</Button
         >
-        <Button onclick={take}>{say('Take it to my workbench')}</Button>
+        {#if takes}<Button onclick={take}>{say('Take it to my workbench')}</Button>{/if}
       </div>
     {/if}
     {#if ran}<div class="mt-2"><Went {project} {ran} /></div>{/if}

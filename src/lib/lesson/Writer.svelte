@@ -50,7 +50,7 @@
   });
   onMount(() => {
     void (async () => {
-      if (!data.ships) await draft.recover();
+      if (data.own) await draft.recover();
       await room.look();
       view = new EditorView({
         parent: host,
@@ -58,7 +58,7 @@
           doc: draft.text,
           extensions: [
             extensions((text) => pageOf(text, known).problems),
-            EditorState.readOnly.of(data.ships),
+            EditorState.readOnly.of(!data.own),
             EditorView.updateListener.of((u) => {
               if (u.docChanged) draft.write(u.state.doc.toString());
             })
@@ -142,7 +142,7 @@
         ]}
       />{/snippet}
     <span class="text-[#c9d2c4]" data-testid="saved"
-      >{data.ships
+      >{!data.own
         ? ''
         : draft.state === 'saved'
           ? say('saved')
@@ -157,8 +157,10 @@
     <LanguageChoice />
     <ThemeButton />
   </TopBar>
-  {#if data.ships}<Remark look="bar" tone="calm"
-      >{say('This lesson came with Moss Bell and stays as it is. A copy of it is yours to change.')}
+  {#if !data.own}<Remark look="bar" tone="calm"
+      >{data.ships
+        ? say('This lesson came with Moss Bell and stays as it is. A copy of it is yours to change.')
+        : say('This lesson is somebody else’s and stays as it is. A copy of it is yours to change.')}
       <Button size="sm" look="go" onclick={copy}>{say('Make a copy')}</Button></Remark
     >{/if}
   {#if trouble || draft.trouble || room.trouble}<Remark look="bar"
@@ -173,7 +175,7 @@
           size="sm"
           aria-label={say('Put in')}
           value={chosen}
-          disabled={data.ships}
+          disabled={!data.own}
           onchange={(e) => void put(e.currentTarget.value)}
         >
           <option value="">{say('Put in ...')}</option>
@@ -205,7 +207,7 @@
           {#each Object.entries(draft.lesson.programs) as [name, project] (name)}
             <li class="flex items-center rounded-md border border-rule bg-card px-2">
               <span title={name}>{project.name}</span>
-              {#if !data.ships}<Button
+              {#if data.own}<Button
                   look="quiet"
                   aria-label={say('Take {name} out of the lesson', { name: project.name })}
                   title={say('Take it out')}

@@ -12,6 +12,7 @@ import { openDatabase, type Store } from './database.ts';
 import { addErrand, openErrand } from './errands.ts';
 import { give, makeClass, openGiven } from './classes.ts';
 import { comment, handIn } from './hand-ins.ts';
+import { beginRound, linkTo } from './rounds.ts';
 import { guestOf, type Who } from './people.ts';
 import { createProject } from './projects.ts';
 import { comments, people, projects, runs } from './schema.ts';
@@ -210,6 +211,23 @@ describe('a project', () => {
     expect(opened(of.wren, 'hand-in of wren', 'DELETE')).toEqual(['wren']);
     expect(opened(of.wren, 'hand-in of heron', 'GET')).toEqual([]);
   });
+});
+
+it('a round is guessed by the pupils of its class, and begun and decided by its teacher', () => {
+  beginRound(store, 'class-a', of.wren, 'round-a');
+  const at = { id: 'round-a' };
+  expect(letIn('/api/rounds/[id]', 'GET', at)).toEqual(['ash', 'wren', 'newt', 'sorrel']);
+  expect(letIn('/api/rounds/[id]/live', 'GET', at)).toEqual(['ash', 'wren', 'newt', 'sorrel']);
+  expect(letIn('/api/rounds/[id]', 'PUT', at)).toEqual(['wren', 'newt', 'sorrel']);
+  expect(letIn('/api/rounds/[id]', 'POST', at)).toEqual(['ash']);
+});
+it('a link is made by whose it is; whoever has it may open it', () => {
+  for (const method of ['POST', 'DELETE']) {
+    expect(letIn('/api/projects/[id]/link', method, { id: of.wren })).toEqual(['wren']);
+    expect(letIn('/api/projects/[id]/link', method, { id: of.guest })).toEqual(['guest']);
+    expect(letIn('/api/projects/[id]/link', method, { id: of.demo })).toEqual([]);
+  }
+  expect(letIn('/api/open/[token]', 'GET', { token: linkTo(store, of.wren) })).toEqual(EVERYBODY);
 });
 
 describe('a class', () => {

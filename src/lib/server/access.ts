@@ -7,7 +7,19 @@ import { and, eq, inArray } from 'drizzle-orm';
 import { say } from '../../../core/words.ts';
 import type { Who } from './people.ts';
 import { classOf, reachOf, type Reach } from './reach.ts';
-import { classes, comments, errands, given, handIns, lessons, people, projects, runs, type Store } from './schema.ts';
+import {
+  classes,
+  comments,
+  errands,
+  given,
+  handIns,
+  lessons,
+  people,
+  projects,
+  rounds,
+  runs,
+  type Store
+} from './schema.ts';
 
 type Asked = { store: Store; who: Who; params: Readonly<Record<string, string | undefined>> };
 export type Refused = { status: 401 | 403 | 404 | 405; message: string };
@@ -153,6 +165,17 @@ const got: Rule = (asked) =>
     ? undefined
     : NOTHING());
 
+/** of the class that guesses, or its teacher */
+const inRound: Rule = ({ store, who, params }) => {
+  const row = store
+    .select({ classId: classes.id, teacherId: classes.teacherId })
+    .from(rounds)
+    .innerJoin(classes, eq(classes.id, rounds.classId))
+    .where(eq(rounds.id, params.id ?? ''))
+    .get();
+  return row && (row.teacherId === who.id || row.classId === who.classId) ? undefined : NOTHING();
+};
+
 type Methods = Partial<Record<'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', Rule>>;
 export const RULES: Readonly<Record<string, Methods>> = {
   '/api/deleted': { GET: anyone },
@@ -183,10 +206,14 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/api/projects/[id]/live': { GET: looks },
   '/api/projects/[id]/point': { POST: teacherOfProject },
   '/api/projects/[id]/show': { POST: teacherOfProject, PUT: (a) => pupil(a) ?? mine(a) },
+  '/api/projects/[id]/link': { POST: mine, DELETE: mine },
   '/api/projects/[id]/drive': { PUT: (a) => pupil(a) ?? mine(a) },
   '/api/runs/[id]': { GET: looksAtRun, PATCH: writesRun, PUT: writesRun, DELETE: writesRun },
   '/api/session': { POST: anyone, DELETE: anyone },
   '/api/live': { GET: pupil },
+  '/api/open/[token]': { GET: anyone, POST: anyone },
+  '/api/rounds/[id]': { GET: inRound, PUT: (a) => pupil(a) ?? inRound(a), POST: (a) => teacher(a) ?? inRound(a) },
+  '/api/rounds/[id]/live': { GET: inRound },
   '/api/me': { PATCH: role('pupil', 'teacher') },
   '/api/given': { GET: pupil },
   '/api/given/[id]': { POST: got },
@@ -202,6 +229,7 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/api/classes/[id]/given': { POST: teaches },
   '/api/classes/[id]/given/[given]': { PATCH: teachesWith(given, 'given'), DELETE: teachesWith(given, 'given') },
   '/api/classes/[id]/live': { GET: teaches },
+  '/api/classes/[id]/rounds': { POST: teaches },
   '/api/classes/[id]/again': { GET: teaches, POST: teaches },
   // pages: those that do not stand here are everybody's, and fetch what they show from the routes above
   '/class': { GET: teacher },

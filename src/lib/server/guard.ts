@@ -9,7 +9,7 @@ import { LARGEST_FILE } from '../../../core/project.ts';
 import { LARGEST_RUN } from '../../../core/trace/runfile.ts';
 import { say } from '../../../core/words.ts';
 
-export type Refusal = { status: 403 | 413 | 421 | 429; message: string };
+export type Refusal = { status: 403 | 411 | 413 | 421 | 429; message: string };
 const READS = new Set(['GET', 'HEAD', 'OPTIONS']);
 const MB = 1024 * 1024;
 /** Bytes that a route takes, by the beginning of its path; whatever is not named takes little. */
@@ -56,6 +56,8 @@ export function refuses(request: Request, url: URL): Refusal | undefined {
   // browsers always say where a writing request comes from; a command without a browser says neither
   if ((origin !== null && origin !== url.origin) || (site !== null && site !== 'same-origin' && site !== 'none'))
     return { status: 403, message: say('This came from another site, and was not carried out.') };
+  if (request.headers.has('transfer-encoding'))
+    return { status: 411, message: say('This does not say how long it is, and was not read.') };
   const most = LARGEST.find(([path]) => path.test(url.pathname))![1];
   if (Number(request.headers.get('content-length') ?? 0) > most)
     return {

@@ -61,6 +61,7 @@ const card = {
   demo: projects.demo,
   changedAt: projects.changedAt,
   label: projects.label,
+  origin: projects.origin,
   shelf: projects.shelf
 };
 const toCard = ({ shelf, ...rest }: Omit<Card, keyof OnShelf> & { shelf: string | null }): Card => ({

@@ -5,6 +5,7 @@ import {
   index,
   integer,
   primaryKey,
+  real,
   sqliteTable,
   text,
   uniqueIndex
@@ -35,6 +36,8 @@ export const projects = sqliteTable(
     driver: text('driver'),
     /** what it was begun for */
     givenId: text('given_id').references(() => given.id, { onDelete: 'set null' }),
+    /** of a copy: what it was copied from, and of whom */
+    origin: text('origin'),
     /** the teacher asked whether the room may see it, or the pupil said yes */
     shown: text('shown', { enum: ['asked', 'yes'] })
   },
@@ -232,6 +235,48 @@ export const comments = sqliteTable(
   },
   (t) => [index('comments_project').on(t.projectId)]
 );
+
+/** A run that the class guesses together: where will it stop? */
+export const rounds = sqliteTable(
+  'rounds',
+  {
+    id: text('id').primaryKey(),
+    classId: text('class_id')
+      .notNull()
+      .references(() => classes.id, { onDelete: 'cascade' }),
+    /** the project that will run, as it was when this began */
+    json: text('json').notNull(),
+    at: integer('at').notNull(),
+    /** where it stopped, m, once that is decided */
+    stopX: real('stop_x'),
+    stopY: real('stop_y')
+  },
+  (t) => [index('rounds_class').on(t.classId, t.at)]
+);
+export const guesses = sqliteTable(
+  'guesses',
+  {
+    roundId: text('round_id')
+      .notNull()
+      .references(() => rounds.id, { onDelete: 'cascade' }),
+    personId: text('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    x: real('x').notNull(),
+    y: real('y').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.roundId, t.personId] })]
+);
+
+/** A link to a project in the room: whoever has it may look, and take a copy. */
+export const links = sqliteTable('links', {
+  token: text('token').primaryKey(),
+  projectId: text('project_id')
+    .notNull()
+    .unique()
+    .references(() => projects.id, { onDelete: 'cascade' }),
+  at: integer('at').notNull()
+});
 
 /** Backups that were made of this database, wherever they are: a class that is deleted goes from them too. */
 export const backups = sqliteTable('backups', { file: text('file').primaryKey(), at: integer('at').notNull() });

@@ -15,6 +15,8 @@
   let list = $state.raw<readonly GivenToMe[]>([]);
   /** shown to the room by one of the class */
   let shown = $state.raw<{ project: string; by: string }>();
+  /** the class guesses where a program will stop */
+  let round = $state<string>();
   async function load() {
     const answer = await ask<GivenToMe[]>('/api/given');
     if (answer.ok) list = answer.value;
@@ -23,6 +25,7 @@
     void load();
     return listen('/api/live', (told) => {
       if (told.given) void load();
+      if (told.round) round = told.round;
       if (typeof told.shown === 'string') shown = { project: told.shown, by: told.by ?? '' };
     });
   });
@@ -50,6 +53,13 @@
       .join(' · ');
 </script>
 
+{#if round}<Remark tone="moss" role="status" class="mb-3 flex items-center gap-3"
+    ><span class="flex-1">{say('Your class guesses where a program will stop.')}</span><Button
+      size="sm"
+      look="go"
+      href="/predict/{round}">{say('Guess with them')}</Button
+    ></Remark
+  >{/if}
 {#if shown}<Remark tone="moss" role="status" class="mb-3 flex items-center gap-3"
     ><span class="flex-1">{say('{name} shows a program to the room.', { name: shown.by })}</span><Button
       size="sm"

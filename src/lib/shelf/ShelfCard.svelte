@@ -80,6 +80,9 @@
             when
           })}</small
         >
+        {#if card.origin}<small class="block truncate text-soft" title={card.origin}
+            >{say('copied from {origin}', { origin: card.origin })}</small
+          >{/if}
         {#if card.label}<Tag class="mr-1">{card.label}</Tag>{/if}
         {#if card.toCheck}<Tag tone="clay"
             >{say('{n, plural, one {# thing} other {# things}} to check', { n: card.toCheck })}</Tag

@@ -20,6 +20,8 @@ export type Card = OnShelf & {
   demo: boolean;
   changedAt: number;
   label: string;
+  /** of a copy from a link: of what, and whose */
+  origin?: string | null;
 };
 export type DeletedCard = Card & { /** how long it can still be taken back */ days: number };
 export type VersionCard = { id: number; at: number; name: string; bars: Bar[]; blocks: number };

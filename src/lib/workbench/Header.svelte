@@ -20,6 +20,7 @@
   const w = useWorkbench();
   const { runs, session } = w;
   let names: NameDialog;
+  let linking = $state(false);
   const clock = $derived.by(() => {
     const s = runs.playheadUs / 1e6;
     return `${String(Math.floor(s / 60)).padStart(2, '0')}:${(s % 60).toFixed(2).padStart(5, '0')}`;
@@ -103,6 +104,7 @@
     {/if}
     <MenuItem href="/handbook" target="_blank">{say('Handbook')}</MenuItem>
     <MenuItem onclick={() => saveFile(session.project)}>{say('Save as a file')}</MenuItem>
+    {#if !session.of.looks}<MenuItem onclick={() => (linking = true)}>{say('A link for the room')}</MenuItem>{/if}
     <MenuItem href="/project/{session.id}/worksheet">{say('Worksheet to print')}</MenuItem>
     {#if session.project.text === undefined}<MenuItem href="/project/{session.id}/errand"
         >{say('Make an errand of it')}</MenuItem
@@ -127,3 +129,7 @@
     {#each SPEEDS as s (s)}<option value={s}>{s === Infinity ? 'max' : `${s}×`}</option>{/each}
   </Choice>{/snippet}
 <NameDialog bind:this={names} />
+{#if linking}{#await import('../project/LinkDialog.svelte') then { default: LinkDialog }}<LinkDialog
+      bind:open={linking}
+      id={session.id}
+    />{/await}{/if}

@@ -12,6 +12,7 @@
   import DeleteClass from '$lib/class/DeleteClass.svelte';
   import GiveOut from '$lib/class/GiveOut.svelte';
   import Me from '$lib/class/Me.svelte';
+  import Predict from '$lib/class/Predict.svelte';
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Field from '$lib/ui/Field.svelte';
@@ -28,6 +29,7 @@
   let adding = $state(false);
   let giving = $state(false);
   let deleting = $state(false);
+  let predicting = $state(false);
   let cards = $state.raw<readonly PrintedCard[]>();
   let problem = $state('');
   let names = $state<NameDialog>();
@@ -71,6 +73,7 @@
     <Button look="ghost" href="/class/{of.id}/shows">{say('What the class shows')}</Button>
     <Me />
     <Menu look="ghost" label={say('More of this class')}>
+      <MenuItem onclick={() => (predicting = true)}>{say('Predict together')}</MenuItem>
       <MenuItem onclick={rename}>{say('Another name')}</MenuItem>
       <MenuItem href="/class/audit">{say('What was done')}</MenuItem>
       <MenuItem onclick={() => (deleting = true)}>{say('Delete this class with everything')}</MenuItem>
@@ -174,7 +177,7 @@
               {say(
                 'The browser warns once that it does not know the certificate: this computer made it itself. Choose “Advanced”, then to go on.'
               )}
-              <a class="underline" href="/handbook/28-the-first-hour" target="_blank"
+              <a class="underline" href="/handbook/the-first-hour" target="_blank"
                 >{say('With a picture, in the handbook')}</a
               >
             </p>{/if}
@@ -233,5 +236,6 @@
 />
 <GiveOut bind:open={giving} {of} {groups} errands={data.errands} lessons={data.lessons} given={() => invalidateAll()} />
 <DeleteClass bind:open={deleting} {of} />
+<Predict bind:open={predicting} {of} />
 <NameDialog bind:this={names} />
 {#if cards}<Cards {of} {cards} close={() => (cards = undefined)} />{/if}

@@ -1,0 +1,105 @@
+/** Runs that a class guesses together, and links to projects in the room: a repository over the database. */
+import { and, count, desc, eq, isNull } from 'drizzle-orm';
+import { checkProject, type Project } from '../../../core/project.ts';
+import { say } from '../../../core/words.ts';
+import type { Linked, Round } from '../class/class.ts';
+import type { Who } from './people.ts';
+import { createProject, openProject } from './projects.ts';
+import { guesses, links, people, projects, rounds, type Store } from './schema.ts';
+import { drawId } from './secrets.ts';
+
+/** @returns undefined without such a project */
+export function beginRound(store: Store, classId: string, projectId: string, id = drawId()): string | undefined {
+  const opened = openProject(store, projectId);
+  if (!opened) return undefined;
+  // what the run is for, and what was thought of it, is nobody's hint
+  const { errand: _, notebook: __, ...project } = opened.project;
+  store
+    .insert(rounds)
+    .values({ id, classId, json: JSON.stringify({ ...project, notebook: '' }), at: Date.now() })
+    .run();
+  return id;
+}
+/** As somebody of the class may see it: others' guesses once it is decided, and never whose they are. */
+export function openRound(store: Store, id: string, who: Who): Round | undefined {
+  const row = store.select().from(rounds).where(eq(rounds.id, id)).get();
+  if (!row) return undefined;
+  const read = checkProject(JSON.parse(row.json), say('This program'));
+  if (!read.ok) throw new Error(read.problem);
+  const stop = row.stopX === null || row.stopY === null ? undefined : { x: row.stopX, y: row.stopY };
+  const all = store
+    .select({ personId: guesses.personId, x: guesses.x, y: guesses.y })
+    .from(guesses)
+    .where(eq(guesses.roundId, id))
+    .all();
+  const mine = all.find((g) => g.personId === who.id);
+  const class_ = store.select({ n: count() }).from(people).where(eq(people.classId, row.classId)).get()!.n;
+  return {
+    id,
+    classId: row.classId,
+    project: read.project,
+    guessed: all.length,
+    of: class_,
+    ...(mine ? { mine: { x: mine.x, y: mine.y } } : {}),
+    ...(stop ? { stop, guesses: all.map(({ x, y }) => ({ x, y })) } : {})
+  };
+}
+/** @returns whether it still counts: not after it was decided */
+export function guess(store: Store, roundId: string, personId: string, at: { x: number; y: number }): boolean {
+  return store.transaction((tx) => {
+    const open = tx
+      .select({ id: rounds.id })
+      .from(rounds)
+      .where(and(eq(rounds.id, roundId), isNull(rounds.stopX)))
+      .get();
+    if (!open) return false;
+    tx.insert(guesses)
+      .values({ roundId, personId, ...at })
+      .onConflictDoUpdate({ target: [guesses.roundId, guesses.personId], set: at })
+      .run();
+    return true;
+  });
+}
+export const decide = (store: Store, roundId: string, { x, y }: { x: number; y: number }): void =>
+  void store.update(rounds).set({ stopX: x, stopY: y }).where(eq(rounds.id, roundId)).run();
+/** The round that is open in a class, or was the last. */
+export const newestRound = (store: Store, classId: string): string | undefined =>
+  store
+    .select({ id: rounds.id })
+    .from(rounds)
+    .where(eq(rounds.classId, classId))
+    .orderBy(desc(rounds.at))
+    .limit(1)
+    .get()?.id;
+
+/** A link to a project; the same again where it has one. */
+export function linkTo(store: Store, projectId: string): string {
+  const known = store.select({ token: links.token }).from(links).where(eq(links.projectId, projectId)).get();
+  if (known) return known.token;
+  const token = drawId();
+  store.insert(links).values({ token, projectId, at: Date.now() }).run();
+  return token;
+}
+export const unlink = (store: Store, projectId: string): void =>
+  void store.delete(links).where(eq(links.projectId, projectId)).run();
+/** What stands behind a link: the project as it is now, and whose it is. */
+export function openLink(store: Store, token: string): (Linked & { project: Project }) | undefined {
+  const row = store
+    .select({ id: links.projectId, by: people.nickname })
+    .from(links)
+    .innerJoin(projects, eq(projects.id, links.projectId))
+    .leftJoin(people, eq(people.id, projects.owner))
+    .where(eq(links.token, token))
+    .get();
+  const opened = row && openProject(store, row.id);
+  return opened && { project: opened.project, by: row.by ?? '' };
+}
+/** A copy for who opened it, with where it came from. */
+export function copyOfLink(store: Store, token: string, owner: string): string | undefined {
+  const linked = openLink(store, token);
+  if (!linked) return undefined;
+  const { id } = createProject(store, linked.project, { owner });
+  const origin = linked.by ? say('{name} by {by}', { name: linked.project.name, by: linked.by }) : linked.project.name;
+  store.update(projects).set({ origin }).where(eq(projects.id, id)).run();
+  return id;
+}
