@@ -43,6 +43,8 @@ const serve =
     handler(request, response);
   };
 const server = createServer(serve('http'));
+// a browser that is quiet for a minute finds its line open
+server.keepAliveTimeout = 65_000;
 
 /** The certificate of this computer, made at the first start and kept with the data: phones tell their sensors to https alone. */
 async function certificate(): Promise<{ key: string; cert: string }> {

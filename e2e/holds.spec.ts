@@ -12,6 +12,7 @@ import { longAisle } from '../core/yard/mats.ts';
 
 const PORT = Number(process.env.E2E_PORT ?? 4699) + 40;
 const base = `http://localhost:${PORT}`;
+const JSON_TYPE = { 'content-type': 'application/json' };
 const KILLS = 10;
 const PUPILS = 12;
 const pots = newProject('Pots', barrow, longAisle);
@@ -43,7 +44,11 @@ test('killed ten times while twelve save: nothing that was answered is lost', as
       const server = await start();
       if (!pupils.length)
         for (let i = 0; i < PUPILS; i++) {
-          const answer = await fetch(`${base}/api/projects`, { method: 'POST', body: JSON.stringify(pots) });
+          const answer = await fetch(`${base}/api/projects`, {
+            method: 'POST',
+            headers: JSON_TYPE,
+            body: JSON.stringify(pots)
+          });
           const cookie = answer.headers.getSetCookie()[0].split(';')[0];
           const { id, version } = (await answer.json()) as { id: string; version: number };
           pupils.push({ cookie, id, version, said: 0, sent: 0 });
@@ -69,7 +74,7 @@ test('killed ten times while twelve save: nothing that was answered is lost', as
           const next = ++pupil.sent;
           const answer = await fetch(`${base}/api/projects/${pupil.id}?base=${pupil.version}`, {
             method: 'PUT',
-            headers: { cookie: pupil.cookie },
+            headers: { ...JSON_TYPE, cookie: pupil.cookie },
             body: JSON.stringify({ ...pots, notebook: String(next) })
           }).catch(() => undefined);
           if (!answer?.ok) return;
@@ -83,7 +88,7 @@ test('killed ten times while twelve save: nothing that was answered is lost', as
       over = true;
       await Promise.all(work);
       expect(pupils.some((p) => p.said > 0)).toBe(true);
-      const db = new Database(join(folder, 'mossbell.sqlite'), { readonly: true });
+      const db = new Database(join(folder, 'mossbell.sqlite'));
       expect(db.pragma('integrity_check', { simple: true })).toBe('ok');
       db.close();
     }

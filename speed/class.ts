@@ -19,7 +19,11 @@ const EVERY_S = 2;
 
 const p95 = (list: number[]): number => list.sort((a, b) => a - b)[Math.floor(list.length * 0.95)] ?? NaN;
 async function ask(base: string, path: string, method: string, cookie: string, body?: object): Promise<Response> {
-  return fetch(base + path, { method, headers: { cookie }, ...(body ? { body: JSON.stringify(body) } : {}) });
+  return fetch(base + path, {
+    method,
+    headers: { cookie, 'content-type': 'application/json' },
+    ...(body ? { body: JSON.stringify(body) } : {})
+  });
 }
 const cookieOf = (answer: Response): string =>
   answer.headers
@@ -78,7 +82,6 @@ export async function classAtOnce(base: string, errand: Errand, pupils: number, 
     })
   );
   const took: number[] = [];
-  let asked = 0;
   let failed = 0;
   let next = 0;
   await new Promise<void>((over) => {
@@ -91,7 +94,6 @@ export async function classAtOnce(base: string, errand: Errand, pupils: number, 
         setupClient: (client) => {
           const one = works[next++ % works.length];
           const request = () => {
-            asked++;
             one.n++;
             return {
               method: 'PUT' as const,

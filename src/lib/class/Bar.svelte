@@ -98,86 +98,87 @@
   }
 </script>
 
-<div
-  class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-2.5 gap-y-1 border-b border-rule bg-linen px-3.5 py-1"
-  role="group"
-  aria-label={say('Class')}
-  data-testid="class-bar"
->
-  {#if mine}
-    <Button size="sm" aria-pressed={me.handUp} class={me.handUp ? 'border-brass bg-brass/20' : ''} onclick={hand}
-      ><Hand size={15} />{me.handUp ? say('Hand is up') : say('Hand up')}</Button
-    >
-    <Button size="sm" look={of.givenId ? 'go' : 'plain'} onclick={() => (hands = true)}>{say('Hand in')}</Button>
-    {#if of.partner}<span class="text-soft"
-        >{of.looks
-          ? say('{name} drives, you look on', { name: of.partner })
-          : say('you drive, {name} looks on', { name: of.partner })}</span
-      >{#if of.looks}<Button size="sm" onclick={() => does(`${path}/drive`, 'PUT')}>{say('Drive')}</Button>{/if}{/if}
-    {#if of.shown === 'asked'}<span class="flex items-center gap-1.5" role="alert"
-        ><Presentation size={15} /><b>{say('May the room see this program?')}</b>
-        <Button size="sm" look="go" onclick={() => does(`${path}/show`, 'PUT', { yes: true })}>{say('Yes')}</Button
-        ><Button size="sm" onclick={() => does(`${path}/show`, 'PUT', { yes: false })}>{say('No')}</Button></span
-      >{:else if of.shown === 'yes'}<span class="flex items-center gap-1.5"
-        ><Presentation size={15} />{say('The room sees this program.')}
-        <Button size="sm" onclick={() => does(`${path}/show`, 'PUT', { yes: false })}>{say('Enough')}</Button></span
-      >{/if}
-  {:else}
-    <b>{say('{name}’s program', { name: of.by ?? '' })}</b><span class="text-soft"
-      >{say('as it is now; only to look at')}</span
-    >
-    {#if teaches}
-      <Button size="sm" aria-expanded={writes} onclick={() => (writes = !writes)}
-        ><MessageSquare size={15} />{say('Comment')}</Button
-      >
-      <Button size="sm" disabled={!w.selected} onclick={() => does(`${path}/point`, 'POST', { block: w.selected })}
-        >{say('Point at the block')}</Button
-      >
-      {#if of.shown === null}<Button size="sm" onclick={() => does(`${path}/show`, 'POST', { yes: true })}
-          >{say('Show it to the room')}</Button
-        >{:else}<span class="text-soft"
-          >{of.shown === 'asked' ? say('asked whether the room may see it') : say('the room sees it')}</span
-        ><Button size="sm" onclick={() => does(`${path}/show`, 'POST', { yes: false })}>{say('Enough')}</Button>{/if}
-      <Button size="sm" onclick={() => (hands = true)}>{say('What was handed in')}</Button>
-      <Button size="sm" href="/class/{of.classId}/wall">{say('The wall')}</Button>
-    {/if}
-  {/if}
-  <span class="flex-1"></span>
-  {#if cut}<small class="text-clay" role="status"
-      >{say('The school computer does not answer; this page catches up when it does.')}</small
-    >{/if}
-</div>
-{#if writes}<form
-    class="flex shrink-0 flex-wrap items-center gap-2 border-b border-rule bg-card px-3.5 py-1.5"
-    onsubmit={comment}
+<aside class="shrink-0" aria-label={say('Class')}>
+  <div
+    class="flex min-h-9 shrink-0 flex-wrap items-center gap-x-2.5 gap-y-1 border-b border-rule bg-linen px-3.5 py-1"
+    data-testid="class-bar"
   >
-    <span class="max-w-[38ch] truncate text-soft"
-      >{w.selected
-        ? say('On: {block}', { block: names.get(w.selected) ?? '' })
-        : say('On the whole program (choose a block to speak of one)')}</span
-    >
-    <Field class="flex-1" bind:value={text} maxlength={600} aria-label={say('Comment')} />
-    <Button size="sm" look="go" type="submit" disabled={!text.trim()}>{say('Say it')}</Button>
-  </form>{/if}
-{#if open.length}<ul class="max-h-28 shrink-0 overflow-auto border-b border-rule bg-card" data-testid="comments">
-    {#each open as c (c.id)}<li
-        class="flex items-center gap-2 px-3.5 py-1"
-        onpointerenter={() => (w.pointed = c.block ?? undefined)}
-        onpointerleave={() => (w.pointed = undefined)}
+    {#if mine}
+      <Button size="sm" aria-pressed={me.handUp} class={me.handUp ? 'border-brass bg-brass/20' : ''} onclick={hand}
+        ><Hand size={15} />{me.handUp ? say('Hand is up') : say('Hand up')}</Button
       >
-        <MessageSquare size={15} class="shrink-0 text-water" />
-        <span class="min-w-0 flex-1"
-          ><b>{c.by}:</b>
-          {c.text}{#if c.block && names.has(c.block)}<span class="ml-2 text-soft">{names.get(c.block)}</span>{/if}</span
+      <Button size="sm" look={of.givenId ? 'go' : 'plain'} onclick={() => (hands = true)}>{say('Hand in')}</Button>
+      {#if of.partner}<span class="text-soft"
+          >{of.looks
+            ? say('{name} drives, you look on', { name: of.partner })
+            : say('you drive, {name} looks on', { name: of.partner })}</span
+        >{#if of.looks}<Button size="sm" onclick={() => does(`${path}/drive`, 'PUT')}>{say('Drive')}</Button>{/if}{/if}
+      {#if of.shown === 'asked'}<span class="flex items-center gap-1.5" role="alert"
+          ><Presentation size={15} /><b>{say('May the room see this program?')}</b>
+          <Button size="sm" look="go" onclick={() => does(`${path}/show`, 'PUT', { yes: true })}>{say('Yes')}</Button
+          ><Button size="sm" onclick={() => does(`${path}/show`, 'PUT', { yes: false })}>{say('No')}</Button></span
+        >{:else if of.shown === 'yes'}<span class="flex items-center gap-1.5"
+          ><Presentation size={15} />{say('The room sees this program.')}
+          <Button size="sm" onclick={() => does(`${path}/show`, 'PUT', { yes: false })}>{say('Enough')}</Button></span
+        >{/if}
+    {:else}
+      <b>{say('{name}’s program', { name: of.by ?? '' })}</b><span class="text-soft"
+        >{say('as it is now; only to look at')}</span
+      >
+      {#if teaches}
+        <Button size="sm" aria-expanded={writes} onclick={() => (writes = !writes)}
+          ><MessageSquare size={15} />{say('Comment')}</Button
         >
-        {#if c.block && names.has(c.block)}<Button size="sm" onclick={() => see(c.block!)}
-            >{say('Show the block')}</Button
-          >{/if}
-        {#if mine}<Button size="sm" onclick={() => does(`${path}/comments/${c.id}`, 'PATCH', { done: true })}
-            >{say('Done')}</Button
-          >{/if}
-      </li>{/each}
-  </ul>{/if}
+        <Button size="sm" disabled={!w.selected} onclick={() => does(`${path}/point`, 'POST', { block: w.selected })}
+          >{say('Point at the block')}</Button
+        >
+        {#if of.shown === null}<Button size="sm" onclick={() => does(`${path}/show`, 'POST', { yes: true })}
+            >{say('Show it to the room')}</Button
+          >{:else}<span class="text-soft"
+            >{of.shown === 'asked' ? say('asked whether the room may see it') : say('the room sees it')}</span
+          ><Button size="sm" onclick={() => does(`${path}/show`, 'POST', { yes: false })}>{say('Enough')}</Button>{/if}
+        <Button size="sm" onclick={() => (hands = true)}>{say('What was handed in')}</Button>
+        <Button size="sm" href="/class/{of.classId}/wall">{say('The wall')}</Button>
+      {/if}
+    {/if}
+    <span class="flex-1"></span>
+    {#if cut}<small class="text-clay" role="status"
+        >{say('The school computer does not answer; this page catches up when it does.')}</small
+      >{/if}
+  </div>
+  {#if writes}<form
+      class="flex shrink-0 flex-wrap items-center gap-2 border-b border-rule bg-card px-3.5 py-1.5"
+      onsubmit={comment}
+    >
+      <span class="max-w-[38ch] truncate text-soft"
+        >{w.selected
+          ? say('On: {block}', { block: names.get(w.selected) ?? '' })
+          : say('On the whole program (choose a block to speak of one)')}</span
+      >
+      <Field class="flex-1" bind:value={text} maxlength={600} aria-label={say('Comment')} />
+      <Button size="sm" look="go" type="submit" disabled={!text.trim()}>{say('Say it')}</Button>
+    </form>{/if}
+  {#if open.length}<ul class="max-h-28 shrink-0 overflow-auto border-b border-rule bg-card" data-testid="comments">
+      {#each open as c (c.id)}<li
+          class="flex items-center gap-2 px-3.5 py-1"
+          onpointerenter={() => (w.pointed = c.block ?? undefined)}
+          onpointerleave={() => (w.pointed = undefined)}
+        >
+          <MessageSquare size={15} class="shrink-0 text-water" />
+          <span class="min-w-0 flex-1"
+            ><b>{c.by}:</b>
+            {c.text}{#if c.block && names.has(c.block)}<span class="ml-2 text-soft">{names.get(c.block)}</span
+              >{/if}</span
+          >
+          {#if c.block && names.has(c.block)}<Button size="sm" onclick={() => see(c.block!)}
+              >{say('Show the block')}</Button
+            >{/if}
+          {#if mine}<Button size="sm" onclick={() => does(`${path}/comments/${c.id}`, 'PATCH', { done: true })}
+              >{say('Done')}</Button
+            >{/if}
+        </li>{/each}
+    </ul>{/if}
+</aside>
 {#if hands}{#await import('./HandIn.svelte') then { default: HandIn }}<HandIn
       bind:open={hands}
       {session}
