@@ -80,12 +80,12 @@ CREATE INDEX `hand_ins_project` ON `hand_ins` (`project_id`);--> statement-break
 CREATE INDEX `hand_ins_person` ON `hand_ins` (`person_id`);--> statement-breakpoint
 CREATE TABLE `links` (
 	`token` text PRIMARY KEY NOT NULL,
-	`project_id` text NOT NULL,
-	`at` integer NOT NULL,
-	FOREIGN KEY (`project_id`) REFERENCES `projects`(`id`) ON UPDATE no action ON DELETE cascade
+	`kind` text NOT NULL,
+	`target` text NOT NULL,
+	`at` integer NOT NULL
 );
 --> statement-breakpoint
-CREATE UNIQUE INDEX `links_project_id_unique` ON `links` (`project_id`);--> statement-breakpoint
+CREATE UNIQUE INDEX `links_target` ON `links` (`kind`,`target`);--> statement-breakpoint
 CREATE TABLE `people` (
 	`id` text PRIMARY KEY NOT NULL,
 	`role` text NOT NULL,

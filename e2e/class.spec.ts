@@ -361,6 +361,29 @@ test('a project is shown by a link: looked at, tried, and copied with where it c
   await expect(other.getByText('This link opens nothing any more.')).toBeVisible();
 });
 
+test('an errand of one’s own is passed on by a link, and done by who took it', async ({ page, browser }) => {
+  const errand = JSON.parse(
+    readFileSync(new URL('../demo/errands/first-delivery.mossbell-errand.json', import.meta.url), 'utf8')
+  ) as object;
+  const made = await page.request.post('/api/errands', { data: { ...errand, name: 'Pots for the bench' } });
+  const { id } = (await made.json()) as { id: string };
+  await page.goto('/');
+  await page
+    .locator(`[data-errand="${id}"]`)
+    .getByRole('button', { name: /^What to do with/ })
+    .click();
+  await page.getByRole('button', { name: 'A link for the room' }).click();
+  const link = new URL(await page.getByTestId('link').last().inputValue()).pathname;
+  const other = await somebody(browser);
+  // it is not on everybody's shelf
+  expect((await other.request.get(`/api/errands/${id}`)).status()).toBe(404);
+  await other.goto(link);
+  await expect(other.getByTestId('errand')).toContainText('Stop in the hoop bench');
+  await other.getByRole('button', { name: 'Copy it to my shelf' }).click();
+  await other.getByRole('button', { name: /Pots for the bench Carry the pot/ }).click();
+  await workbench(other);
+});
+
 test('the wall says when it is cut off, and catches up by itself', async ({ page: teacher, browser, baseURL }) => {
   const { id, pupils } = await classOf(teacher, browser, 'Cut off', ['Nettle']);
   // the line between the wall and the computer: it can be cut, and mended

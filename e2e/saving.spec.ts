@@ -116,6 +116,8 @@ test('versions are listed with time and picture, opened beside, and taken back',
   const list = page.getByTestId('versions').getByRole('listitem');
   await expect(list.first()).toContainText('Versions, the newest');
   await expect(list.first()).toContainText('2 blocks');
+  await list.filter({ hasText: '1 block' }).first().getByRole('button', { name: 'What differs' }).click();
+  await expect(page.getByTestId('differences').locator('li').first()).toContainText(/^new/);
   await list.filter({ hasText: '1 block' }).first().getByRole('button', { name: 'Take back' }).click();
   expect(kinds(await project(page))).toEqual([['begin.start']]);
   // it is a change like any other

@@ -18,6 +18,7 @@ const works: Work[] = [
   {
     nickname: 'Wren',
     projectId: 'w',
+    remarks: [{ rule: 'never-stopped', says: 'runs on' }],
     tries: [
       { at: 1, result: result([false, true], 0.4), told: [rolled('by 5')], program: drives(40) },
       { at: 4, result: result([true, true], 0.65), told: [], program: drives(65) }
@@ -26,6 +27,7 @@ const works: Work[] = [
   {
     nickname: 'Newt',
     projectId: 'n',
+    remarks: [],
     tries: [
       {
         at: 2,
@@ -36,7 +38,7 @@ const works: Work[] = [
       { at: 3, told: [rolled('by 8')], program: drives(90) }
     ]
   },
-  { nickname: 'Linnet', projectId: 'l', tries: [] }
+  { nickname: 'Linnet', projectId: 'l', remarks: [{ rule: 'never-stopped', says: 'runs on too' }], tries: [] }
 ];
 
 it('goals are missed by whoever has met them in no try; who has not tried does not count', () => {
@@ -49,6 +51,11 @@ it('findings come the commonest first, counted once a pupil, with the newest as 
   expect(shows(works, 2).found).toEqual([
     { rule: 'rolled-on-stop', says: 'by 8', pupils: 2, nickname: 'Newt', projectId: 'n' },
     { rule: 'touched', says: 'a bench', pupils: 1, nickname: 'Newt', projectId: 'n' }
+  ]);
+});
+it('remarks of the look-over are counted too, also of those who have not tried it', () => {
+  expect(shows(works, 2).remarks).toEqual([
+    { rule: 'never-stopped', says: 'runs on', pupils: 2, nickname: 'Wren', projectId: 'w' }
   ]);
 });
 it('numbers that were tried: each slot of which more than one value was, by pupil and try', () => {

@@ -8,6 +8,8 @@ export type SlotKey = { block: string; kind: string; slot: string };
 export type Work = {
   nickname: string;
   projectId: string;
+  /** what the look-over says of the program as it is now */
+  remarks: readonly { rule: string; says: string }[];
   /** in the order of time; with the program as it was */
   tries: readonly { at: number; result?: TryResult; told: readonly Told[]; program: Program }[];
 };
@@ -16,6 +18,8 @@ export type Shown = {
   goals: { missedBy: string[]; of: number }[];
   /** the commonest first, each once a pupil, with the try in which it was last seen */
   found: { rule: string; says: string; pupils: number; nickname: string; projectId: string }[];
+  /** the same of what the look-over remarks */
+  remarks: Shown['found'];
   /** of each number of the program that more than one value was tried of: who tried what when, and whether all goals were met */
   slots: { key: SlotKey; series: { nickname: string; points: { at: number; value: number; met: boolean }[] }[] }[];
   /** every stopping place, m */
@@ -29,7 +33,14 @@ export function shows(works: readonly Work[], goals: number): Shown {
       missedBy: tried.filter((w) => !w.tries.some((t) => t.result?.goals?.[i])).map((w) => w.nickname),
       of: tried.length
     })),
-    found: commonest(tried),
+    found: commonest(
+      tried.flatMap(({ nickname, projectId, tries }) =>
+        tries.flatMap(({ told, at }) => told.map((t) => ({ ...t, at, nickname, projectId })))
+      )
+    ),
+    remarks: commonest(
+      works.flatMap(({ nickname, projectId, remarks }) => remarks.map((r) => ({ ...r, at: 0, nickname, projectId })))
+    ),
     slots: slotsOf(tried),
     stops: tried.flatMap(({ nickname, projectId, tries }) =>
       tries.flatMap(({ result }, i) =>
@@ -38,22 +49,20 @@ export function shows(works: readonly Work[], goals: number): Shown {
     )
   };
 }
-function commonest(works: readonly Work[]): Shown['found'] {
-  const byRule = new Map<string, Shown['found'][number] & { who: Set<string>; at: number }>();
-  for (const { nickname, projectId, tries } of works)
-    for (const { told, at } of tries)
-      for (const { rule, says } of told) {
-        const known = byRule.get(rule);
-        if (!known) byRule.set(rule, { rule, says, pupils: 1, nickname, projectId, who: new Set([nickname]), at });
-        else {
-          known.who.add(nickname);
-          known.pupils = known.who.size;
-          if (at > known.at) Object.assign(known, { says, nickname, projectId, at });
-        }
-      }
+type Said = { rule: string; says: string; at: number; nickname: string; projectId: string };
+function commonest(said: readonly Said[]): Shown['found'] {
+  const byRule = new Map<string, Said & { who: Set<string> }>();
+  for (const one of said) {
+    const known = byRule.get(one.rule);
+    if (!known) byRule.set(one.rule, { ...one, who: new Set([one.nickname]) });
+    else {
+      known.who.add(one.nickname);
+      if (one.at > known.at) Object.assign(known, one);
+    }
+  }
   return [...byRule.values()]
-    .sort((a, b) => b.pupils - a.pupils || b.at - a.at)
-    .map(({ who: _, at: __, ...found }) => found);
+    .sort((a, b) => b.who.size - a.who.size || b.at - a.at)
+    .map(({ rule, says, who, nickname, projectId }) => ({ rule, says, pupils: who.size, nickname, projectId }));
 }
 /** The numbers in the slots of a program; a slot that holds a block is none. */
 const numbersOf = (program: Program): { key: SlotKey; value: number }[] =>

@@ -1,6 +1,7 @@
 /** What the server tells about a class, a wall, what was given and handed in. */
 import * as z from 'zod';
 import type { Place } from '../../../core/class/spread.ts';
+import type { Errand } from '../../../core/errand/errand.ts';
 import type { Project } from '../../../core/project.ts';
 import type { Shown } from '../../../core/class/shows.ts';
 import type { Mat } from '../../../core/yard/mat.ts';
@@ -79,6 +80,7 @@ export type ClassShows = {
   mat: Mat;
   goals: (Shown['goals'][number] & { words: string })[];
   found: Shown['found'];
+  remarks: Shown['remarks'];
   slots: (Shown['slots'][number] & { says: string })[];
   stops: Shown['stops'];
   works: { nickname: string; projectId: string }[];
@@ -114,8 +116,8 @@ export type Round = {
   stop?: Place;
   guesses?: Place[];
 };
-/** What stands behind a link beside the project. */
-export type Linked = { by: string };
+/** What stands behind a link, and whose it is. */
+export type Linked = { by: string } & ({ project: Project } | { errand: Errand });
 /** How a project is reached by who opens it. */
 export type OfClass = {
   /** whose it is, where it is looked at by somebody else */

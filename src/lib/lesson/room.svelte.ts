@@ -36,7 +36,11 @@ export class LessonRoom {
   private readonly ran = new WeakMap<Project, Promise<Ran>>();
   /** as it is while it is written */
   lesson = $state.raw<Lesson>(undefined as unknown as Lesson);
-  constructor(lesson: Lesson) {
+  constructor(
+    lesson: Lesson,
+    /** of a pupil: answers are the pupil's, whoever else uses this browser */
+    private readonly whose = ''
+  ) {
     this.lesson = lesson;
   }
   show(lesson: Lesson): void {
@@ -44,7 +48,7 @@ export class LessonRoom {
   }
 
   private get mark(): string {
-    return `mossbell.lesson.${this.lesson.id}`;
+    return `mossbell.lesson.${this.whose && `${this.whose}.`}${this.lesson.id}`;
   }
   private bench(): Comlink.Remote<BenchApi> {
     if (!this.api) {

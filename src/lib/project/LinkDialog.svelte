@@ -8,18 +8,23 @@
   import Field from '../ui/Field.svelte';
   import Remark from '../ui/Remark.svelte';
   import { toasts } from '../ui/toasts.svelte.ts';
-  let { open = $bindable(), id }: { open: boolean; id: string } = $props();
+  let {
+    open = $bindable(),
+    id,
+    kind = 'project'
+  }: { open: boolean; id: string; kind?: 'project' | 'errand' } = $props();
+  const path = $derived(`/api/${kind}s/${id}/link`);
   let addresses = $state.raw<readonly string[]>([]);
   let problem = $state('');
   $effect(() => {
     if (!open) return;
-    void ask<{ addresses: string[] }>(`/api/projects/${id}/link`, 'POST').then((answer) => {
+    void ask<{ addresses: string[] }>(path, 'POST').then((answer) => {
       if (answer.ok) addresses = answer.value.addresses;
       problem = answer.ok ? '' : answer.problem;
     });
   });
   async function takeBack() {
-    const answer = await ask(`/api/projects/${id}/link`, 'DELETE');
+    const answer = await ask(path, 'DELETE');
     if (!answer.ok) return void (problem = answer.problem);
     open = false;
     toasts.tell(say('The link opens nothing any more. Copies that were taken stay.'));
@@ -28,7 +33,9 @@
 
 <Dialog bind:open title={say('A link for the room')} size="sm">
   <p class="text-soft">
-    {say('Whoever opens it sees the program as it is now, and can take a copy. Nobody changes yours.')}
+    {kind === 'project'
+      ? say('Whoever opens it sees the program as it is now, and can take a copy. Nobody changes yours.')
+      : say('Whoever opens it can put a copy of the errand among their own.')}
   </p>
   {#if problem}<Remark look="line">{problem}</Remark>{/if}
   {#if addresses.length}<div class="flex gap-4">

@@ -4,7 +4,11 @@
   import Card from '../ui/Card.svelte';
   import Button from '../ui/Button.svelte';
   import type { Project } from '../../../core/project.ts';
-  import { clockIn, say } from '../../../core/words.ts';
+  import { partName } from '../../../core/kit/kit.ts';
+  import { sentence } from '../../../core/language/catalogue.ts';
+  import type { Difference } from '../../../core/language/differ.ts';
+  import type { Step } from '../../../core/language/program.ts';
+  import { clockIn, later, say, word } from '../../../core/words.ts';
   import { silent } from '../ui/silent.ts';
   import type { VersionCard } from '../shelf/cards.ts';
   import { createOnServer } from '../shelf/files.ts';
@@ -29,6 +33,7 @@
   $effect(() => {
     if (!open) return;
     problem = '';
+    compared = undefined;
     void load();
   });
   async function version(id: number): Promise<Project | undefined> {
@@ -43,6 +48,18 @@
     }
     return undefined;
   }
+  /** what has changed since a version, block by block */
+  let compared = $state.raw<{ at: number; list: Difference[] }>();
+  const WHAT = { gone: later('gone'), new: later('new'), changed: later('changed'), moved: later('moved') } as const;
+  async function compare(card: VersionCard) {
+    const was = await version(card.id);
+    if (!was) return;
+    const { differences } = await import('../../../core/language/differ.ts');
+    compared = { at: card.at, list: differences(was.program, session.project.program) };
+  }
+  /** in words, with the names of the version that the block is of */
+  const says = (step: Step): string =>
+    sentence(step, session.project.program, (socket) => partName(session.project.kit, socket));
   const when = (at: number) => new Date(at).toLocaleString(clockIn(), { dateStyle: 'short', timeStyle: 'medium' });
   async function takeBack(card: VersionCard) {
     const project = await version(card.id);
@@ -83,12 +100,29 @@
                   >{say('Take back')}</Button
                 >{/if}
               <Button look="quiet" class="underline" onclick={() => look(card)}>{say('Open as a copy')}</Button>
+              {#if i > 0}<Button look="quiet" class="underline" onclick={() => compare(card)}
+                  >{say('What differs')}</Button
+                >{/if}
             </div>
           </div></Card
         >
       </li>
     {/each}
   </ol>
+  {#if compared}<section class="rounded-md border border-rule p-2.5" aria-live="polite" data-testid="differences">
+      <b>{say('From {when} to now', { when: when(compared.at) })}</b>
+      {#if !compared.list.length}<p class="text-soft">{say('The blocks are the same.')}</p>{/if}
+      <ul class="max-h-[24vh] overflow-auto text-[13.5px]">
+        {#each compared.list as d, i (i)}<li class="flex gap-2 border-t border-rule py-0.5">
+            <b class="w-20 shrink-0 {d.what === 'gone' ? 'text-clay' : 'text-moss'}">{word(WHAT[d.what])}</b>
+            <span class="min-w-0 flex-1"
+              >{#if d.was && d.what !== 'moved'}<span class={d.is ? 'text-soft line-through' : ''}>{says(d.was)}</span
+                >{/if}{#if d.is}
+                {says(d.is)}{/if}</span
+            >
+          </li>{/each}
+      </ul>
+    </section>{/if}
   <div class="flex justify-end gap-2">
     {#if more}<Button onclick={() => load(list.at(-1)!.id)}>{say('Older ones')}</Button>{/if}
     <Button look="go" onclick={() => (open = false)}>{say('Close')}</Button>

@@ -12,7 +12,8 @@ import { openDatabase, type Store } from './database.ts';
 import { addErrand, openErrand } from './errands.ts';
 import { give, makeClass, openGiven } from './classes.ts';
 import { comment, handIn } from './hand-ins.ts';
-import { beginRound, linkTo } from './rounds.ts';
+import { linkTo } from './links.ts';
+import { beginRound } from './rounds.ts';
 import { guestOf, type Who } from './people.ts';
 import { createProject } from './projects.ts';
 import { comments, people, projects, runs } from './schema.ts';
@@ -226,8 +227,10 @@ it('a link is made by whose it is; whoever has it may open it', () => {
     expect(letIn('/api/projects/[id]/link', method, { id: of.wren })).toEqual(['wren']);
     expect(letIn('/api/projects/[id]/link', method, { id: of.guest })).toEqual(['guest']);
     expect(letIn('/api/projects/[id]/link', method, { id: of.demo })).toEqual([]);
+    expect(letIn('/api/errands/[id]/link', method, { id: params['errand of wren'] })).toEqual(['wren']);
+    expect(letIn('/api/errands/[id]/link', method, { id: 'first-delivery' })).toEqual([]);
   }
-  expect(letIn('/api/open/[token]', 'GET', { token: linkTo(store, of.wren) })).toEqual(EVERYBODY);
+  expect(letIn('/api/open/[token]', 'GET', { token: linkTo(store, 'project', of.wren) })).toEqual(EVERYBODY);
 });
 
 describe('a class', () => {

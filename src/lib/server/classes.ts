@@ -153,6 +153,8 @@ function forget(store: Store, ids: readonly string[]): void {
     .delete(people)
     .where(inArray(people.id, [...ids]))
     .run();
+  store.run(sql`delete from links where kind = 'project' and target not in (select id from projects)`);
+  store.run(sql`delete from links where kind = 'errand' and target not in (select id from errands)`);
   sweepPictures(store);
 }
 export function removePupil(store: Store, classId: string, pupilId: string): void {

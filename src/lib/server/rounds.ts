@@ -1,11 +1,11 @@
-/** Runs that a class guesses together, and links to projects in the room: a repository over the database. */
+/** Runs that a class guesses together: a repository over the database. */
 import { and, count, desc, eq, isNull } from 'drizzle-orm';
-import { checkProject, type Project } from '../../../core/project.ts';
+import { checkProject } from '../../../core/project.ts';
 import { say } from '../../../core/words.ts';
-import type { Linked, Round } from '../class/class.ts';
+import type { Round } from '../class/class.ts';
 import type { Who } from './people.ts';
-import { createProject, openProject } from './projects.ts';
-import { guesses, links, people, projects, rounds, type Store } from './schema.ts';
+import { openProject } from './projects.ts';
+import { guesses, people, rounds, type Store } from './schema.ts';
 import { drawId } from './secrets.ts';
 
 /** @returns undefined without such a project */
@@ -71,35 +71,3 @@ export const newestRound = (store: Store, classId: string): string | undefined =
     .orderBy(desc(rounds.at))
     .limit(1)
     .get()?.id;
-
-/** A link to a project; the same again where it has one. */
-export function linkTo(store: Store, projectId: string): string {
-  const known = store.select({ token: links.token }).from(links).where(eq(links.projectId, projectId)).get();
-  if (known) return known.token;
-  const token = drawId();
-  store.insert(links).values({ token, projectId, at: Date.now() }).run();
-  return token;
-}
-export const unlink = (store: Store, projectId: string): void =>
-  void store.delete(links).where(eq(links.projectId, projectId)).run();
-/** What stands behind a link: the project as it is now, and whose it is. */
-export function openLink(store: Store, token: string): (Linked & { project: Project }) | undefined {
-  const row = store
-    .select({ id: links.projectId, by: people.nickname })
-    .from(links)
-    .innerJoin(projects, eq(projects.id, links.projectId))
-    .leftJoin(people, eq(people.id, projects.owner))
-    .where(eq(links.token, token))
-    .get();
-  const opened = row && openProject(store, row.id);
-  return opened && { project: opened.project, by: row.by ?? '' };
-}
-/** A copy for who opened it, with where it came from. */
-export function copyOfLink(store: Store, token: string, owner: string): string | undefined {
-  const linked = openLink(store, token);
-  if (!linked) return undefined;
-  const { id } = createProject(store, linked.project, { owner });
-  const origin = linked.by ? say('{name} by {by}', { name: linked.project.name, by: linked.by }) : linked.project.name;
-  store.update(projects).set({ origin }).where(eq(projects.id, id)).run();
-  return id;
-}

@@ -268,15 +268,17 @@ export const guesses = sqliteTable(
   (t) => [primaryKey({ columns: [t.roundId, t.personId] })]
 );
 
-/** A link to a project in the room: whoever has it may look, and take a copy. */
-export const links = sqliteTable('links', {
-  token: text('token').primaryKey(),
-  projectId: text('project_id')
-    .notNull()
-    .unique()
-    .references(() => projects.id, { onDelete: 'cascade' }),
-  at: integer('at').notNull()
-});
+/** A link to a project or an errand in the room: whoever has it may look, and take a copy. */
+export const links = sqliteTable(
+  'links',
+  {
+    token: text('token').primaryKey(),
+    kind: text('kind', { enum: ['project', 'errand'] }).notNull(),
+    target: text('target').notNull(),
+    at: integer('at').notNull()
+  },
+  (t) => [uniqueIndex('links_target').on(t.kind, t.target)]
+);
 
 /** Backups that were made of this database, wherever they are: a class that is deleted goes from them too. */
 export const backups = sqliteTable('backups', { file: text('file').primaryKey(), at: integer('at').notNull() });

@@ -3,6 +3,8 @@ import { and, eq, isNull } from 'drizzle-orm';
 import { shows, type Work } from '../../../core/class/shows.ts';
 import { goalWords } from '../../../core/errand/goals.ts';
 import { sentence } from '../../../core/language/catalogue.ts';
+import { lookOver } from '../../../core/language/lookover/lookover.ts';
+import { remarkKey } from '../../../core/language/lookover/remark.ts';
 import { allSteps, type Program } from '../../../core/language/program.ts';
 import { partName } from '../../../core/kit/kit.ts';
 import type { Project } from '../../../core/project.ts';
@@ -11,6 +13,7 @@ import type { ClassShows } from '../class/class.ts';
 import { listGiven } from './classes.ts';
 import { openErrand } from './errands.ts';
 import { withoutPictures } from './pictures.ts';
+import { openProject } from './projects.ts';
 import { people, projects, runs, versions, type Store } from './schema.ts';
 
 /** @param givenId the newest errand that was given, where it is left out; @returns undefined where none was */
@@ -25,8 +28,13 @@ export function classShows(store: Store, classId: string, givenId: string | unde
     .innerJoin(people, eq(people.id, projects.owner))
     .where(and(eq(projects.givenId, one.id), isNull(projects.deletedAt)))
     .all()
-    .map((row): Work => ({ nickname: row.nickname, projectId: row.id, tries: triesOf(store, row.id) }));
-  const { found, goals, slots, stops } = shows(works, errand.goals.length);
+    .map((row): Work => ({
+      nickname: row.nickname,
+      projectId: row.id,
+      remarks: remarksOf(store, row.id),
+      tries: triesOf(store, row.id)
+    }));
+  const { found, remarks, goals, slots, stops } = shows(works, errand.goals.length);
   /** the block's words, with a gap where the number stands */
   const says = (key: { block: string; kind: string; slot: string }): string => {
     const program = works.flatMap((w) => w.tries.map((t) => t.program)).find((p) => stepOf(p, key.block));
@@ -43,12 +51,22 @@ export function classShows(store: Store, classId: string, givenId: string | unde
     mat: { ...errand.mat, floor: undefined },
     goals: goals.map((g, i) => ({ ...g, words: goalWords(errand.goals[i]) })),
     found,
+    remarks,
     slots: slots.map((s) => ({ ...s, says: says(s.key) })),
     stops,
     works: works.map(({ nickname, projectId }) => ({ nickname, projectId }))
   };
 }
 const stepOf = (program: Program, id: string) => [...allSteps(program)].find((s) => s.id === id);
+/** What the look-over says of the newest version; what only is to be considered is left out. */
+function remarksOf(store: Store, projectId: string): Work['remarks'] {
+  const project = openProject(store, projectId)?.project;
+  if (!project || project.text !== undefined) return [];
+  const { program, kit, mat, others, setAside = [] } = project;
+  return lookOver({ program, kit, mat, others })
+    .filter((r) => r.severity !== 'consider' && !setAside.includes(remarkKey(r)))
+    .map(({ rule, says }) => ({ rule, says }));
+}
 /** Each try with the program of the version before it. */
 function triesOf(store: Store, projectId: string): Work['tries'] {
   const saved = store

@@ -26,6 +26,7 @@
     problem: (says: string) => void;
   } = $props();
   let list = $state.raw<readonly ErrandCard[]>([]);
+  let linking = $state<string>();
   let unfolded = $state.raw<Record<number, boolean>>({});
   $effect(() => {
     void version;
@@ -103,6 +104,8 @@
             <div class="absolute top-1 right-1">
               <Menu label={say('What to do with {name}', { name: toldIn(errand.name) })}>
                 <MenuItem onclick={() => save(errand)}>{say('Save as a file')}</MenuItem>
+                {#if errand.own}<MenuItem onclick={() => (linking = errand.id)}>{say('A link for the room')}</MenuItem
+                  >{/if}
                 {#if errand.own}<MenuItem onclick={() => remove(errand)}>{say('Take off the shelf')}</MenuItem>{/if}
               </Menu>
             </div>
@@ -112,3 +115,8 @@
     </ul>
   </Fold>
 {/each}
+{#if linking}{#await import('../project/LinkDialog.svelte') then { default: LinkDialog }}<LinkDialog
+      bind:open={() => !!linking, (is) => is || (linking = undefined)}
+      id={linking!}
+      kind="errand"
+    />{/await}{/if}

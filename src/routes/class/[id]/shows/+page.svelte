@@ -3,6 +3,7 @@
   import { goto } from '$app/navigation';
   import { toldIn } from '../../../../../core/errand/task.ts';
   import { say } from '../../../../../core/words.ts';
+  import type { ClassShows } from '$lib/class/class.ts';
   import Beside from '$lib/class/Beside.svelte';
   import Me from '$lib/class/Me.svelte';
   import Missed from '$lib/class/Missed.svelte';
@@ -23,6 +24,14 @@
   const stops = $derived((shows?.stops ?? []).filter((s) => s.last || !lastOnly));
 </script>
 
+{#snippet came(list: ClassShows['found'])}{#each list as f (f.rule)}<li class="flex items-baseline gap-2">
+      <b class="w-20 shrink-0 tabular-nums">{say('{n, plural, one {# pupil} other {# pupils}}', { n: f.pupils })}</b>
+      <span class="min-w-0 flex-1"
+        >{say('for example:')}
+        {f.says}
+        <a class="underline" href="/project/{f.projectId}">{hidden ? say('open') : f.nickname}</a></span
+      >
+    </li>{/each}{/snippet}
 <svelte:head><title>{say('{name} · What the class shows', { name: data.name })}</title></svelte:head>
 <div class="flex h-full flex-col">
   <TopBar>
@@ -61,19 +70,14 @@
         </section>
         <section>
           <h3 class="pb-2 text-[17px]">{say('What came up')}</h3>
-          {#if !shows.found.length}<p class="text-soft">{say('No findings yet.')}</p>{/if}
+          {#if !shows.found.length && !shows.remarks.length}<p class="text-soft">{say('No findings yet.')}</p>{/if}
           <ul class="flex flex-col gap-1.5" data-testid="found">
-            {#each shows.found.slice(0, 6) as f (f.rule)}<li class="flex items-baseline gap-2">
-                <b class="w-20 shrink-0 tabular-nums"
-                  >{say('{n, plural, one {# pupil} other {# pupils}}', { n: f.pupils })}</b
-                >
-                <span class="min-w-0 flex-1"
-                  >{say('for example:')}
-                  {f.says}
-                  <a class="underline" href="/project/{f.projectId}">{hidden ? say('open') : f.nickname}</a></span
-                >
-              </li>{/each}
+            {@render came(shows.found.slice(0, 6))}
           </ul>
+          {#if shows.remarks.length}<h4 class="pt-3 pb-1.5 font-semibold">
+              {say('What the look-over says of it now')}
+            </h4>
+            <ul class="flex flex-col gap-1.5" data-testid="remarks">{@render came(shows.remarks.slice(0, 4))}</ul>{/if}
         </section>
         <section>
           <div class="mb-2 flex items-baseline gap-3">

@@ -1,0 +1,50 @@
+/** Links to projects and errands in the room: a repository over the database. */
+import { and, eq } from 'drizzle-orm';
+import { say } from '../../../core/words.ts';
+import type { Linked } from '../class/class.ts';
+import { addErrand, openErrand } from './errands.ts';
+import { createProject, openProject } from './projects.ts';
+import { errands, links, people, projects, type Store } from './schema.ts';
+import { drawId } from './secrets.ts';
+
+export type Kind = 'project' | 'errand';
+const to = (kind: Kind, target: string) => and(eq(links.kind, kind), eq(links.target, target));
+
+/** A link; the same again where it has one. */
+export function linkTo(store: Store, kind: Kind, target: string): string {
+  const known = store.select({ token: links.token }).from(links).where(to(kind, target)).get();
+  if (known) return known.token;
+  const token = drawId();
+  store.insert(links).values({ token, kind, target, at: Date.now() }).run();
+  return token;
+}
+export const unlink = (store: Store, kind: Kind, target: string): void =>
+  void store.delete(links).where(to(kind, target)).run();
+const nicknameOf = (store: Store, table: typeof projects | typeof errands, id: string): string =>
+  store
+    .select({ by: people.nickname })
+    .from(table)
+    .innerJoin(people, eq(people.id, table.owner))
+    .where(eq(table.id, id))
+    .get()?.by ?? '';
+/** What stands behind a link, as it is now, and whose it is. */
+export function openLink(store: Store, token: string): Linked | undefined {
+  const row = store.select().from(links).where(eq(links.token, token)).get();
+  if (row?.kind === 'project') {
+    const opened = openProject(store, row.target);
+    return opened && { by: nicknameOf(store, projects, row.target), project: opened.project };
+  }
+  const errand = row && openErrand(store, row.target);
+  return errand && { by: nicknameOf(store, errands, row.target), errand };
+}
+/** A copy for who opened it, with where it came from. @returns its id */
+export function copyOfLink(store: Store, token: string, owner: string): { id: string; kind: Kind } | undefined {
+  const linked = openLink(store, token);
+  if (!linked) return undefined;
+  if ('errand' in linked) return { id: addErrand(store, linked.errand, Date.now(), owner), kind: 'errand' };
+  const { id } = createProject(store, linked.project, { owner });
+  const { name } = linked.project;
+  const origin = linked.by ? say('{name} by {by}', { name, by: linked.by }) : name;
+  store.update(projects).set({ origin }).where(eq(projects.id, id)).run();
+  return { id, kind: 'project' };
+}
