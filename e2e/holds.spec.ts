@@ -3,12 +3,14 @@ import { expect, test } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { newProject, type Project } from '../core/project.ts';
 import { barrow } from '../core/kit/kit.ts';
 import { longAisle } from '../core/yard/mats.ts';
+import { openDatabase } from '../src/lib/server/database.ts';
+import { createProject } from '../src/lib/server/projects.ts';
 
 const PORT = Number(process.env.E2E_PORT ?? 4699) + 40;
 const base = `http://localhost:${PORT}`;
@@ -17,31 +19,81 @@ const KILLS = 10;
 const PUPILS = 12;
 const pots = newProject('Pots', barrow, longAisle);
 
+/** A server of its own over a folder, once it answers. */
+async function start(folder: string, port: number): Promise<ChildProcess> {
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server.ts'], {
+    env: { ...process.env, PORT: String(port), MOSSBELL_DATA: folder, MOSSBELL_QUIET: '1' },
+    stdio: 'ignore'
+  });
+  const answers = () =>
+    fetch(`http://localhost:${port}/bell.svg`).then(
+      (r) => r.ok,
+      () => false
+    );
+  await expect.poll(answers, { timeout: 120_000 }).toBe(true);
+  return server;
+}
+const ended = async (server: ChildProcess): Promise<void> => {
+  server.kill('SIGKILL');
+  if (server.exitCode === null && server.signalCode === null) await once(server, 'exit');
+};
+
+test('at the first start a teacher is made on this computer alone, what was here before is the teacher’s, and signing out ends it', async ({
+  browser
+}) => {
+  const folder = mkdtempSync(join(tmpdir(), 'mossbell-first-'));
+  const port = PORT + 2;
+  const here = `http://localhost:${port}`;
+  const before = openDatabase(folder);
+  createProject(before, { ...pots, name: 'Made before' });
+  (before as unknown as { $client: Database.Database }).$client.close();
+  const server = await start(folder, port);
+  try {
+    const ash = { nickname: 'Ash', passphrase: 'under the bell' };
+    const post = (base: string, data: object) =>
+      fetch(`${base}/api/teachers`, { method: 'POST', headers: JSON_TYPE, body: JSON.stringify(data) });
+    // from elsewhere in the room nobody becomes the first teacher
+    const address = Object.values(networkInterfaces())
+      .flat()
+      .find((i) => i?.family === 'IPv4' && !i.internal)?.address;
+    if (address) expect((await post(`http://${address}:${port}`, ash)).status).toBe(403);
+    const page = await (await browser.newContext()).newPage();
+    await page.goto(`${here}/sign-in`);
+    await page.getByLabel('Name').fill('Ash');
+    await page.getByLabel('Passphrase').fill('short');
+    await page.getByRole('button', { name: 'Begin to teach' }).click();
+    await expect(page.getByRole('alert')).toContainText('a passphrase of 10 letters or more');
+    await page.getByLabel('Passphrase').fill(ash.passphrase);
+    await page.getByRole('button', { name: 'Begin to teach' }).click();
+    await expect(page.getByText('A class has a code and pupils with nicknames.')).toBeVisible();
+    await page.goto(here);
+    await expect(page.getByTestId('card')).toContainText('Made before');
+    expect((await post(here, { ...ash, nickname: 'Elm' })).status).toBe(403);
+    // signed in on two computers: signing out everywhere ends both
+    const other = await (await browser.newContext()).newPage();
+    const signIn = { data: { teacher: 'Ash', passphrase: ash.passphrase } };
+    expect((await other.request.post(`${here}/api/session`, signIn)).status()).toBe(200);
+    await other.goto(`${here}/class`);
+    await expect(other.getByTestId('me')).toHaveText('Ash');
+    await page.getByRole('button', { name: 'Signed in as Ash' }).click();
+    await page.getByRole('button', { name: 'Sign out everywhere' }).click();
+    await expect(page.getByRole('link', { name: 'Sign in' })).toBeVisible();
+    await other.reload();
+    await expect(other.getByRole('heading', { name: 'Sign in as a teacher' })).toBeVisible();
+  } finally {
+    await ended(server);
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
 test('killed ten times while twelve save: nothing that was answered is lost', async () => {
   test.setTimeout(600_000);
   const folder = mkdtempSync(join(tmpdir(), 'mossbell-killed-'));
-  const start = async (): Promise<ChildProcess> => {
-    const server = spawn(process.execPath, ['--import', 'tsx', 'server.ts'], {
-      env: { ...process.env, PORT: String(PORT), MOSSBELL_DATA: folder, MOSSBELL_QUIET: '1' },
-      stdio: 'ignore'
-    });
-    await expect
-      .poll(
-        () =>
-          fetch(`${base}/bell.svg`).then(
-            (r) => r.ok,
-            () => false
-          ),
-        { timeout: 120_000 }
-      )
-      .toBe(true);
-    return server;
-  };
   /** each a browser of its own, by its cookie: its project, and what was answered last */
   const pupils: { cookie: string; id: string; version: number; said: number; sent: number }[] = [];
   try {
     for (let kill = 0; kill <= KILLS; kill++) {
-      const server = await start();
+      const server = await start(folder, PORT);
       if (!pupils.length)
         for (let i = 0; i < PUPILS; i++) {
           const answer = await fetch(`${base}/api/projects`, {
@@ -64,8 +116,7 @@ test('killed ten times while twelve save: nothing that was answered is lost', as
         Object.assign(pupil, { version, said: there, sent: there });
       }
       if (kill === KILLS) {
-        server.kill('SIGKILL');
-        await once(server, 'exit');
+        await ended(server);
         break;
       }
       let over = false;
@@ -83,8 +134,7 @@ test('killed ten times while twelve save: nothing that was answered is lost', as
         }
       });
       await new Promise((done) => setTimeout(done, 250 + 90 * kill));
-      server.kill('SIGKILL');
-      await once(server, 'exit');
+      await ended(server);
       over = true;
       await Promise.all(work);
       expect(pupils.some((p) => p.said > 0)).toBe(true);

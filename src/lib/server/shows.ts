@@ -1,5 +1,5 @@
 /** What a class shows at an errand that it was given: gathered from the database, counted by the core. */
-import { and, eq, isNull } from 'drizzle-orm';
+import { and, eq, isNull, sql } from 'drizzle-orm';
 import { shows, type Work } from '../../../core/class/shows.ts';
 import { goalWords } from '../../../core/errand/goals.ts';
 import { sentence } from '../../../core/language/catalogue.ts';
@@ -27,6 +27,7 @@ export function classShows(store: Store, classId: string, givenId: string | unde
     .from(projects)
     .innerJoin(people, eq(people.id, projects.owner))
     .where(and(eq(projects.givenId, one.id), isNull(projects.deletedAt)))
+    .orderBy(sql`${people.nickname} collate nocase`)
     .all()
     .map((row): Work => ({
       nickname: row.nickname,
