@@ -1,9 +1,9 @@
 <!-- Cards to print: each with a nickname, the three words, the code, the address and its QR code. The words are seen this once. -->
 <script lang="ts">
-  import { renderSVG } from 'uqr';
   import { say } from '../../../core/words.ts';
   import Button from '../ui/Button.svelte';
   import Choice from '../ui/Choice.svelte';
+  import Qr from '../ui/Qr.svelte';
   import Remark from '../ui/Remark.svelte';
   import type { OpenedClass, PrintedCard } from './class.ts';
   let { of, cards, close }: { of: OpenedClass; cards: readonly PrintedCard[]; close: () => void } = $props();
@@ -48,10 +48,7 @@
             >
             <span class="truncate text-[11px]">{base}</span>
           </div>
-          <div class="self-center [&>svg]:w-full" role="img" aria-label={say('QR code of the address')}>
-            <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the QR library from our own address -->
-            {@html renderSVG(link(card), { border: 0 })}
-          </div>
+          <Qr class="self-center p-0!" border={0} address={link(card)} />
         </li>
       {/each}
     </ul>

@@ -1,11 +1,11 @@
 <!-- A link for the room: whoever has it may look at the project, and take a copy. -->
 <script lang="ts">
-  import { renderSVG } from 'uqr';
   import { say } from '../../../core/words.ts';
   import { ask } from '../class/ask.ts';
   import Button from '../ui/Button.svelte';
   import Dialog from '../ui/Dialog.svelte';
   import Field from '../ui/Field.svelte';
+  import Qr from '../ui/Qr.svelte';
   import Remark from '../ui/Remark.svelte';
   import { toasts } from '../ui/toasts.svelte.ts';
   let {
@@ -39,14 +39,7 @@
   </p>
   {#if problem}<Remark look="line">{problem}</Remark>{/if}
   {#if addresses.length}<div class="flex gap-4">
-      <div
-        class="h-36 w-36 shrink-0 rounded-lg bg-white p-1 [&>svg]:h-full [&>svg]:w-full"
-        role="img"
-        aria-label={say('QR code of the address')}
-      >
-        <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the QR library from our own address -->
-        {@html renderSVG(addresses[0], { border: 1 })}
-      </div>
+      <Qr class="h-36 w-36" address={addresses[0]} />
       <div class="flex min-w-0 flex-1 flex-col gap-1.5">
         {#each addresses as address (address)}<Field
             readonly

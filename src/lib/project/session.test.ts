@@ -3,6 +3,7 @@ import { get, set } from 'idb-keyval';
 import { readFileSync } from 'node:fs';
 import { expect, it } from 'vitest';
 import { checkProject, type Project } from '../../../core/project.ts';
+import type { OfClass } from '../class/class.ts';
 import { Session } from './session.svelte.ts';
 
 const folder = new URL('../../../core/testing/projects/demo-1/', import.meta.url);
@@ -12,11 +13,16 @@ const read = checkProject(then);
 if (!read.ok) throw new Error(read.problem);
 const now = read.project;
 
-const answering = (version: number) =>
-  ((_url: string) => Promise.resolve(Response.json({ version, project: now }))) as typeof fetch;
-const opened = async (id: string, kept: { base: number; project: unknown }, version: number): Promise<Session> => {
+const answering = (version: number, of: OfClass) =>
+  ((_url: string) => Promise.resolve(Response.json({ version, project: now, of }))) as typeof fetch;
+const opened = async (
+  id: string,
+  kept: { base: number; project: unknown },
+  version: number,
+  of: OfClass = {}
+): Promise<Session> => {
   await set(`mossbell.journal.${id}`, kept);
-  return Session.open(id, answering(version));
+  return Session.open(id, answering(version, of));
 };
 
 it('work that a version before kept in this browser is taken up as this version has it', async () => {
@@ -28,4 +34,12 @@ it('and where it says the same as what was saved, no copy of it is made', async 
   const session = await opened('b', { base: 3, project: then }, 4);
   expect(session.project).toEqual(now);
   expect([session.otherId, session.trouble, await get('mossbell.journal.b')]).toEqual([undefined, '', undefined]);
+});
+it('what is only looked at is neither changed nor taken up nor kept: it is somebody else’s', async () => {
+  const session = await opened('c', { base: 4, project: { ...then, name: 'Mine' } }, 4, { looks: true, by: 'Wren' });
+  expect(session.project).toEqual(now);
+  session.change('rename', { ...now, name: 'Another' });
+  session.amend({ ...now.program, stacks: [] });
+  expect([session.project.name, session.past, session.saving]).toEqual([now.name, [], 'saved']);
+  expect(await get('mossbell.journal.c')).toMatchObject({ base: 4 });
 });

@@ -77,15 +77,18 @@ const ofRun = ({ store, params }: Asked): string | undefined =>
 const looksAtRun = reaches(ofRun, 'own', 'drive', 'look');
 const writesRun = reaches(ofRun, 'own', 'drive');
 
+/** Whose an errand or a lesson is. */
+const madeBy = (table: typeof errands | typeof lessons, { store, params }: Asked) =>
+  store
+    .select({ owner: table.owner, ships: table.ships })
+    .from(table)
+    .where(eq(table.id, params.id ?? ''))
+    .get();
 /** an errand or a lesson that is one's own */
 const ownsOf =
   (table: typeof errands | typeof lessons): Rule =>
   ({ store, who, params }) => {
-    const row = store
-      .select({ owner: table.owner, ships: table.ships })
-      .from(table)
-      .where(eq(table.id, params.id ?? ''))
-      .get();
+    const row = madeBy(table, { store, who, params });
     if (!row) return undefined; // the route says that there is none
     return row.owner === who.id || (row.owner === '' && !row.ships && who.role === 'teacher')
       ? undefined
@@ -95,11 +98,7 @@ const ownsOf =
 const findsOf =
   (table: typeof errands | typeof lessons): Rule =>
   ({ store, who, params }) => {
-    const row = store
-      .select({ owner: table.owner, ships: table.ships })
-      .from(table)
-      .where(eq(table.id, params.id ?? ''))
-      .get();
+    const row = madeBy(table, { store, who, params });
     if (!row || row.ships || row.owner === '' || row.owner === who.id) return undefined;
     const owner = store.select({ role: people.role }).from(people).where(eq(people.id, row.owner)).get();
     if (owner?.role === 'teacher') return undefined;

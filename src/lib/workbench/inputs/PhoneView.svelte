@@ -1,7 +1,7 @@
 <script lang="ts">
   import Remark from '../../ui/Remark.svelte';
   import Button from '../../ui/Button.svelte';
-  import { renderSVG } from 'uqr';
+  import Qr from '../../ui/Qr.svelte';
   import { say } from '../../../../core/words.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   const w = useWorkbench();
@@ -18,14 +18,7 @@
   <Button look="go" class="self-start" onclick={() => phone.pair()}>{say('Pair a phone')}</Button>
 {:else}
   <div class="flex gap-4">
-    <div
-      class="h-40 w-40 shrink-0 rounded-lg bg-white p-1 [&>svg]:h-full [&>svg]:w-full"
-      role="img"
-      aria-label={say('QR code of the address')}
-    >
-      <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the QR library from our own address -->
-      {@html renderSVG(phone.addresses[0], { border: 1 })}
-    </div>
+    <Qr class="h-40 w-40" address={phone.addresses[0]} />
     <div class="min-w-0">
       <p>{say('Scan it, or open one of these addresses and type the code:')}</p>
       <p class="my-1 font-mono text-[26px] font-bold tracking-[0.2em]" data-testid="hand-code">{phone.code}</p>

@@ -1,7 +1,6 @@
 <!-- A class: its pupils and their cards, what was given out, what was handed in. -->
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
-  import { renderSVG } from 'uqr';
   import { toldIn } from '../../../../core/errand/task.ts';
   import { clockIn, say } from '../../../../core/words.ts';
   import AddPupils from '$lib/class/AddPupils.svelte';
@@ -20,6 +19,7 @@
   import MenuItem from '$lib/ui/MenuItem.svelte';
   import NameDialog from '$lib/ui/NameDialog.svelte';
   import Path from '$lib/ui/Path.svelte';
+  import Qr from '$lib/ui/Qr.svelte';
   import Remark from '$lib/ui/Remark.svelte';
   import Table from '$lib/ui/Table.svelte';
   import TopBar from '$lib/ui/TopBar.svelte';
@@ -162,14 +162,7 @@
         </Remark>{/if}
       <h2 class="mb-1 pt-7 text-[19px]">{say('How to come in')}</h2>
       <div class="flex gap-4">
-        <div
-          class="h-32 w-32 shrink-0 rounded-lg bg-white p-1 [&>svg]:h-full [&>svg]:w-full"
-          role="img"
-          aria-label={say('QR code of the address')}
-        >
-          <!-- eslint-disable-next-line svelte/no-at-html-tags -- drawn by the QR library from our own address -->
-          {@html renderSVG(`${of.addresses[0]}/sign-in?code=${of.code}`, { border: 1 })}
-        </div>
+        <Qr class="h-32 w-32" address={`${of.addresses[0]}/sign-in?code=${of.code}`} />
         <div class="min-w-0">
           <p>{say('Class code')} <b class="font-mono text-[22px] tracking-[0.15em]" data-testid="code">{of.code}</b></p>
           {#each of.addresses as a (a)}<p class="truncate font-mono text-[12.5px] text-soft">{a}/sign-in</p>{/each}
