@@ -5,7 +5,7 @@ import { say, tongue } from '../../../core/words.ts';
 import type { AgainTable } from '../class/class.ts';
 import { openErrand } from './errands.ts';
 import { collected, handedIn } from './hand-ins.ts';
-import { listGiven } from './classes.ts';
+import { listGiven } from './given.ts';
 import { heavy } from './pool.ts';
 import type { Store } from './schema.ts';
 

@@ -10,7 +10,7 @@ import { partName } from '../../../core/kit/kit.ts';
 import type { Project } from '../../../core/project.ts';
 import type { Told, TryResult } from '../../../core/trace/tried.ts';
 import type { ClassShows } from '../class/class.ts';
-import { listGiven } from './classes.ts';
+import { listGiven } from './given.ts';
 import { openErrand } from './errands.ts';
 import { withoutPictures } from './pictures.ts';
 import { openProject } from './projects.ts';

@@ -3,7 +3,7 @@ import { and, count, desc, eq, isNull, or } from 'drizzle-orm';
 import type { Told } from '../../../core/trace/tried.ts';
 import type { WallCard } from '../class/class.ts';
 import type { OnShelf } from '../shelf/cards.ts';
-import { handedInAt, progressOf } from './classes.ts';
+import { handedInAt, progressOf } from './given.ts';
 import { ofErrand } from './errands.ts';
 import { isFollowed, tell } from './live.ts';
 import { comments, given, people, projects, runs, versions, type Store } from './schema.ts';

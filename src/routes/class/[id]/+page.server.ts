@@ -1,5 +1,6 @@
 import { addressesOf } from '$lib/server/addresses.ts';
-import { listGiven, listPupils, openClass } from '$lib/server/classes.ts';
+import { listPupils, openClass } from '$lib/server/classes.ts';
+import { listGiven } from '$lib/server/given.ts';
 import { database } from '$lib/server/database.ts';
 import { listErrands } from '$lib/server/errands.ts';
 import { collected } from '$lib/server/hand-ins.ts';

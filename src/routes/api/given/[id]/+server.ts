@@ -1,5 +1,5 @@
 import { error, json } from '@sveltejs/kit';
-import { openGiven } from '$lib/server/classes.ts';
+import { openGiven } from '$lib/server/given.ts';
 import { database } from '$lib/server/database.ts';
 import { projectChanged } from '$lib/server/wall.ts';
 

@@ -1,7 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import * as z from 'zod';
 import { group } from '$lib/class/class.ts';
-import { give } from '$lib/server/classes.ts';
+import { give } from '$lib/server/given.ts';
 import { database } from '$lib/server/database.ts';
 import { tell } from '$lib/server/live.ts';
 import { say } from '../../../../../../core/words.ts';

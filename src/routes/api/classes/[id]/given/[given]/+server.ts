@@ -1,6 +1,6 @@
 import { error } from '@sveltejs/kit';
 import * as z from 'zod';
-import { changeGiven, takeGivenBack } from '$lib/server/classes.ts';
+import { changeGiven, takeGivenBack } from '$lib/server/given.ts';
 import { database } from '$lib/server/database.ts';
 import { tell } from '$lib/server/live.ts';
 import { say } from '../../../../../../../core/words.ts';
