@@ -117,7 +117,11 @@ test('a teacher makes a class, five come in, work, hand in and are helped; then 
     await expect(sundew.getByRole('dialog')).toBeHidden();
   }
   // a third one puts the hand up, and comes first
+  await butterbur.evaluate('window.before = window.mossbellWorkspace');
   await butterbur.getByRole('button', { name: 'Hand up' }).click();
+  await expect(butterbur.getByRole('button', { name: 'Hand is up' })).toBeVisible();
+  // the workbench, its history and its run are what they were
+  expect(await butterbur.evaluate('window.before === window.mossbellWorkspace')).toBe(true);
   await expect(card('Butterbur')).toContainText('Hand up');
   await expect(teacher.getByTestId('wall').locator('li').first()).toHaveAttribute('data-pupil', 'Butterbur');
   await teacher.getByRole('button', { name: 'Hide names' }).click();

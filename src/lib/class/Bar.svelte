@@ -6,7 +6,6 @@
   import Hand from '@lucide/svelte/icons/hand';
   import MessageSquare from '@lucide/svelte/icons/message-square';
   import Presentation from '@lucide/svelte/icons/presentation';
-  import { invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import { say } from '../../../core/words.ts';
   import Button from '../ui/Button.svelte';
@@ -28,6 +27,8 @@
   const mine = $derived(isPupil && !of.by);
   let comments = $state.raw<readonly Comment[]>([]);
   let cut = $state(false);
+  /** the hand; told as the line opens. The page is not asked anew: its workbench would be another one */
+  let up = $state(false);
   let text = $state('');
   let writes = $state(false);
   let hands = $state(false);
@@ -45,7 +46,7 @@
       `/api/projects/${id}/live`,
       (told) => {
         if (told.comment) void load();
-        if (told.handUp === false) void invalidateAll();
+        if (told.handUp !== undefined) up = told.handUp;
         if ('point' in told) point(told.point ?? undefined);
         if (told.run && session.of.looks) void last();
         if (told.round && me.role === 'pupil')
@@ -90,7 +91,7 @@
     return answer.ok;
   }
   async function hand() {
-    if (await does('/api/me', 'PATCH', { handUp: !me.handUp })) await invalidateAll();
+    if (await does('/api/me', 'PATCH', { handUp: !up })) up = !up;
   }
   async function comment(e: SubmitEvent) {
     e.preventDefault();
@@ -104,8 +105,8 @@
     data-testid="class-bar"
   >
     {#if mine}
-      <Button size="sm" aria-pressed={me.handUp} class={me.handUp ? 'border-brass bg-brass/20' : ''} onclick={hand}
-        ><Hand size={15} />{me.handUp ? say('Hand is up') : say('Hand up')}</Button
+      <Button size="sm" aria-pressed={up} class={up ? 'border-brass bg-brass/20' : ''} onclick={hand}
+        ><Hand size={15} />{up ? say('Hand is up') : say('Hand up')}</Button
       >
       <Button size="sm" look={of.givenId ? 'go' : 'plain'} onclick={() => (hands = true)}>{say('Hand in')}</Button>
       {#if of.partner}<span class="text-soft"
