@@ -71,8 +71,8 @@ export async function classAtOnce(base: string, errand: Errand, pupils: number, 
         text = messages.pop()!;
         for (const message of messages) {
           if (!message.startsWith('data: ')) continue;
-          const { cards, all } = JSON.parse(message.slice(6)) as { cards: WallCard[]; all?: true };
-          if (all) continue;
+          const { cards, all } = JSON.parse(message.slice(6)) as { cards?: WallCard[]; all?: true };
+          if (all || !cards) continue;
           for (const card of cards) {
             const at = card.project && answeredAt.get(card.project.id);
             if (at) live.push(performance.now() - at);
@@ -88,12 +88,16 @@ export async function classAtOnce(base: string, errand: Errand, pupils: number, 
     const load = autocannon(
       {
         url: base,
-        connections: pupils,
+        // one request a second is the least that a connection sends: each stands for two pupils, who save in turn
+        connections: pupils / EVERY_S,
         duration: seconds,
-        connectionRate: 1 / EVERY_S,
+        connectionRate: 1,
         setupClient: (client) => {
-          const one = works[next++ % works.length];
+          const seats = Array.from({ length: EVERY_S }, () => works[next++ % works.length]);
+          let turn = 0;
+          let one = seats[0];
           const request = () => {
+            one = seats[turn++ % EVERY_S];
             one.n++;
             return {
               method: 'PUT' as const,
@@ -120,7 +124,8 @@ export async function classAtOnce(base: string, errand: Errand, pupils: number, 
     );
     load.on('response', (_client, _status, _bytes, ms) => void took.push(ms));
   });
-  streams.forEach((stream) => stream.destroy());
+  // ending a stream is told as an error of its request
+  streams.forEach((stream) => stream.on('error', () => undefined).destroy());
   // what was answered is there
   let lost = failed;
   for (const one of works) {
