@@ -4,7 +4,7 @@
   import { say } from '../../../core/words.ts';
   import Button from '../ui/Button.svelte';
   import Dialog from '../ui/Dialog.svelte';
-  import Field from '../ui/Field.svelte';
+  import Named from '../ui/Named.svelte';
   import Remark from '../ui/Remark.svelte';
   import { toasts } from '../ui/toasts.svelte.ts';
   import { ask } from './ask.ts';
@@ -38,12 +38,7 @@
       'They go from the backups that were made with ./mossbell backup too, as long as those are where they were made. Other copies are files of your own: delete those too.'
     )}
   </p>
-  <label class="flex flex-col gap-1 font-semibold"
-    >{say('To go on, write the name of the class: {name}', { name: of.name })}<Field
-      bind:value={typed}
-      class="w-full! font-normal"
-    /></label
-  >
+  <Named label={say('To go on, write the name of the class: {name}', { name: of.name })} bind:value={typed} />
   {#if problem}<Remark look="line">{problem}</Remark>{/if}
   <div class="flex justify-end gap-2">
     <Button onclick={() => (open = false)}>{say('Leave it')}</Button>

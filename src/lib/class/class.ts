@@ -23,9 +23,8 @@ export type Signed = {
   nickname: string;
   /** of a pupil: the name of the class */
   class?: string;
-  handUp?: boolean;
 };
-export type ClassCard = { id: string; name: string; code: string; pupils: number; language: string };
+export type ClassCard = { id: string; name: string; code: string; pupils: number };
 export type Pupil = { id: string; nickname: string; group: string; partner?: string };
 /** A card as it is printed: the words are told this once. */
 export type PrintedCard = { nickname: string; words: string };
@@ -51,7 +50,6 @@ export type OpenedClass = {
   id: string;
   name: string;
   code: string;
-  language: string;
   /** under which the room has this computer */
   addresses: string[];
   pupils: Pupil[];
@@ -147,5 +145,4 @@ export type WallCard = {
   furtherAt?: number;
   handUpAt?: number;
   handedInAt?: number;
-  comments: number;
 };

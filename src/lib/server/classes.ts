@@ -17,7 +17,6 @@ export const listClasses = (store: Store, teacherId: string): ClassCard[] =>
       id: classes.id,
       name: classes.name,
       code: classes.code,
-      language: classes.language,
       pupils: count(people.id)
     })
     .from(classes)

@@ -158,14 +158,11 @@ export function whoHas(
 /** What a page is told of who is looking at it. */
 export function signedOf(store: Store, { id, role, nickname, classId }: Who): Signed {
   if (classId === undefined) return { id, role, nickname };
-  const row = store
-    .select({ name: classes.name, handUpAt: people.handUpAt })
-    .from(people)
-    .innerJoin(classes, eq(classes.id, people.classId))
-    .where(eq(people.id, id))
-    .get();
-  return { id, role, nickname, class: row?.name ?? '', handUp: (row?.handUpAt ?? null) !== null };
+  const row = store.select({ name: classes.name }).from(classes).where(eq(classes.id, classId)).get();
+  return { id, role, nickname, class: row?.name ?? '' };
 }
+export const handIsUp = (store: Store, id: string): boolean =>
+  (store.select({ at: people.handUpAt }).from(people).where(eq(people.id, id)).get()?.at ?? null) !== null;
 export const raiseHand = (store: Store, id: string, up: boolean, at = Date.now()): void =>
   void store
     .update(people)

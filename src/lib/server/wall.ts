@@ -1,12 +1,12 @@
 /** The wall of a class: a card for each pupil, worked out from the database, and told anew when something changes. */
-import { and, count, desc, eq, isNull, or } from 'drizzle-orm';
+import { and, desc, eq, isNull, or } from 'drizzle-orm';
 import type { Told } from '../../../core/trace/tried.ts';
 import type { WallCard } from '../class/class.ts';
 import type { OnShelf } from '../shelf/cards.ts';
 import { handedInAt, progressOf } from './given.ts';
 import { ofErrand } from './errands.ts';
 import { isFollowed, tell } from './live.ts';
-import { comments, given, people, projects, runs, versions, type Store } from './schema.ts';
+import { given, people, projects, runs, versions, type Store } from './schema.ts';
 
 /** Pupils with a page open, and how many. */
 const here = new Map<string, number>();
@@ -28,7 +28,6 @@ function cardOf(store: Store, pupil: typeof people.$inferSelect): WallCard {
     here: here.has(pupil.id),
     doing: 'nothing yet',
     tries: 0,
-    comments: 0,
     ...(pupil.handUpAt === null ? {} : { handUpAt: pupil.handUpAt })
   };
   const project = store
@@ -85,12 +84,7 @@ function cardOf(store: Store, pupil: typeof people.$inferSelect): WallCard {
     ...(told ? { told } : {}),
     changedAt,
     furtherAt: Math.max(best && best.got > 0 ? best.at : 0, begunAt ?? 0, inAt ?? 0),
-    ...(inAt === undefined ? {} : { handedInAt: inAt }),
-    comments: store
-      .select({ n: count() })
-      .from(comments)
-      .where(and(eq(comments.projectId, project.id), isNull(comments.doneAt)))
-      .get()!.n
+    ...(inAt === undefined ? {} : { handedInAt: inAt })
   };
 }
 

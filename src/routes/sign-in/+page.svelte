@@ -6,7 +6,7 @@
   import { say } from '../../../core/words.ts';
   import { ask } from '$lib/class/ask.ts';
   import Button from '$lib/ui/Button.svelte';
-  import Field from '$lib/ui/Field.svelte';
+  import Named from '$lib/ui/Named.svelte';
   import LanguageChoice from '$lib/ui/LanguageChoice.svelte';
   import Path from '$lib/ui/Path.svelte';
   import Remark from '$lib/ui/Remark.svelte';
@@ -83,23 +83,14 @@
             })}</Remark
           >{/if}
         <form class="mt-4 flex flex-col gap-3.5" onsubmit={send(teach)}>
-          <label class="flex flex-col gap-1 font-semibold"
-            >{say('Name')}<Field
-              bind:value={teacher}
-              class="w-full! font-normal"
-              maxlength={24}
-              autocomplete="username"
-            /></label
-          >
-          <label class="flex flex-col gap-1 font-semibold"
-            >{say('Passphrase')}<Field
-              bind:value={passphrase}
-              type="password"
-              class="w-full! font-normal"
-              maxlength={200}
-              autocomplete={data.hasTeacher ? 'current-password' : 'new-password'}
-            /></label
-          >
+          <Named label={say('Name')} bind:value={teacher} maxlength={24} autocomplete="username" />
+          <Named
+            label={say('Passphrase')}
+            bind:value={passphrase}
+            type="password"
+            maxlength={200}
+            autocomplete={data.hasTeacher ? 'current-password' : 'new-password'}
+          />
           <Button look="go" type="submit" disabled={busy || !teacher.trim() || !passphrase}
             >{data.hasTeacher ? say('Sign in') : say('Begin to teach')}</Button
           >
@@ -119,33 +110,23 @@
             )}</Remark
           >{/if}
         <form class="mt-4 flex flex-col gap-3.5" onsubmit={send(signIn)}>
-          <label class="flex flex-col gap-1 font-semibold"
-            >{say('Class code')}<Field
-              bind:value={code}
-              class="w-full! font-mono text-[18px] font-normal tracking-[0.15em] uppercase"
-              maxlength={8}
-              autocomplete="off"
-              autocapitalize="characters"
-            /></label
-          >
-          <label class="flex flex-col gap-1 font-semibold"
-            >{say('Nickname')}<Field
-              bind:value={nickname}
-              class="w-full! font-normal"
-              maxlength={24}
-              autocomplete="off"
-            /></label
-          >
-          <label class="flex flex-col gap-1 font-semibold"
-            >{say('The three words')}<Field
-              bind:value={words}
-              class="w-full! font-normal"
-              maxlength={80}
-              autocomplete="off"
-              autocapitalize="none"
-              spellcheck={false}
-            /></label
-          >
+          <Named
+            label={say('Class code')}
+            bind:value={code}
+            maxlength={8}
+            autocomplete="off"
+            autocapitalize="characters"
+            class="font-mono text-[18px] tracking-[0.15em] uppercase"
+          />
+          <Named label={say('Nickname')} bind:value={nickname} maxlength={24} autocomplete="off" />
+          <Named
+            label={say('The three words')}
+            bind:value={words}
+            maxlength={80}
+            autocomplete="off"
+            autocapitalize="none"
+            spellcheck={false}
+          />
           <Button look="go" type="submit" disabled={busy || !code.trim() || !nickname.trim() || !words.trim()}
             >{say('Sign in')}</Button
           >

@@ -8,13 +8,12 @@ import { listLessons } from '$lib/server/lessons.ts';
 
 export function load({ params, url, locals }) {
   const store = database();
-  const { name, code, language } = openClass(store, params.id)!;
+  const { name, code } = openClass(store, params.id)!;
   return {
     class: {
       id: params.id,
       name,
       code,
-      language,
       addresses: addressesOf(url),
       pupils: listPupils(store, params.id),
       given: listGiven(store, params.id),

@@ -5,7 +5,7 @@
   import { ask } from '$lib/class/ask.ts';
   import Me from '$lib/class/Me.svelte';
   import Button from '$lib/ui/Button.svelte';
-  import Field from '$lib/ui/Field.svelte';
+  import Named from '$lib/ui/Named.svelte';
   import Path from '$lib/ui/Path.svelte';
   import Remark from '$lib/ui/Remark.svelte';
   import Table from '$lib/ui/Table.svelte';
@@ -76,36 +76,20 @@
       <form class="flex flex-col gap-2" onsubmit={change}>
         <h2 class="text-[17px]">{say('Another passphrase')}</h2>
         <p class="text-soft">{say('You are signed out everywhere, and sign in with the new one.')}</p>
-        <label class="flex flex-col"
-          >{say('The old one')}<Field
-            bind:value={old}
-            type="password"
-            autocomplete="current-password"
-            class="w-full!"
-          /></label
-        >
-        <label class="flex flex-col"
-          >{say('The new one, 10 letters or more')}<Field
-            bind:value={passphrase}
-            type="password"
-            autocomplete="new-password"
-            class="w-full!"
-          /></label
-        >
+        <Named label={say('The old one')} bind:value={old} type="password" autocomplete="current-password" />
+        <Named
+          label={say('The new one, 10 letters or more')}
+          bind:value={passphrase}
+          type="password"
+          autocomplete="new-password"
+        />
         <Button type="submit" disabled={!old || passphrase.trim().length < 10}>{say('Change it')}</Button>
       </form>
       <form class="flex flex-col gap-2" onsubmit={another}>
         <h2 class="text-[17px]">{say('Another teacher')}</h2>
         <p class="text-soft">{say('With classes of their own; yours are not seen.')}</p>
-        <label class="flex flex-col">{say('Name')}<Field bind:value={name} maxlength={24} class="w-full!" /></label>
-        <label class="flex flex-col"
-          >{say('Passphrase')}<Field
-            bind:value={words}
-            type="password"
-            autocomplete="new-password"
-            class="w-full!"
-          /></label
-        >
+        <Named label={say('Name')} bind:value={name} maxlength={24} />
+        <Named label={say('Passphrase')} bind:value={words} type="password" autocomplete="new-password" />
         <Button type="submit" disabled={!name.trim() || words.trim().length < 10}>{say('Add a teacher')}</Button>
         {#if told}<p class="text-moss" role="status">{told}</p>{/if}
       </form>

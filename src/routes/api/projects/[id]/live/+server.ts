@@ -1,6 +1,6 @@
 import { database } from '$lib/server/database.ts';
 import { stream } from '$lib/server/live.ts';
-import { signedOf } from '$lib/server/people.ts';
+import { handIsUp } from '$lib/server/people.ts';
 import { newestVersion } from '$lib/server/projects.ts';
 import { comesIn } from '$lib/server/wall.ts';
 
@@ -15,8 +15,8 @@ export function GET({ params, locals: { who } }) {
     [`project ${params.id}`, ...(classId ? [`person ${who.id}`, `class ${classId}`] : [])],
     () => {
       if (classId) leaves = comesIn(database(), classId, who.id);
-      const { handUp } = signedOf(database(), who);
-      return { version: newestVersion(database(), params.id), comment: true, shown: true, handUp };
+      const version = newestVersion(database(), params.id);
+      return { version, comment: true, shown: true, handUp: handIsUp(database(), who.id) };
     },
     () => leaves?.()
   );
