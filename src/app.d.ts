@@ -7,6 +7,8 @@ declare namespace App {
     language: string;
     /** whom the request comes from */
     who: import('./lib/server/people.ts').Who;
+    /** whether that one may still do what was asked */
+    still: () => boolean;
   }
 }
 /** Draws on an SVG what is told to a canvas; the package has no types of its own. */

@@ -21,6 +21,14 @@ function whoAsks({ cookies, url }: RequestEvent): Who {
   return guestOf(guest);
 }
 
+/** Whether somebody may still do what was asked: not once signed out, or with another card, or when it is shown no more. */
+function stillMay({ cookies, route, request, params, locals }: RequestEvent): boolean {
+  const token = cookies.get(SESSION);
+  const { who } = locals;
+  const is = who.role === 'guest' || (token !== undefined && whoHas(database(), token, () => {})?.id === who.id);
+  return is && !mayNot(database(), who, route.id, request.method, params);
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
   const code = languageOf(event.cookies.get('mossbell.language'), event.request.headers.get('accept-language'));
   event.locals.language = code;
@@ -32,6 +40,8 @@ export const handle: Handle = async ({ event, resolve }) => {
     const who = (event.locals.who = whoAsks(event));
     const no = mayNot(database(), who, event.route.id, event.request.method, event.params);
     if (no && isApi) return Response.json({ message: no.message }, { status: no.status });
+    // what goes on after it was answered asks again and again
+    event.locals.still = () => stillMay(event);
     // a page that is somebody else's: the way to it is to sign in
     if (no) redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname)}`);
     return resolve(event, { transformPageChunk: ({ html }) => html.replace('%language%', code) });

@@ -28,7 +28,11 @@
   async function hand() {
     busy = true;
     // what was just changed is part of it
-    if (!session.of.looks && session.saving !== 'saved') await session.save();
+    if (!session.of.looks && !(await session.settled())) {
+      busy = false;
+      problem = session.trouble || say('What you changed is not saved yet. Try again in a moment.');
+      return;
+    }
     const answer = await ask(path, 'POST', { note });
     busy = false;
     if (!answer.ok) return void (problem = answer.problem);

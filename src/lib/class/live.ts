@@ -11,7 +11,7 @@ export type Told = {
   shown?: boolean | string;
   drives?: string;
   handUp?: boolean;
-  given?: string;
+  given?: string | true;
   /** where will it stop? */
   round?: string;
 };

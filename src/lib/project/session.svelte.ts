@@ -13,6 +13,7 @@ type Past = { label: string; project: Project };
 type Journal = { base: number; project: Project };
 export type Saving = 'saved' | 'saving' | 'kept here' | 'elsewhere';
 
+const KEPT_AS = (name: string): string => say('Work from here that had not been saved was kept as "{name}".', { name });
 const SAVE_AFTER_MS = 500;
 const AGAIN_MS = 4000;
 
@@ -82,7 +83,7 @@ export class Session {
         const copy = await session.copy(mine.project, true);
         session.project = project;
         session.otherId = copy.id;
-        session.trouble = say('Work from here that had not been saved was kept as "{name}".', { name: copy.name });
+        session.trouble = KEPT_AS(copy.name);
         await del(session.journal);
       } else await del(session.journal);
     }
@@ -140,6 +141,8 @@ export class Session {
     this.timer = setTimeout(() => void this.save(), ms);
   }
   async save(): Promise<void> {
+    // the other one of a pair drives: what was not saved is kept beside (look)
+    if (this.of.looks) return;
     if (this.busy) return this.saveSoon(SAVE_AFTER_MS);
     this.busy = true;
     const project = this.project;
@@ -185,6 +188,14 @@ export class Session {
       this.busy = false;
       if (this.project !== project && this.saving === 'saving') this.saveSoon(SAVE_AFTER_MS);
     }
+  }
+  /** Everything that was changed is saved, as far as the school computer answers. @returns whether it is */
+  async settled(): Promise<boolean> {
+    for (let tries = 0; tries < 40 && this.saving === 'saving'; tries++) {
+      if (this.busy) await new Promise((done) => setTimeout(done, 100));
+      else await this.save();
+    }
+    return this.saving === 'saved';
   }
   /** A project of its own from this work. @param named with a name that tells it from the other one */
   private async copy(
@@ -244,7 +255,16 @@ export class Session {
     if (!answer) return;
     const looked = this.of.looks;
     this.of = answer.of;
-    if (!looked) return;
+    if (!looked && !this.of.looks) return;
+    clearTimeout(this.timer);
+    this.trouble = '';
+    // the other one of a pair took over before this was saved: it is kept beside
+    const copy = !looked && this.saving !== 'saved' && (await this.copy(this.project, true).catch(() => undefined));
+    if (copy) {
+      this.otherId = copy.id;
+      this.trouble = KEPT_AS(copy.name);
+      await del(this.journal);
+    }
     Object.assign(this, { version: answer.version, project: answer.project, saving: 'saved' });
   }
   get newest(): number {

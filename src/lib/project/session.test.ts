@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { get, set } from 'idb-keyval';
 import { readFileSync } from 'node:fs';
-import { expect, it } from 'vitest';
+import { expect, it, vi } from 'vitest';
 import { checkProject, type Project } from '../../../core/project.ts';
 import type { OfClass } from '../class/class.ts';
 import { Session } from './session.svelte.ts';
@@ -42,4 +42,24 @@ it('what is only looked at is neither changed nor taken up nor kept: it is someb
   session.amend({ ...now.program, stacks: [] });
   expect([session.project.name, session.past, session.saving]).toEqual([now.name, [], 'saved']);
   expect(await get('mossbell.journal.c')).toMatchObject({ base: 4 });
+});
+it('what was not saved when the other one of a pair took over is kept beside, and nothing tries to save any more', async () => {
+  const asked: string[] = [];
+  let looks = false;
+  const server = (async (url: string, init?: RequestInit) => {
+    asked.push(`${init?.method ?? 'GET'} ${url}`);
+    if (init?.method === 'POST') return Response.json({ id: 'copy', version: 1 });
+    return Response.json({ version: 5, project: now, of: { looks, partner: 'Plover' } });
+  }) as typeof fetch;
+  vi.stubGlobal('fetch', server);
+  const session = await Session.open('d', server);
+  session.change('rename', { ...now, name: 'Mine' });
+  looks = true;
+  await session.look();
+  expect([session.project.name, session.saving, session.otherId]).toEqual([now.name, 'saved', 'copy']);
+  expect(session.trouble).toContain('was kept as "Mine (changed here');
+  await session.save();
+  expect(asked.filter((a) => a.startsWith('PUT'))).toEqual([]);
+  expect(await get('mossbell.journal.d')).toBeUndefined();
+  vi.unstubAllGlobals();
 });

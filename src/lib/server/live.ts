@@ -10,8 +10,16 @@ export function tell(topic: string, what: object): void {
 
 /** so often something is said, so that a page knows that the line holds (live.ts of the class) */
 const BEAT_MS = 10_000;
-/** A stream of what is told on some topics. @param begin what is told first; @param end when the page has left */
-export function stream(topics: readonly string[], begin: () => object | undefined, end?: () => void): Response {
+/**
+ * A stream of what is told on some topics, for as long as `still` allows. @param begin what is told first; @param end when the
+ * page has left
+ */
+export function stream(
+  topics: readonly string[],
+  still: () => boolean,
+  begin: () => object | undefined,
+  end?: () => void
+): Response {
   let listener: ((message: string) => void) | undefined;
   let beat: ReturnType<typeof setInterval>;
   const leave = (): void => {
@@ -37,7 +45,11 @@ export function stream(topics: readonly string[], begin: () => object | undefine
       send('retry: 2000\n\n');
       const first = begin();
       if (first) send(`data: ${JSON.stringify(first)}\n\n`);
-      beat = setInterval(() => send('data: {}\n\n'), BEAT_MS);
+      beat = setInterval(() => {
+        if (still()) return send('data: {}\n\n');
+        leave();
+        controller.close();
+      }, BEAT_MS);
     },
     cancel: leave
   });

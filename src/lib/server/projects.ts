@@ -10,7 +10,7 @@ import { remarkKey } from '../../../core/language/lookover/remark.ts';
 import { PAGE_OF_SHELF, type Card, type DeletedCard, type OnShelf, type VersionCard } from '../shelf/cards.ts';
 import { textThumb, thumb } from '../shelf/thumb.ts';
 import { stow, sweepPictures, unstow, withoutPictures } from './pictures.ts';
-import { projects, versions, type Store } from './schema.ts';
+import { people, projects, versions, type Store } from './schema.ts';
 import { say, word } from '../../../core/words.ts';
 
 /** Versions kept of each project. */
@@ -339,3 +339,13 @@ export const showProject = (store: Store, id: string, shown: 'asked' | 'yes' | n
     .run().changes > 0;
 export const driveProject = (store: Store, id: string, personId: string): void =>
   void store.update(projects).set({ driver: personId }).where(eq(projects.id, id)).run();
+/** What one of a class shows to the room, and who. */
+export const shownIn = (store: Store, classId: string): { shown: string; by: string } | undefined =>
+  store
+    .select({ shown: projects.id, by: people.nickname })
+    .from(projects)
+    .innerJoin(people, eq(people.id, projects.owner))
+    .where(and(eq(people.classId, classId), eq(projects.shown, 'yes'), isNull(projects.deletedAt)))
+    .orderBy(desc(projects.changedAt))
+    .limit(1)
+    .get();

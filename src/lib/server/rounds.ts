@@ -62,12 +62,8 @@ export function guess(store: Store, roundId: string, personId: string, at: { x: 
 }
 export const decide = (store: Store, roundId: string, { x, y }: { x: number; y: number }): void =>
   void store.update(rounds).set({ stopX: x, stopY: y }).where(eq(rounds.id, roundId)).run();
-/** The round that is open in a class, or was the last. */
-export const newestRound = (store: Store, classId: string): string | undefined =>
-  store
-    .select({ id: rounds.id })
-    .from(rounds)
-    .where(eq(rounds.classId, classId))
-    .orderBy(desc(rounds.at))
-    .limit(1)
-    .get()?.id;
+/** The newest round of a class, as long as it is not decided. */
+export function openRoundOf(store: Store, classId: string): string | undefined {
+  const newest = store.select().from(rounds).where(eq(rounds.classId, classId)).orderBy(desc(rounds.at)).limit(1).get();
+  return newest?.stopX === null ? newest.id : undefined;
+}

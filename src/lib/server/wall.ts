@@ -109,6 +109,10 @@ export function pupilChanged(
   }
   for (const id of ids) if (id) of.add(id);
 }
+/** Pupils came into the class or went: every wall is told all of it. */
+export const classChanged = (store: Store, classId: string): void => {
+  if (isFollowed(`wall ${classId}`)) tell(`wall ${classId}`, { cards: cardsOf(store, classId), all: true });
+};
 /** A project changed: whoever looks at it is told what, and whoever looks at the wall sees it. */
 export function projectChanged(store: Store, id: string, what: object): void {
   tell(`project ${id}`, what);

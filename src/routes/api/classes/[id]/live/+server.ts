@@ -3,5 +3,5 @@ import { stream } from '$lib/server/live.ts';
 import { cardsOf } from '$lib/server/wall.ts';
 
 /** The wall: every card at first, then those that change. */
-export const GET = ({ params }) =>
-  stream([`wall ${params.id}`], () => ({ cards: cardsOf(database(), params.id), all: true }));
+export const GET = ({ params, locals }) =>
+  stream([`wall ${params.id}`], locals.still, () => ({ cards: cardsOf(database(), params.id), all: true }));

@@ -3,6 +3,7 @@ import * as z from 'zod';
 import { nickname } from '$lib/class/class.ts';
 import { addPupils, MOST_PUPILS } from '$lib/server/classes.ts';
 import { database } from '$lib/server/database.ts';
+import { classChanged } from '$lib/server/wall.ts';
 import { say } from '../../../../../../core/words.ts';
 
 const body = z.strictObject({ nicknames: z.array(z.string().max(200)).min(1).max(MOST_PUPILS) });
@@ -25,5 +26,6 @@ export async function POST({ params, request }) {
     names.map(({ read }) => read.data!)
   );
   if (typeof cards === 'string') error(409, cards);
+  classChanged(database(), params.id);
   return json(cards, { status: 201 });
 }

@@ -5,7 +5,7 @@ import { newCard, pair, putInGroup, removePupil } from '$lib/server/classes.ts';
 import { database } from '$lib/server/database.ts';
 import { raiseHand } from '$lib/server/people.ts';
 import { tell } from '$lib/server/live.ts';
-import { pupilChanged } from '$lib/server/wall.ts';
+import { classChanged, pupilChanged } from '$lib/server/wall.ts';
 import { say } from '../../../../../../../core/words.ts';
 
 const body = z.union([
@@ -32,5 +32,6 @@ export const POST = async ({ params }) => json(await newCard(database(), params.
 /** Out of the class, with all work. */
 export function DELETE({ params }) {
   removePupil(database(), params.id, params.pupil);
+  classChanged(database(), params.id);
   return new Response(null, { status: 204 });
 }
