@@ -131,4 +131,6 @@ CREATE INDEX `projects_given` ON `projects` (`given_id`);--> statement-breakpoin
 CREATE INDEX `projects_shelf` ON `projects` (`owner`,`demo`,`deleted_at`,`changed_at`,`id`);--> statement-breakpoint
 ALTER TABLE `errands` ADD `owner` text DEFAULT '' NOT NULL;--> statement-breakpoint
 ALTER TABLE `lessons` ADD `owner` text DEFAULT '' NOT NULL;--> statement-breakpoint
-ALTER TABLE `runs` ADD `told` text;
+ALTER TABLE `lessons` ADD `tab` text;--> statement-breakpoint
+ALTER TABLE `runs` ADD `told` text;--> statement-breakpoint
+ALTER TABLE `versions` ADD `tab` text;

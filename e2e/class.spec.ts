@@ -48,6 +48,13 @@ test('a teacher makes a class, five come in, work, hand in and are helped; then 
     );
   expect(cards.map(([name]) => name)).toEqual(['Quillwort', 'Sundew', 'Butterbur', 'Waxwing', 'Goldcrest']);
   for (const [, words] of cards) expect(words).toMatch(/^[a-z]+ [a-z]+ [a-z]+$/);
+  // on paper there are the cards alone, all of them
+  await teacher.emulateMedia({ media: 'print' });
+  await expect(teacher.getByRole('button', { name: 'Print' })).toBeHidden();
+  await expect(teacher.getByTestId('pupils')).toBeHidden();
+  const pages = (await teacher.pdf({ preferCSSPageSize: true })).toString('latin1').match(/\/Type \/Page\b/g)!.length;
+  expect(pages).toBe(1);
+  await teacher.emulateMedia({ media: 'screen' });
   await teacher.getByRole('button', { name: 'Close' }).click();
   const code = (await teacher.getByTestId('code').textContent())!;
   const classUrl = teacher.url();
@@ -414,7 +421,10 @@ test('the wall says when it is cut off, and catches up by itself', async ({ page
     open.forEach((socket) => socket.destroy());
   };
   try {
+    // it hears: all of the page is there
+    const hears = teacher.waitForResponse((r) => r.url().endsWith(`/api/classes/${id}/live`));
     await teacher.goto(`http://localhost:${(line.address() as AddressInfo).port}/class/${id}/wall`);
+    await hears;
     const card = teacher.getByTestId('wall').locator('[data-pupil=Nettle]');
     await expect(card).toContainText('has not begun');
     await expect(card.getByTitle('is here')).toHaveCount(1);

@@ -19,9 +19,10 @@ const KILLS = 10;
 const PUPILS = 12;
 const pots = newProject('Pots', barrow, longAisle);
 
-/** A server of its own over a folder, once it answers. */
-async function start(folder: string, port: number): Promise<ChildProcess> {
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server.ts'], {
+/** A server of its own over a folder, once it answers. @param most KiB that a file of its can have at the most */
+async function start(folder: string, port: number, most?: number): Promise<ChildProcess> {
+  const limit = most === undefined ? '' : `ulimit -f ${most}; `;
+  const server = spawn('bash', ['-c', `${limit}exec "$0" "$@"`, process.execPath, '--import', 'tsx', 'server.ts'], {
     env: { ...process.env, PORT: String(port), MOSSBELL_DATA: folder, MOSSBELL_QUIET: '1' },
     stdio: 'ignore'
   });
@@ -143,6 +144,89 @@ test('killed ten times while twelve save: nothing that was answered is lost', as
       db.close();
     }
   } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('where nothing more can be written, or another holds the database, the class is told so and nothing answered is lost', async () => {
+  test.setTimeout(600_000);
+  const folder = mkdtempSync(join(tmpdir(), 'mossbell-full-'));
+  const port = PORT + 4;
+  const here = `http://localhost:${port}`;
+  // files may grow to 1.5 MiB: the log of what is written is there soon
+  let server = await start(folder, port, 1536);
+  const ask = async (method: string, path: string, cookie = '', data?: object) => {
+    const answer = await fetch(here + path, {
+      method,
+      headers: { ...JSON_TYPE, origin: here, cookie },
+      body: data && JSON.stringify(data)
+    });
+    const told = (await answer.json().catch(() => ({}))) as Record<string, unknown> & { id: string; message?: string };
+    return {
+      status: answer.status,
+      told,
+      cookie: answer.headers
+        .getSetCookie()
+        .map((c) => c.split(';')[0])
+        .find((c) => c.startsWith('mossbell.session'))!
+    };
+  };
+  try {
+    const ash = (await ask('POST', '/api/teachers', '', { nickname: 'Ash', passphrase: 'under the bell' })).cookie;
+    const { id } = (await ask('POST', '/api/classes', ash, { name: 'Full' })).told;
+    const [card] = (await ask('POST', `/api/classes/${id}/pupils`, ash, { nicknames: ['Sundew'] })).told as unknown as {
+      words: string;
+    }[];
+    const page = await (await fetch(`${here}/class/${id}`, { headers: { cookie: ash } })).text();
+    const code = /data-testid="code"[^>]*>([A-Z]+)</.exec(page)![1];
+    const signIn = () => ask('POST', '/api/session', '', { code, nickname: 'Sundew', words: card.words });
+    const sundew = (await signIn()).cookie;
+    const project = `/api/projects/${(await ask('POST', '/api/projects', sundew, pots)).told.id}`;
+    const newest = async () =>
+      (await ask('GET', project, sundew)).told as unknown as { version: number; project: Project };
+    let said = '';
+    let full: Awaited<ReturnType<typeof ask>> | undefined;
+    for (let n = 0; !full && n < 300; n++) {
+      const notebook = `${n} ${'moss '.repeat(4000)}`;
+      const { version } = await newest();
+      const answer = await ask('PUT', `${project}?base=${version}`, sundew, { ...pots, notebook });
+      if (answer.status === 200) said = notebook;
+      else full = answer;
+    }
+    expect(said).not.toBe('');
+    // less and less, until there is no room for the smallest of them
+    for (let n = 0; n < 100 && (await ask('PATCH', '/api/me', sundew, { handUp: n % 2 === 0 })).status === 204; n++);
+    /** each thing that a class writes, and how it is answered */
+    const writes = async () => [
+      await ask('PATCH', '/api/me', sundew, { handUp: true }),
+      await ask('POST', `${project}/hand-ins`, sundew, { note: 'Done' }),
+      await ask('POST', `${project}/comments`, ash, { text: 'Well done', block: null }),
+      await ask('POST', `/api/classes/${id}/pupils`, ash, { nicknames: ['Newt'] }),
+      await signIn()
+    ];
+    for (const { status, told } of [full!, ...(await writes())]) {
+      expect(status).toBe(500);
+      expect(told.message).toMatch(/^The (database cannot be written|disk of the school computer is full).*Your work/);
+    }
+    // what was answered is there and can be read: now, and when there is room again
+    expect((await newest()).project.notebook).toBe(said);
+    await ended(server);
+    server = await start(folder, port);
+    expect((await newest()).project.notebook).toBe(said);
+    expect((await ask('GET', `${project}/hand-ins`, sundew)).told).toEqual([]);
+    // another program holds the database
+    const other = new Database(join(folder, 'mossbell.sqlite'));
+    other.exec('begin immediate');
+    for (const { status, told } of await writes()) {
+      expect(status).toBe(500);
+      expect(told.message).toContain('The database is busy.');
+    }
+    expect((await newest()).project.notebook).toBe(said);
+    other.exec('commit');
+    other.close();
+    expect((await writes()).map((a) => a.status)).toEqual([204, 201, 201, 201, 200]);
+  } finally {
+    await ended(server);
     rmSync(folder, { recursive: true, force: true });
   }
 });

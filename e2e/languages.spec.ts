@@ -2,7 +2,7 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { NAMES } from '../src/lib/class/names.ts';
-import { asTeacher, demo, find, kinds, openDemo, project, typeNumber, shelf } from './room.ts';
+import { asTeacher, demo, find, kinds, linked, openDemo, project, roundOfDemo, typeNumber, shelf } from './room.ts';
 
 const de = JSON.parse(readFileSync(new URL('../messages/de.json', import.meta.url), 'utf8')) as Record<
   string,
@@ -291,6 +291,12 @@ test('the pages of a class speak German: signing in, class, cards, wall, what it
   expect(await stillEnglish(page)).toEqual([]);
   await page.getByRole('button', { name: 'Ausgeben' }).click();
   await page.getByRole('dialog').getByLabel('Was').waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto(await roundOfDemo(page));
+  await page.getByRole('button', { name: 'Laufen lassen' }).waitFor();
+  expect(await stillEnglish(page)).toEqual([]);
+  await page.goto(await linked(page));
+  await page.getByTestId('program').waitFor();
   expect(await stillEnglish(page)).toEqual([]);
   await page.goto('/class/demo-class/wall');
   await page.getByTestId('wall').locator('li').first().waitFor();

@@ -196,6 +196,11 @@ test('14 counting from 1 where the device counts from 0: said before; after, the
 });
 
 test('15 blocks near a stack but not joined: they look it, and the look-over joins or parks them', async ({ page }) => {
+  // the letters that blocks are measured by come late: the sheet is laid when all else is there
+  await page.route('**/*.woff2', async (route) => {
+    await new Promise((done) => setTimeout(done, 2500));
+    await route.continue();
+  });
   await openDemo(page, 'The lost half');
   await expect(page.locator('.mb-loose')).toHaveCount(1);
   await remarks(page);

@@ -10,7 +10,7 @@ import { anyLife, live } from '../core/testing/lives.ts';
 import { demoProjects } from '../demo/seed.ts';
 import { readFileSync } from 'node:fs';
 import { projectOf, type Errand } from '../core/errand/errand.ts';
-import { asTeacher, openDemo, opened, rehearse, shelf, signIn } from './room.ts';
+import { asTeacher, linked, openDemo, opened, rehearse, roundOfDemo, shelf, signIn } from './room.ts';
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 /** What axe finds on the page as it stands: all rules in the light, and what colours decide in the dark too. */
@@ -340,13 +340,26 @@ test('axe finds no fault on the pages of a class, of the teacher and of a pupil'
     ['/class/demo-class/wall', '[data-testid=wall] li'],
     ['/class/demo-class/shows', '[data-testid=beside] svg'],
     ['/class/audit', '[data-testid=audit]'],
-    ['/kept', 'article']
+    ['/kept', 'article'],
+    [await roundOfDemo(page), '[data-testid=guessed]'],
+    [await linked(page), '[data-testid=program]']
   ]) {
     await page.goto(path);
     await page.locator(ready).first().waitFor();
     await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
     expect([path, ...(await faults(page))]).toEqual([path]);
   }
+  await page.goto('/class/demo-class');
+  await page.getByRole('button', { name: 'Add pupils' }).first().click();
+  await page.getByRole('dialog').waitFor();
+  await page.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+  expect(await faults(page)).toEqual([]);
+  await page.keyboard.press('Escape');
+  // the cards of one who needs another
+  await page.getByRole('button', { name: 'What to do with Mallow' }).click();
+  await page.getByRole('button', { name: 'A new card' }).click();
+  await page.getByTestId('cards').waitFor();
+  expect(await faults(page)).toEqual([]);
   await page.goto('/class/demo-class/wall');
   await page.locator('[data-pupil=Newt] a').click();
   await page.getByTestId('class-bar').waitFor();
@@ -362,5 +375,8 @@ test('axe finds no fault on the pages of a class, of the teacher and of a pupil'
   await pupil.getByTestId('class-bar').getByRole('button', { name: 'Hand in' }).click();
   await pupil.getByRole('dialog').waitFor();
   await pupil.waitForFunction(() => document.getAnimations().every((a) => a.playState !== 'running'));
+  expect(await faults(pupil)).toEqual([]);
+  await pupil.goto(await roundOfDemo(page));
+  await pupil.getByRole('application').waitFor();
   expect(await faults(pupil)).toEqual([]);
 });

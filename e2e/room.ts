@@ -3,7 +3,7 @@ import { expect, type Page } from '@playwright/test';
 import { readdirSync, readFileSync } from 'node:fs';
 import { barrow } from '../core/kit/kit.ts';
 import { newProject as emptyProject, type Project } from '../core/project.ts';
-import { mats } from '../core/yard/mats.ts';
+import { longAisle, mats } from '../core/yard/mats.ts';
 import { DEMO_TEACHER } from '../src/lib/server/demo.ts';
 
 /** The shelf, once it takes clicks. */
@@ -19,6 +19,19 @@ export async function asTeacher(page: Page): Promise<void> {
 export async function signIn(page: Page, how: object): Promise<void> {
   const answer = await page.request.post('/api/session', { data: how });
   expect(answer.ok(), await answer.text()).toBe(true);
+}
+/** Begins a round of guessing in the demo's class. @returns the path of its page */
+export async function roundOfDemo(teacher: Page): Promise<string> {
+  const [{ id: project }] = (await (await teacher.request.get('/api/projects?demo')).json()) as { id: string }[];
+  const answer = await teacher.request.post('/api/classes/demo-class/rounds', { data: { project } });
+  return `/predict/${((await answer.json()) as { id: string }).id}`;
+}
+/** Makes a project that is shown by a link. @returns the path that opens it */
+export async function linked(page: Page): Promise<string> {
+  const data = emptyProject('Shown by link', barrow, longAisle);
+  const { id } = (await (await page.request.post('/api/projects', { data })).json()) as { id: string };
+  const { addresses } = (await (await page.request.post(`/api/projects/${id}/link`)).json()) as { addresses: string[] };
+  return new URL(addresses[0]).pathname;
 }
 /** Puts a project on the shelf, and opens it: most tests are not about how it came there. */
 export async function opened(page: Page, project: Project): Promise<string> {

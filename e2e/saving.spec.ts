@@ -79,6 +79,42 @@ test('the same project in two tabs is not overwritten silently', async ({ contex
   expect(two.url()).toBe(url);
 });
 
+test('a save whose answer is lost on its way is no conflict with oneself, also not when the tab is gone', async ({
+  context
+}) => {
+  let page = await context.newPage();
+  const url = await newProject(page, 'Lost answer');
+  await dragCard(page, 'Begin', 'At the start', 60, 40);
+  await project(page);
+  /** it is saved, and nobody hears of it */
+  const lose = () =>
+    page.route('**/api/projects/*', async (route) => {
+      if (route.request().method() !== 'PUT') return route.continue();
+      await route.fetch();
+      await route.abort();
+    });
+  await lose();
+  await dragCard(page, 'Move', 'Drive', 62, 82);
+  await expect(page.getByTestId('saving')).toHaveText('kept in this browser');
+  await dragCard(page, 'Sound', 'Beep', 62, 124);
+  await page.unrouteAll();
+  const both = [['begin.start', 'drive.measure', 'sound.beep']];
+  expect(kinds(await project(page))).toEqual(both);
+  await lose();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByTestId('saving')).toHaveText('kept in this browser');
+  await page.keyboard.press('Control+y');
+  await page.waitForTimeout(300);
+  await page.close({ runBeforeUnload: false });
+  page = await context.newPage();
+  await page.goto(url);
+  await workbench(page);
+  expect(kinds(await project(page))).toEqual(both);
+  expect(page.url()).toContain(url);
+  const named = (await (await page.request.get('/api/projects')).json()) as { name: string }[];
+  expect(named.map((p) => p.name).filter((name) => name.startsWith('Lost answer'))).toEqual(['Lost answer']);
+});
+
 test('a project that is taken off the shelf while it is open here is not lost', async ({ context }) => {
   const one = await context.newPage();
   await newProject(one, 'Gone');

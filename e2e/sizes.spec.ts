@@ -1,6 +1,6 @@
 /** Every control at every size: reachable, not covered, not cut, and nothing scrolls sideways but canvases. */
 import { expect, test, type Page } from '@playwright/test';
-import { asTeacher, demo } from './room.ts';
+import { asTeacher, demo, linked, roundOfDemo } from './room.ts';
 
 type Size = { width: number; height: number; touch?: true; zoom?: number };
 const SIZES: Record<string, Size> = {
@@ -203,6 +203,12 @@ for (const [title, { width, height, touch, zoom }] of Object.entries(SIZES))
         await page.locator(ready).first().waitFor();
         await check(page, `class${where}`);
       }
+      await page.goto(await roundOfDemo(page));
+      await page.getByTestId('guessed').waitFor();
+      await check(page, 'a round');
+      await page.goto(await linked(page));
+      await page.getByTestId('program').waitFor();
+      await check(page, 'what a link opens');
       await page.goto('/handbook');
       await page.getByRole('main').waitFor();
       await check(page, 'handbook');

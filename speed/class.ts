@@ -84,46 +84,50 @@ export async function classAtOnce(base: string, errand: Errand, pupils: number, 
   const took: number[] = [];
   let failed = 0;
   let next = 0;
-  await new Promise<void>((over) => {
-    const load = autocannon(
-      {
-        url: base,
-        // one request a second is the least that a connection sends: each stands for two pupils, who save in turn
-        connections: pupils / EVERY_S,
-        duration: seconds,
-        connectionRate: 1,
-        setupClient: (client) => {
-          const seats = Array.from({ length: EVERY_S }, () => works[next++ % works.length]);
-          let turn = 0;
-          let one = seats[0];
-          const request = () => {
-            one = seats[turn++ % EVERY_S];
-            one.n++;
-            return {
-              method: 'PUT' as const,
-              path: `/api/projects/${one.id}?base=${one.base}`,
-              headers: { cookie: one.cookie, 'content-type': 'application/json' },
-              body: JSON.stringify({ ...one.project, notebook: String(one.n) })
+  /** Two pupils, who save in turn: one request a second is the least that a connection sends. They begin when they will. */
+  const pair = async (): Promise<void> => {
+    await new Promise((begin) => setTimeout(begin, Math.random() * 1000));
+    await new Promise<void>((over) => {
+      const load = autocannon(
+        {
+          url: base,
+          connections: 1,
+          duration: seconds,
+          connectionRate: 1,
+          setupClient: (client) => {
+            const seats = Array.from({ length: EVERY_S }, () => works[next++ % works.length]);
+            let turn = 0;
+            let one = seats[0];
+            const request = () => {
+              one = seats[turn++ % EVERY_S];
+              one.n++;
+              return {
+                method: 'PUT' as const,
+                path: `/api/projects/${one.id}?base=${one.base}`,
+                headers: { cookie: one.cookie, 'content-type': 'application/json' },
+                body: JSON.stringify({ ...one.project, notebook: String(one.n) })
+              };
             };
-          };
-          client.setRequests([
-            {
-              ...request(),
-              setupRequest: (plain) => Object.assign(plain, request()),
-              onResponse: (status, body) => {
-                if (status !== 200) return void failed++;
-                one.base = (JSON.parse(body) as { version: number }).version;
-                one.answered = one.n;
-                answeredAt.set(one.id, performance.now());
+            client.setRequests([
+              {
+                ...request(),
+                setupRequest: (plain) => Object.assign(plain, request()),
+                onResponse: (status, body) => {
+                  if (status !== 200) return void failed++;
+                  one.base = (JSON.parse(body) as { version: number }).version;
+                  one.answered = one.n;
+                  answeredAt.set(one.id, performance.now());
+                }
               }
-            }
-          ]);
-        }
-      },
-      () => over()
-    );
-    load.on('response', (_client, _status, _bytes, ms) => void took.push(ms));
-  });
+            ]);
+          }
+        },
+        () => over()
+      );
+      load.on('response', (_client, _status, _bytes, ms) => void took.push(ms));
+    });
+  };
+  await Promise.all(Array.from({ length: pupils / EVERY_S }, pair));
   // ending a stream is told as an error of its request
   streams.forEach((stream) => stream.on('error', () => undefined).destroy());
   // what was answered is there

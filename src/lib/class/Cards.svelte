@@ -14,12 +14,12 @@
 </script>
 
 <div
-  class="fixed inset-0 z-40 flex flex-col bg-linen"
+  class="fixed inset-0 z-40 flex flex-col bg-linen print:static print:block print:bg-white"
   role="dialog"
   aria-modal="true"
   aria-label={say('Cards to print')}
 >
-  <div class="no-print flex flex-wrap items-center gap-3 border-b border-rule bg-card px-4 py-2">
+  <div class="flex print:hidden flex-wrap items-center gap-3 border-b border-rule bg-card px-4 py-2">
     <Button look="go" onclick={() => print()}>{say('Print')}</Button>
     {#if of.addresses.length > 1}<label class="flex items-center gap-1.5"
         >{say('Address')}
@@ -36,7 +36,7 @@
     <ul class="mb-cards mx-auto grid max-w-[190mm] grid-cols-2 gap-[4mm]" data-testid="cards">
       {#each cards as card (card.nickname)}
         <li
-          class="grid h-[52mm] break-inside-avoid grid-cols-[1fr_34mm] gap-[3mm] rounded-[3mm] border border-dashed border-[#8b9684] bg-white p-[4mm] text-[#1f2a25]"
+          class="grid h-[50mm] break-inside-avoid grid-cols-[1fr_34mm] gap-[3mm] rounded-[3mm] border border-dashed border-[#8b9684] bg-white p-[4mm] text-[#1f2a25]"
         >
           <div class="flex min-w-0 flex-col">
             <small class="truncate text-[#5c6a60]">{of.name}</small>

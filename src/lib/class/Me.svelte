@@ -20,7 +20,7 @@
   {#if me.role === 'teacher' && !page.url.pathname.startsWith('/class')}<Button look="ghost" href="/class"
       >{say('Classes')}</Button
     >{/if}
-  <span class="max-w-[180px] truncate text-[14px]" data-testid="me" title={me.class}
+  <span class="max-w-[240px] truncate text-[14px]" data-testid="me" title={me.class}
     ><b>{me.nickname}</b>{me.class ? ` · ${me.class}` : ''}</span
   >
   <Menu look="ghost" label={say('Signed in as {name}', { name: me.nickname })}>

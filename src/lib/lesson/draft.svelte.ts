@@ -4,12 +4,13 @@ import { tongue } from '../../../core/words.ts';
 import type { Lesson } from '../../../core/lesson/lesson.ts';
 import { toldIn } from '../../../core/errand/task.ts';
 import type { Project } from '../../../core/project.ts';
+import { TAB } from '../project/tab.ts';
 import { silent } from '../ui/silent.ts';
 import type { Fetched } from './fetched.ts';
 
 const SAVE_MS = 800;
 const AGAIN_MS = 5000;
-type Kept = { lesson: Lesson; base: number };
+type Kept = { lesson: Lesson; base: number; tab: string };
 
 export class Draft {
   lesson = $state.raw<Lesson>(undefined as unknown as Lesson);
@@ -18,11 +19,13 @@ export class Draft {
   /** another window changed it: this one cannot be saved any more */
   stale = $state(false);
   private base: number;
+  private savedBy: string | null | undefined;
   private due: ReturnType<typeof setTimeout> | undefined;
   private saving: Promise<void> | undefined;
-  constructor({ lesson, changedAt }: Fetched) {
+  constructor({ lesson, changedAt, tab }: Fetched) {
     this.lesson = lesson;
     this.base = changedAt;
+    this.savedBy = tab;
   }
   private get mark(): string {
     return `mossbell.draft.${this.lesson.id}`;
@@ -31,7 +34,8 @@ export class Draft {
   async recover(): Promise<void> {
     const kept = await get<Kept>(this.mark).catch(() => undefined);
     if (!kept) return;
-    this.base = kept.base;
+    // where what was saved last came from the same tab, its answer alone was lost
+    if (kept.tab !== this.savedBy) this.base = kept.base;
     this.change(kept.lesson);
   }
   get text(): string {
@@ -61,7 +65,7 @@ export class Draft {
   private change(lesson: Lesson): void {
     this.lesson = lesson;
     this.state = 'waits';
-    void set(this.mark, { lesson, base: this.base } satisfies Kept).catch(() => undefined);
+    void set(this.mark, { lesson, base: this.base, tab: TAB } satisfies Kept).catch(() => undefined);
     clearTimeout(this.due);
     this.due = setTimeout(() => void this.save(), SAVE_MS);
   }
@@ -76,7 +80,7 @@ export class Draft {
   }
   private async send(): Promise<void> {
     const { lesson } = this;
-    const answer = await fetch(`/api/lessons/${lesson.id}?base=${this.base}`, {
+    const answer = await fetch(`/api/lessons/${lesson.id}?base=${this.base}&tab=${TAB}`, {
       method: 'PUT',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(lesson)

@@ -5,7 +5,14 @@ import { namesIn, type Lesson } from '../../../core/lesson/lesson.ts';
 import { pageOf, type Page } from '../../../core/lesson/page.ts';
 import { say } from '../../../core/words.ts';
 
-export type Fetched = { lesson: Lesson; ships: boolean; own: boolean; changedAt: number };
+export type Fetched = {
+  lesson: Lesson;
+  ships: boolean;
+  own: boolean;
+  changedAt: number;
+  /** the tab that saved it last */
+  tab?: string | null;
+};
 /** @param more what is wanted beside what a pupil has: `?teacher` */
 export async function fetchLesson(id: string, fetch: typeof globalThis.fetch, more = ''): Promise<Fetched> {
   const answer = await fetch(`/api/lessons/${encodeURIComponent(id)}${more}`);

@@ -8,9 +8,10 @@ import type { Program } from '../../../core/language/program.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import type { OfClass } from '../class/class.ts';
 import { clockIn, say } from '../../../core/words.ts';
+import { TAB } from './tab.ts';
 
 type Past = { label: string; project: Project };
-type Journal = { base: number; project: Project };
+type Journal = { base: number; project: Project; tab?: string };
 export type Saving = 'saved' | 'saving' | 'kept here' | 'elsewhere';
 
 const KEPT_AS = (name: string): string => say('Work from here that had not been saved was kept as "{name}".', { name });
@@ -73,12 +74,15 @@ export class Session {
     // as this version has it: it may have been kept by one before; what checks it is fetched only then
     const mine = kept && (await import('../../../core/project.ts')).checkProject(kept.project);
     if (kept && mine?.ok) {
-      if (kept.base === answer.version) {
+      // where what is newer came from the tab that kept it, its answer alone was lost
+      const ours = kept.base === answer.version || (kept.tab && kept.tab === answer.tab);
+      if (JSON.stringify(mine.project) === JSON.stringify(answer.project)) await del(session.journal);
+      else if (ours) {
         session.past = [{ label: say('work taken up again'), project: session.project }];
         session.project = mine.project;
         session.saving = 'saving';
         session.saveSoon(0);
-      } else if (kept.base < answer.version && JSON.stringify(mine.project) !== JSON.stringify(answer.project)) {
+      } else if (kept.base < answer.version) {
         const { project } = session;
         const copy = await session.copy(mine.project, true);
         session.project = project;
@@ -128,7 +132,7 @@ export class Session {
     this.project = project;
     if (this.of.looks) return;
     if (this.saving !== 'kept here') this.saving = 'saving';
-    const journal: Journal = { base: this.version, project };
+    const journal: Journal = { base: this.version, project, tab: TAB };
     set(this.journal, journal).catch(
       () =>
         (this.trouble =
@@ -147,7 +151,7 @@ export class Session {
     this.busy = true;
     const project = this.project;
     try {
-      const response = await fetch(`/api/projects/${this.id}?base=${this.version}`, {
+      const response = await fetch(`/api/projects/${this.id}?base=${this.version}&tab=${TAB}`, {
         method: 'PUT',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify(project)
@@ -175,7 +179,7 @@ export class Session {
         if (this.project === project) {
           this.saving = 'saved';
           await del(this.journal);
-        } else await set(this.journal, { base: this.version, project: this.project });
+        } else await set(this.journal, { base: this.version, project: this.project, tab: TAB } satisfies Journal);
       }
     } catch (error) {
       this.saving = 'kept here';
@@ -229,7 +233,7 @@ export class Session {
     this.saving = whole ? 'saved' : 'saving';
     if (whole) return;
     // what was changed while the copy was under way is still to be saved
-    await set(this.journal, { base: version, project: this.project });
+    await set(this.journal, { base: version, project: this.project, tab: TAB } satisfies Journal);
     this.saveSoon(0);
   }
   /** It was taken off the shelf: this work becomes a project of its own. */

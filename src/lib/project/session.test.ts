@@ -14,10 +14,10 @@ if (!read.ok) throw new Error(read.problem);
 const now = read.project;
 
 const answering = (version: number, of: OfClass) =>
-  ((_url: string) => Promise.resolve(Response.json({ version, project: now, of }))) as typeof fetch;
+  ((_url: string) => Promise.resolve(Response.json({ version, project: now, of, tab: 'theirs' }))) as typeof fetch;
 const opened = async (
   id: string,
-  kept: { base: number; project: unknown },
+  kept: { base: number; project: unknown; tab?: string },
   version: number,
   of: OfClass = {}
 ): Promise<Session> => {
@@ -34,6 +34,15 @@ it('and where it says the same as what was saved, no copy of it is made', async 
   const session = await opened('b', { base: 3, project: then }, 4);
   expect(session.project).toEqual(now);
   expect([session.otherId, session.trouble, await get('mossbell.journal.b')]).toEqual([undefined, '', undefined]);
+});
+it('what was kept by the tab that saved last goes on: its answer alone was lost; of another tab it is a copy', async () => {
+  const mine = { base: 3, project: { ...then, name: 'Mine' } };
+  const session = await opened('e', { ...mine, tab: 'theirs' }, 4);
+  expect([session.project.name, session.newest, session.otherId]).toEqual(['Mine', 4, undefined]);
+  vi.stubGlobal('fetch', (async () => Response.json({ id: 'copy', version: 1 })) as typeof fetch);
+  const other = await opened('f', { ...mine, tab: 'another' }, 4);
+  expect([other.project.name, other.otherId]).toEqual([now.name, 'copy']);
+  vi.unstubAllGlobals();
 });
 it('what is only looked at is neither changed nor taken up nor kept: it is somebody else’s', async () => {
   const session = await opened('c', { base: 4, project: { ...then, name: 'Mine' } }, 4, { looks: true, by: 'Wren' });

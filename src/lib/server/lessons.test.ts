@@ -53,12 +53,16 @@ describe('the lessons of a school computer', () => {
   });
   it('saves what was written, and refuses what was written from an older state', () => {
     const { changedAt } = openLesson(store, 'well')!;
-    const saved = saveLesson(store, own('# Well, written'), changedAt, changedAt);
+    const saved = saveLesson(store, own('# Well, written'), changedAt, changedAt, 'mine');
     if (typeof saved === 'string') throw new Error(saved);
     expect(saved.changedAt).toBeGreaterThan(changedAt);
     expect(saveLesson(store, own('# Overwritten'), changedAt)).toBe('older');
+    expect(saveLesson(store, own('# Overwritten'), changedAt, changedAt, 'theirs')).toBe('older');
     expect(openLesson(store, 'well')!.lesson.text).toBe('# Well, written');
     expect(listLessons(store).find((l) => l.id === 'well')!.name).toBe('Well, written');
+    // the tab whose answer was lost saves again
+    const again = saveLesson(store, own('# Well, written'), changedAt, changedAt, 'mine');
+    expect(again).toMatchObject({ changedAt: saved.changedAt + 1 });
     expect(saveLesson(store, newLesson('gone', '# x'), 0)).toBe('none');
   });
   it('puts one of its own away, and back', () => {

@@ -47,7 +47,7 @@ export const listLessons = (store: Store, owner = ''): LessonCard[] =>
       ...(JSON.parse(card) as OfLesson)
     }));
 
-export type OpenedLesson = { lesson: Lesson; ships: boolean; changedAt: number; owner: string };
+export type OpenedLesson = { lesson: Lesson; ships: boolean; changedAt: number; owner: string; tab: string | null };
 /** @throws with a sentence where what is saved cannot be read */
 export function openLesson(store: Store, id: string): OpenedLesson | undefined {
   const row = store
@@ -58,7 +58,7 @@ export function openLesson(store: Store, id: string): OpenedLesson | undefined {
   if (!row) return undefined;
   const read = checkLesson(JSON.parse(row.json), say('The saved lesson'));
   if (!read.ok) throw new Error(read.problem);
-  return { lesson: read.lesson, ships: row.ships, changedAt: row.changedAt, owner: row.owner };
+  return { lesson: read.lesson, ships: row.ships, changedAt: row.changedAt, owner: row.owner, tab: row.tab };
 }
 /** The errands that it names, as far as they are here. */
 export const errandsOf = (store: Store, lesson: Lesson): Errand[] =>
@@ -86,27 +86,28 @@ export function addLesson(store: Store, { lesson, errands }: LessonFile, at = Da
 }
 /**
  * Saves one of the teacher's own. @param base when it was changed last, as far as the writer knows
- * @returns when it was changed now; `older` where someone else changed it since, `ships` where it is one that ships
+ * @returns when it was changed now; `older` where another tab changed it since, `ships` where it is one that ships
  */
 export function saveLesson(
   store: Store,
   lesson: Lesson,
   base: number,
-  at = Date.now()
+  at = Date.now(),
+  tab: string | null = null
 ): { changedAt: number } | 'none' | 'older' | 'ships' {
   return store.transaction((tx) => {
     const row = tx
-      .select({ ships: lessons.ships, changedAt: lessons.changedAt })
+      .select({ ships: lessons.ships, changedAt: lessons.changedAt, tab: lessons.tab })
       .from(lessons)
       .where(and(eq(lessons.id, lesson.id), isNull(lessons.deletedAt)))
       .get();
     if (!row) return 'none';
     if (row.ships) return 'ships';
-    if (row.changedAt !== base) return 'older';
+    if (row.changedAt !== base && (tab === null || row.tab !== tab)) return 'older';
     // two changes in one millisecond are two changes
     const changedAt = Math.max(at, row.changedAt + 1);
     tx.update(lessons)
-      .set({ ...rowOf(lesson), changedAt })
+      .set({ ...rowOf(lesson), changedAt, tab })
       .where(eq(lessons.id, lesson.id))
       .run();
     return { changedAt };

@@ -69,6 +69,19 @@ describe('projects in the database', () => {
     expect(openProject(store, id)!.project.name).toBe('One');
     expect(listProjects(store).map((c) => c.name)).toEqual(['One']);
   });
+  it('are saved on by the tab whose answer was lost, and by no other', () => {
+    const { id, version } = createProject(store, pots());
+    const save = (name: string, tab: string | null) => saveProject(store, id, version, { ...pots(), name }, 1, tab);
+    expect(save('One', 'mine')).toMatchObject({ ok: true });
+    expect(save('Two', 'theirs')).toMatchObject({ ok: false, newest: { project: { name: 'One' }, tab: 'mine' } });
+    expect(save('Three', null)).toMatchObject({ ok: false });
+    expect(save('Four', 'mine')).toMatchObject({ ok: true });
+    expect(openProject(store, id)!.project.name).toBe('Four');
+    // who does not say from where is nobody twice
+    const other = createProject(store, pots());
+    expect(saveProject(store, other.id, other.version, pots())).toMatchObject({ ok: true });
+    expect(saveProject(store, other.id, other.version, pots())).toMatchObject({ ok: false });
+  });
   it('keep 200 versions: all new ones, and of older ones those that lie apart', () => {
     const at = (minutes: number) => 1_700_000_000_000 + minutes * 60_000;
     const { id, version: first } = createProject(store, pots(), { at: at(0) });

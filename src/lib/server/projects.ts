@@ -21,7 +21,7 @@ const KEPT_ALL = 60;
 export const DAYS_BACK = 30;
 const DAY_MS = 86_400_000;
 
-export type Opened = { id: string; version: number; demo: boolean; project: Project };
+export type Opened = { id: string; version: number; demo: boolean; project: Project; tab?: string | null };
 export type Saved = { ok: true; version: number } | { ok: false; newest: Opened };
 
 /** The same for the same value, in whatever order its fields were written. */
@@ -164,9 +164,9 @@ export function renameProject(store: Store, id: string, name: string): Saved | u
   return opened && saveProject(store, id, opened.version, { ...opened.project, name });
 }
 
-const newestOf = (store: Store, id: string): { version: number; json: string } | undefined =>
+const newestOf = (store: Store, id: string): { version: number; json: string; tab: string | null } | undefined =>
   store
-    .select({ version: versions.id, json: versions.json })
+    .select({ version: versions.id, json: versions.json, tab: versions.tab })
     .from(versions)
     .where(eq(versions.projectId, id))
     .orderBy(desc(versions.id))
@@ -186,7 +186,7 @@ export function openProject(store: Store, id: string): Opened | undefined {
   if (!newest) return undefined;
   const read = checkProject(JSON.parse(unstow(store, newest.json)), say('The saved project'));
   if (!read.ok) throw new Error(read.problem);
-  return { id, version: newest.version, demo: row.demo, project: read.project };
+  return { id, version: newest.version, demo: row.demo, project: read.project, tab: newest.tab };
 }
 /** The newest version as it was saved, whether this Moss Bell can read it or not. */
 export function rawProject(store: Store, id: string): string | undefined {
@@ -214,13 +214,17 @@ export function createProject(
   });
 }
 
-/** Adds a version if `base` is still the newest; otherwise says what the newest is, and changes nothing. */
+/**
+ * Adds a version if `base` is still the newest, or what came since is of the same tab, which was not answered; otherwise says
+ * what the newest is, and changes nothing.
+ */
 export function saveProject(
   store: Store,
   id: string,
   base: number,
   project: Project,
-  at = Date.now()
+  at = Date.now(),
+  tab: string | null = null
 ): Saved | undefined {
   const columns = beside(project);
   return store.transaction((tx) => {
@@ -231,9 +235,11 @@ export function saveProject(
       .where(eq(projects.id, id))
       .get();
     if (!row || row.demo || row.deletedAt !== null) return undefined;
-    if (newestOf(within, id)?.version !== base) return { ok: false as const, newest: openProject(within, id)! };
+    const newest = newestOf(within, id);
+    if (newest?.version !== base && (tab === null || newest?.tab !== tab))
+      return { ok: false as const, newest: openProject(within, id)! };
     const json = stow(within, id, JSON.stringify(project));
-    const { lastInsertRowid } = tx.insert(versions).values({ projectId: id, at, json }).run();
+    const { lastInsertRowid } = tx.insert(versions).values({ projectId: id, at, json, tab }).run();
     tx.update(projects)
       .set({ changedAt: at, ...columns })
       .where(eq(projects.id, id))

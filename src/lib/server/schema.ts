@@ -58,7 +58,9 @@ export const versions = sqliteTable(
       .references(() => projects.id, { onDelete: 'cascade' }),
     at: integer('at').notNull(),
     /** the project, as its file has it */
-    json: text('json').notNull()
+    json: text('json').notNull(),
+    /** the browser's tab that saved it: where its answer was lost it saves again, and is not taken for somebody else */
+    tab: text('tab')
   },
   (t) => [index('versions_project').on(t.projectId, t.id)]
 );
@@ -113,7 +115,9 @@ export const lessons = sqliteTable('lessons', {
   json: text('json').notNull(),
   changedAt: integer('changed_at').notNull(),
   deletedAt: integer('deleted_at'),
-  owner: text('owner').notNull().default('')
+  owner: text('owner').notNull().default(''),
+  /** the browser's tab that saved it last, as of versions */
+  tab: text('tab')
 });
 
 /** Large pictures, once each by their hash (SHA-256), and which projects have them in a version or a run. */

@@ -45,7 +45,7 @@
       <h3 class="text-[17px]">{say('For how long')}</h3>
       <p>
         {say(
-          'Until the teacher takes a pupil out, or deletes the class with everything: then it is overwritten on the disk too. A project taken off the shelf goes after 30 days. Who signed in is signed out after 12 hours.'
+          'Until the teacher takes a pupil out, or deletes the class with everything: then it is overwritten on the disk too. A project taken off the shelf goes after 30 days. Who signed in is signed out after 12 hours without a visit.'
         )}
       </p>
     </article>

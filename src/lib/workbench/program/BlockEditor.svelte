@@ -42,7 +42,7 @@
   const w = useWorkbench();
   const { session, runs } = w;
   let host: HTMLDivElement;
-  let ws: Blockly.WorkspaceSvg | undefined;
+  let ws = $state.raw<Blockly.WorkspaceSvg>();
   /** the program that the workspace shows */
   let shown: Program = { stacks: [], routines: [], variables: [], loose: [] };
   let names: NameDialog;

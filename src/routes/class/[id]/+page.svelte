@@ -63,7 +63,7 @@
 </script>
 
 <svelte:head><title>{say('{name} · Class', { name: of.name })}</title></svelte:head>
-<div class="flex h-full flex-col {cards ? 'print:h-auto' : ''}">
+<div class="flex h-full flex-col {cards ? 'print:hidden' : ''}">
   <TopBar>
     {#snippet name()}<Path
         steps={[{ name: say('Shelf'), href: '/' }, { name: say('Classes'), href: '/class' }, { name: of.name }]}

@@ -123,7 +123,7 @@
             >
             <p class="text-[13px] text-soft">
               {say(
-                'Each dot is a guess. The dashed line goes round the half of them that lies nearest to their middle.'
+                'Each dot is a guess. The dashed line shows how they scatter: of very many like these, half would lie within it.'
               )}
             </p>{:else}<Remark tone="calm" role="status">{say('Nobody had guessed.')}</Remark>{/if}
         {:else if round.stop}<p class="text-soft">{say('It runs ...')}</p>

@@ -13,21 +13,29 @@ const none = () => error(404, say('There is no such lesson on this computer.'));
  * beside it, for a file.
  */
 export function GET({ params, url, locals: { who } }) {
-  const { lesson, ships, changedAt, owner } = openLesson(database(), params.id) ?? none();
+  const { lesson, ships, changedAt, owner, tab } = openLesson(database(), params.id) ?? none();
   const whole = url.searchParams.has('teacher') && (who.role === 'teacher' || owner === who.id);
   return json({
     lesson: whole ? lesson : pupilsCopy(lesson),
     ships,
     own: !ships && owner === who.id,
     changedAt,
+    tab,
     ...(url.searchParams.has('errands') ? { errands: errandsOf(database(), lesson) } : {})
   });
 }
-/** Saves it. `?base`: when it was changed last, as far as the writer knows. */
+/** Saves it. `?base`: when it was changed last, as far as the writer knows; `?tab`: the name of the writer's tab. */
 export async function PUT({ params, url, request }) {
   const read = checkLesson(await request.json().catch(() => undefined), say('This lesson'));
   if (!read.ok) error(400, read.problem);
-  const saved = saveLesson(database(), { ...read.lesson, id: params.id }, Number(url.searchParams.get('base')));
+  const asked = url.searchParams;
+  const saved = saveLesson(
+    database(),
+    { ...read.lesson, id: params.id },
+    Number(asked.get('base')),
+    Date.now(),
+    asked.get('tab')
+  );
   if (saved === 'none') none();
   if (saved === 'ships') error(403, say('A lesson that ships stays as it is. Make a copy of it, and change that.'));
   if (saved === 'older')

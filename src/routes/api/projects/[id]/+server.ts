@@ -37,13 +37,17 @@ export function GET({ params, url, locals }) {
   return json({ ...(opened ?? none()), of: ofClass(database(), locals.who, params.id) });
 }
 
-/** Saves the body, a project's file, on top of version `?base`; 409 with the newest version if somebody else saved in between. */
+/**
+ * Saves the body, a project's file, on top of version `?base`; 409 with the newest version if somebody else saved in between:
+ * another `?tab`, by its own name.
+ */
 export async function PUT({ params, request, url, locals }) {
   const base = Number(url.searchParams.get('base'));
   if (!Number.isSafeInteger(base) || base < 1) error(400, say('A save needs the version that it is based on.'));
   const read = readProject(await request.text(), say('This project'));
   if (!read.ok) error(400, read.problem);
-  const saved = saveProject(database(), params.id, base, read.project) ?? none();
+  const saved =
+    saveProject(database(), params.id, base, read.project, Date.now(), url.searchParams.get('tab')) ?? none();
   if (saved.ok) projectChanged(database(), params.id, { version: saved.version, by: locals.who.id });
   return saved.ok ? json({ version: saved.version }) : json(saved.newest, { status: 409 });
 }
