@@ -378,14 +378,24 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     from n, (select * from projects where id = 'demo-three-mistakes')`);
   store.close();
   // its code has run before; then thirty at once open it once each, ten times
-  const url = 'http://localhost:4689/';
-  const headers = { cookie: 'mossbell.guest=load' };
-  const warm = await autocannon({ url, headers, connections: 30, amount: 300 });
+  // the page, and what stands on it
+  const opening = {
+    url: 'http://localhost:4689',
+    headers: { cookie: 'mossbell.guest=load' },
+    connections: 30,
+    requests: [{ path: '/' }, { path: '/__data.json' }]
+  };
+  const warm = await autocannon({ ...opening, amount: 600 });
   const took: number[] = [];
   for (let round = 0; round < 10; round++) {
     await new Promise<void>((over) => {
-      const once = autocannon({ url, headers, connections: 30, amount: 30 }, () => over());
-      once.on('response', (_client, _status, _bytes, ms) => void took.push(ms));
+      const once = autocannon({ ...opening, amount: 60 }, () => over());
+      const first = new Map<object, number>();
+      once.on('response', (client, _status, _bytes, ms) => {
+        const before = first.get(client);
+        if (before === undefined) first.set(client, ms);
+        else took.push(before + ms);
+      });
     });
   }
   took.sort((x, y) => x - y);

@@ -1,14 +1,10 @@
 /** Blocks on their way from one program to another: what was copied, with the names that it uses. */
-import * as z from 'zod';
-import { repainted } from '../kit/repaint.ts';
-import { checkProgram } from './check.ts';
 import { copySteps, insertAfter, listAround } from './edit.ts';
 import { definition, slotSpec } from './catalogue.ts';
 import {
   allIds,
   freshId,
   isStep,
-  programSchema,
   walkSteps,
   type Program,
   type Routine,
@@ -16,7 +12,6 @@ import {
   type Step,
   type Variable
 } from './program.ts';
-import { say } from '../words.ts';
 
 export type Clip = {
   format: 'mossbell.blocks';
@@ -49,33 +44,6 @@ export function clipOf(program: Program, stacks: Step[][]): Clip {
     variables: program.variables.filter((v) => variables.has(v.id)),
     routines: program.routines.filter((r) => routines.has(r.id))
   };
-}
-
-const clipSchema = z.strictObject({
-  format: z.literal('mossbell.blocks'),
-  version: z.literal(1),
-  stacks: z.array(programSchema.shape.stacks.element.shape.steps).max(500),
-  variables: programSchema.shape.variables,
-  routines: programSchema.shape.routines
-});
-/** A clip from outside, or a sentence on what is wrong with it. */
-export function readClip(text: string): Clip | string {
-  let value: unknown;
-  try {
-    value = JSON.parse(text);
-  } catch {
-    return say('What was copied is not JSON.');
-  }
-  const parsed = clipSchema.safeParse(repainted(value));
-  if (!parsed.success) return say('What was copied are no blocks of Moss Bell.');
-  const clip = parsed.data as Clip;
-  const wrong = checkProgram({
-    stacks: clip.stacks.map((steps, i) => ({ id: `clip${i}`, x: 0, y: 0, steps })),
-    routines: clip.routines,
-    variables: clip.variables,
-    loose: []
-  });
-  return wrong ? say('What was copied cannot be pasted: {wrong}', { wrong }) : clip;
 }
 
 /**

@@ -1,5 +1,5 @@
 /** What the menu and the keys do with blocks: each is one edit of the program, one gesture under Undo. */
-import { clipOf, paste, readClip, type Clip } from '../../../../core/language/clip.ts';
+import { clipOf, paste, type Clip } from '../../../../core/language/clip.ts';
 import {
   copySteps,
   addStack,
@@ -43,6 +43,8 @@ export function stretches(program: Program, ids: ReadonlySet<string>): Step[][] 
   return out;
 }
 
+/** What reads blocks that were copied: fetched once all else is there. */
+export const reading = () => import('../../../../core/language/clip-read.ts');
 /** The plain text of copied blocks: their lines of Python, or in the first moment of a page our JSON. */
 export function clipText(clip: Clip, w: Workbench): string {
   const program: Program = {
@@ -118,7 +120,7 @@ export function actions(w: Workbench) {
       const held = HTML.exec(data.html)?.[1];
       const json = held ? unescape(held) : data.text.trim().startsWith('{') ? data.text : undefined;
       let clip: Clip | string;
-      if (json !== undefined) clip = readClip(json);
+      if (json !== undefined) clip = (await reading()).readClip(json);
       else clip = await clipFromText(data.text, w.session.project.kit);
       if (typeof clip === 'string') {
         w.notice = clip;

@@ -8,7 +8,6 @@
   import { onMount } from 'svelte';
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { allSteps } from '../../../../core/language/program.ts';
-  import { ghostOf } from '../../../../core/run/ghost.ts';
   import { eventsOf } from '../../../../core/trace/apart.ts';
   import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
   import { travelled } from '../../../../core/trace/query.ts';
@@ -89,10 +88,13 @@
   const touches = $derived(
     runs.seen && runs.seen.version >= 0 ? eventsOf(runs.seen.trace, 'touch').filter((e) => e.tUs <= runs.seenUs) : []
   );
+  /** fetched once all else is there */
+  let ghostOf = $state.raw<(typeof import('../../../../core/run/ghost.ts'))['ghostOf']>();
+  onMount(() => void import('../../../../core/run/ghost.ts').then((m) => (ghostOf = m.ghostOf)));
   /** the way that the chosen move block asks for: from where it last began, or from the start */
   const ghost = $derived.by(() => {
     const step = w.selected ? [...allSteps(session.project.program)].find((s) => s.id === w.selected) : undefined;
-    if (!step) return undefined;
+    if (!step || !ghostOf) return undefined;
     const run = runs.current && runs.current.version >= 0 ? runs.current : undefined;
     const began = run && !runs.busy ? ranWhen(run.trace, step.id).at(-1)?.[0] : undefined;
     const at = run && began !== undefined ? stateAt(run.trace, began) : undefined;

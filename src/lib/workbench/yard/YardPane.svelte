@@ -2,8 +2,8 @@
   import Choice from '../../ui/Choice.svelte';
   import Button from '../../ui/Button.svelte';
   import { later, say, word } from '../../../../core/words.ts';
-  import { mats } from '../../../../core/yard/mats.ts';
-  import type { Component } from 'svelte';
+  import type { Mat } from '../../../../core/yard/mat.ts';
+  import { onMount, type Component } from 'svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
   import HandIcon from '@lucide/svelte/icons/hand';
   import Guess from '@lucide/svelte/icons/map-pin-check';
@@ -46,6 +46,9 @@
     ['behind', later('Behind')],
     ['free', later('Free')]
   ] as const;
+  /** fetched once all else is there */
+  let mats = $state.raw<readonly Mat[]>([]);
+  onMount(() => void import('../../../../core/yard/mats.ts').then((m) => (mats = m.mats)));
   const names = $derived([...new Set([...mats.map((m) => m.name), w.session.project.mat.name])]);
   function lay(name: string) {
     const mat = mats.find((m) => m.name === name);

@@ -7,10 +7,16 @@ import { pythonNow } from '../../../python/python.ts';
 import { show, typedNumber } from '../../../../../core/language/values.ts';
 import { LAMP_COLOURS, pixelColour } from '../../../ui/lamp-colours.ts';
 import { definition } from '../../../../../core/language/catalogue.ts';
-import { angleDial, noteKeys, numberSlider, pixelGrid } from './instruments.ts';
 import { keyName } from './keys.ts';
 import { raster, type Pixel } from './album.ts';
 import { later, say, word } from '../../../../../core/words.ts';
+
+/** Sliders, dials and keys of numbers: fetched beside the page, so that it is there sooner. Until then a number is typed. */
+let instruments: typeof import('./instruments.ts') | undefined;
+void import('./instruments.ts').then(
+  (m) => (instruments = m),
+  () => undefined
+);
 
 const open = <T>(field: Blockly.Field<T>, content: HTMLElement, closed: () => void = () => {}): void => {
   const escape = (e: KeyboardEvent): void => {
@@ -100,7 +106,8 @@ export class NumberField extends Blockly.FieldTextInput {
     box.className = 'mb-instrument';
     const spec = at?.spec;
     let instrument: { element: HTMLElement; follow: (n: number) => void; close?: () => void } | undefined;
-    if (spec?.type === 'number') {
+    if (spec?.type === 'number' && instruments) {
+      const { angleDial, noteKeys, numberSlider, pixelGrid } = instruments;
       const pixel = pixelOf(this, now);
       if (this.isPitch) instrument = noteKeys(now(), put);
       else if (pixel) instrument = pixelGrid(pixel.at(), (at) => pixel.put(at, put), pixel.axis);
