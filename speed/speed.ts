@@ -379,17 +379,17 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
   store.close();
   // its code has run before; then thirty at once open it once each, ten times
   // the page, and what stands on it
-  const opening = {
+  const visit = {
     url: 'http://localhost:4689',
     headers: { cookie: 'mossbell.guest=load' },
     connections: 30,
     requests: [{ path: '/' }, { path: '/__data.json' }]
   };
-  const warm = await autocannon({ ...opening, amount: 600 });
+  const warm = await autocannon({ ...visit, amount: 600 });
   const took: number[] = [];
   for (let round = 0; round < 10; round++) {
     await new Promise<void>((over) => {
-      const once = autocannon({ ...opening, amount: 60 }, () => over());
+      const once = autocannon({ ...visit, amount: 60 }, () => over());
       const first = new Map<object, number>();
       once.on('response', (client, _status, _bytes, ms) => {
         const before = first.get(client);

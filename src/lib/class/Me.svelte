@@ -1,5 +1,6 @@
 <!-- Who is signed in, on the bar at the top: the way in, and the way out. -->
 <script lang="ts">
+  import ChevronDown from '@lucide/svelte/icons/chevron-down';
   import { goto, invalidateAll } from '$app/navigation';
   import { page } from '$app/state';
   import { say } from '../../../core/words.ts';
@@ -20,10 +21,11 @@
   {#if me.role === 'teacher' && !page.url.pathname.startsWith('/class')}<Button look="ghost" href="/class"
       >{say('Classes')}</Button
     >{/if}
-  <span class="max-w-[240px] truncate text-[14px]" data-testid="me" title={me.class}
-    ><b>{me.nickname}</b>{me.class ? ` · ${me.class}` : ''}</span
-  >
-  <Menu look="ghost" label={say('Signed in as {name}', { name: me.nickname })}>
+  {@const name = `${me.nickname}${me.class ? ` · ${me.class}` : ''}`}
+  <Menu look="ghost" label={say('Signed in as {name}', { name })}>
+    {#snippet face()}<span class="max-w-[240px] truncate" data-testid="me">{name}</span><ChevronDown
+        size={14}
+      />{/snippet}
     <MenuItem onclick={() => out()}>{say('Sign out')}</MenuItem>
     <MenuItem onclick={() => out(true)}>{say('Sign out everywhere')}</MenuItem>
     <MenuItem href="/kept">{say('What is kept')}</MenuItem>

@@ -12,8 +12,16 @@
     label,
     title = label,
     look = 'quiet',
+    face,
     children
-  }: { label: string; title?: string; look?: 'quiet' | 'ghost'; children: Snippet } = $props();
+  }: {
+    label: string;
+    title?: string;
+    look?: 'quiet' | 'ghost';
+    /** what its button shows, in place of three dots */
+    face?: Snippet;
+    children: Snippet;
+  } = $props();
   const id = $props.id();
   /** buttons behind a button, as the component's types do not know it */
   const as: object = $derived({ role: 'group', 'aria-label': label });
@@ -64,7 +72,8 @@
       toggle();
       e.preventDefault();
     }
-  }}><Ellipsis size={16} /></Button
+  }}
+  >{#if face}{@render face()}{:else}<Ellipsis size={16} />{/if}</Button
 >
 <span id="{id}-none" hidden></span>
 {#if made}<Dropdown

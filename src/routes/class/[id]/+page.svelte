@@ -118,6 +118,7 @@
                 <td
                   ><Choice
                     size="sm"
+                    class="w-44"
                     value={pupil.partner ?? ''}
                     aria-label={say('With whom {name} works', { name: pupil.nickname })}
                     onchange={(e) => does(`/pupils/${pupil.id}`, 'PATCH', { partner: e.currentTarget.value || null })}
