@@ -9,7 +9,7 @@ import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { generate } from 'selfsigned';
 import { beginServing, endServing } from './src/lib/server/backup.ts';
-import { database } from './src/lib/server/database.ts';
+import { database, notOpened } from './src/lib/server/database.ts';
 import { seedClass } from './demo/class.ts';
 import { seed, ship } from './demo/seed.ts';
 import { DEMO_TEACHER } from './src/lib/server/demo.ts';
@@ -19,6 +19,13 @@ process.env.HOST_HEADER ??= 'host';
 process.env.BODY_SIZE_LIMIT ??= '64M';
 const { handler } = (await import('./build/handler.js' as string)) as { handler: (req: unknown, res: unknown) => void };
 
+const FOLDER = process.env.MOSSBELL_DATA ?? 'data';
+try {
+  database();
+} catch (error) {
+  console.error(`Moss Bell: ${notOpened(error, FOLDER)}`);
+  process.exit(1);
+}
 if (process.argv.includes('--demo')) {
   const count = seed(database());
   ship(database());
@@ -28,8 +35,6 @@ if (process.argv.includes('--demo')) {
       `Moss Bell: the class "Tuesday workshop" is there. Its teacher is ${DEMO_TEACHER.nickname}, the passphrase "${DEMO_TEACHER.passphrase}".`
     );
 }
-const FOLDER = process.env.MOSSBELL_DATA ?? 'data';
-database();
 const serve =
   (protocol: 'http' | 'https'): RequestListener =>
   (request, response) => {

@@ -1,8 +1,8 @@
 /** What was answered is there, however the computer goes down: the server is killed while many save. */
 import { expect, test } from '@playwright/test';
-import { spawn, type ChildProcess } from 'node:child_process';
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
@@ -229,4 +229,20 @@ test('where nothing more can be written, or another holds the database, the clas
     await ended(server);
     rmSync(folder, { recursive: true, force: true });
   }
+});
+
+test('a server whose data cannot be opened says so, and what to do, and leaves them as they are', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'mossbell-damaged-'));
+  const file = join(folder, 'mossbell.sqlite');
+  writeFileSync(file, 'moss '.repeat(500));
+  const { status, stderr } = spawnSync(process.execPath, ['--import', 'tsx', 'server.ts', '--demo'], {
+    env: { ...process.env, PORT: String(PORT + 6), MOSSBELL_DATA: folder },
+    encoding: 'utf8'
+  });
+  expect(status).toBe(1);
+  expect(stderr.trim()).toBe(
+    `Moss Bell: The database in "${folder}" is damaged. Move it away, then bring a backup back: ./mossbell restore FILE`
+  );
+  expect(readFileSync(file, 'utf8')).toBe('moss '.repeat(500));
+  rmSync(folder, { recursive: true });
 });

@@ -377,8 +377,7 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     select 'load' || i, 'Project ' || i, device, 0, changed_at - i, shelf, '${guestOf('load').id}'
     from n, (select * from projects where id = 'demo-three-mistakes')`);
   store.close();
-  // its code has run before; then thirty at once open it once each, ten times
-  // the page, and what stands on it
+  // the page, and what stands on it: its code has run before; then thirty at once open it once each, ten times
   const visit = {
     url: 'http://localhost:4689',
     headers: { cookie: 'mossbell.guest=load' },

@@ -24,6 +24,20 @@ export function openDatabase(folder: string): Store {
   return store;
 }
 
+/** Why the data of a folder could not be opened, and what to do: for whoever starts the server, in English as all it prints. */
+export function notOpened(error: unknown, folder: string): string {
+  const { code = '', message } = error as { code?: string; message: string };
+  if (code === 'SQLITE_NOTADB' || code.startsWith('SQLITE_CORRUPT'))
+    return `The database in "${folder}" is damaged. Move it away, then bring a backup back: ./mossbell restore FILE`;
+  if (code.startsWith('SQLITE_BUSY'))
+    return `Another program holds the database in "${folder}". End it, and start again.`;
+  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')
+    return `The disk is full: the database in "${folder}" cannot be opened.`;
+  if (/^SQLITE_(READONLY|CANTOPEN)|^E(ACCES|PERM|ROFS|EXIST|NOTDIR)$/.test(code))
+    return `The data in "${folder}" cannot be written. Give yourself the right to, or choose another folder: MOSSBELL_DATA=FOLDER ./mossbell demo`;
+  return `The data in "${folder}" could not be opened: ${message}`;
+}
+
 let opened: Store | undefined;
 export function database(): Store {
   if (!opened) {
