@@ -1,4 +1,23 @@
 /** Debian's Chromium, as every test and measurement starts it. */
+const OFF = [
+  // pages of the address bar, which nobody sees here: each context would load two of them, a second of the processor's
+  'WebUIOmniboxPopup',
+  'WebUIOmniboxAimPopup',
+  // of a switch that is given twice the last counts: these are what Playwright switches off by itself
+  'AvoidUnnecessaryBeforeUnloadCheckSync',
+  'DestroyProfileOnBrowserClose',
+  'HttpsUpgrades',
+  'HttpsFirstBalancedModeAutoEnable',
+  'LensOverlay',
+  'MediaRouter',
+  'PaintHolding',
+  'ThirdPartyStoragePartitioning',
+  'AvoidCorsURLLoaderRestartOnRedirect',
+  'OptimizationHints',
+  'NetworkTimeServiceQuerying',
+  'AimEnabled',
+  'PreconnectToSearch'
+];
 export const CHROMIUM = {
   executablePath: '/usr/bin/chromium',
   args: [
@@ -8,6 +27,7 @@ export const CHROMIUM = {
     '--no-first-run',
     '--disable-background-networking',
     '--disable-component-update',
-    '--disable-sync'
+    '--disable-sync',
+    `--disable-features=${OFF.join()}`
   ]
 };

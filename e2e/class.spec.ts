@@ -10,6 +10,10 @@ import type { PrintedCard } from '../src/lib/class/class.ts';
 import { asTeacher, newProject, rehearse, signIn, typeNumber, workbench } from './room.ts';
 
 const somebody = async (browser: Browser): Promise<Page> => (await browser.newContext()).newPage();
+// who came in would stay, and go on listening
+test.afterEach(async ({ browser, context }) => {
+  await Promise.all(browser.contexts().map((one) => one !== context && one.close()));
+});
 /** Everything that stands in the database and beside it. */
 const onDisk = (): string =>
   ['', '-wal'].map((end) => readFileSync(join(DATA, `mossbell.sqlite${end}`), 'latin1')).join('');

@@ -81,6 +81,7 @@ test('at the first start a teacher is made on this computer alone, what was here
     await expect(page.getByRole('link', { name: 'Sign in' })).toBeVisible();
     await other.reload();
     await expect(other.getByRole('heading', { name: 'Sign in as a teacher' })).toBeVisible();
+    for (const one of [page, other]) await one.context().close();
   } finally {
     await ended(server);
     rmSync(folder, { recursive: true, force: true });

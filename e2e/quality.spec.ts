@@ -379,4 +379,5 @@ test('axe finds no fault on the pages of a class, of the teacher and of a pupil'
   await pupil.goto(await roundOfDemo(page));
   await pupil.getByRole('application').waitFor();
   expect(await faults(pupil)).toEqual([]);
+  await pupil.context().close();
 });
