@@ -404,6 +404,28 @@ test('an errand of one’s own is passed on by a link, and done by who took it',
   await workbench(other);
 });
 
+test('what was begun before signing in is taken along by who says that it is theirs', async ({
+  page: teacher,
+  browser
+}) => {
+  const { code, cards } = await classOf(teacher, browser, 'Early', ['Nettle']);
+  const page = await somebody(browser);
+  const url = await newProject(page, 'Begun early');
+  await signIn(page, { code, nickname: 'Nettle', words: cards[0].words });
+  // it is not theirs by itself
+  expect((await page.request.get(new URL(url).pathname.replace('project', 'api/projects'))).status()).toBe(404);
+  await page.goto('/');
+  const told = page.getByText('Made in this browser just before you signed in: Begun early');
+  await page.getByRole('button', { name: 'It is mine: take it to my shelf' }).click();
+  await expect(page.getByTestId('card')).toContainText('Begun early');
+  await expect(told).toHaveCount(0);
+  await page.goto(url);
+  await workbench(page);
+  await page.request.delete('/api/session');
+  await page.goto('/');
+  await expect(page.getByText('Your projects will stand here')).toBeVisible();
+});
+
 test('the wall says when it is cut off, and catches up by itself', async ({ page: teacher, browser, baseURL }) => {
   const { id, pupils } = await classOf(teacher, browser, 'Cut off', ['Nettle']);
   // the line between the wall and the computer: it can be cut, and mended

@@ -30,6 +30,7 @@
   import DeviceArt from '$lib/ui/DeviceArt.svelte';
 
   import type { Card as ShelfItem } from '$lib/shelf/cards.ts';
+  import Before from '$lib/shelf/Before.svelte';
   import Deleted from '$lib/shelf/Deleted.svelte';
   import Me from '$lib/class/Me.svelte';
   import Errands from '$lib/shelf/Errands.svelte';
@@ -203,6 +204,7 @@
           <span>{shelf.problem}</span><Button look="quiet" onclick={() => (shelf.problem = '')}>{say('Close')}</Button>
         </Remark>
       {/if}
+      {#if data.before.length}<Before names={data.before} problem={(p) => (shelf.problem = p)} />{/if}
       {#if data.me.role === 'pupil'}<GivenOut problem={(p) => (shelf.problem = p)} />{/if}
       <div class="mb-2.5 flex flex-wrap items-center gap-x-3.5 gap-y-1">
         <h2 class="text-[19px]">{say('Go on with')}</h2>

@@ -214,7 +214,7 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/api/open/[token]': { GET: anyone, POST: anyone },
   '/api/rounds/[id]': { GET: inRound, PUT: (a) => pupil(a) ?? inRound(a), POST: (a) => teacher(a) ?? inRound(a) },
   '/api/rounds/[id]/live': { GET: inRound },
-  '/api/me': { PATCH: role('pupil', 'teacher') },
+  '/api/me': { PATCH: role('pupil', 'teacher'), POST: role('pupil', 'teacher') },
   '/api/given': { GET: pupil },
   '/api/given/[id]': { POST: got },
   '/api/teachers': { POST: anyone },

@@ -2,7 +2,7 @@
  * Who is who: teachers, pupils, guests. A teacher and a pupil have a row and sign in; a guest is a browser, known by a token
  * that it keeps. Of a person a nickname is kept, and nothing else.
  */
-import { and, eq, gt, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm';
 import { say } from '../../../core/words.ts';
 import type { Audited } from '../class/audit.ts';
 import type { Signed } from '../class/class.ts';
@@ -28,6 +28,23 @@ export const guestOf = (token: string): Who => ({
   role: 'guest',
   nickname: ''
 });
+
+/** For so long what was made in a browser may be taken along by who signs in there: a double lesson, and the break. */
+const ALONG_MS = 3 * 3_600_000;
+const madeIn = (browser: string, now: number) =>
+  and(eq(projects.owner, guestOf(browser).id), isNull(projects.deletedAt), gt(projects.changedAt, now - ALONG_MS));
+/** Names of projects that were made lately in a browser before anybody signed in there. @param browser its token */
+export const madeBefore = (store: Store, browser: string, now = Date.now()): string[] =>
+  store
+    .select({ name: projects.name })
+    .from(projects)
+    .where(madeIn(browser, now))
+    .orderBy(desc(projects.changedAt))
+    .all()
+    .map((row) => row.name);
+/** They become the projects of who signed in. @returns how many */
+export const takeAlong = (store: Store, browser: string, who: Who, now = Date.now()): number =>
+  store.update(projects).set({ owner: who.id }).where(madeIn(browser, now)).run().changes;
 
 /** Writes down what was done with rights. */
 export function note(

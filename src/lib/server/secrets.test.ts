@@ -5,17 +5,24 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { argon2id } from 'hash-wasm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { barrow } from '../../../core/kit/kit.ts';
+import { newProject } from '../../../core/project.ts';
+import { hall } from '../../../core/testing/build.ts';
 import { addPupils, makeClass, newCard, openClass } from './classes.ts';
 import { openDatabase, type Store } from './database.ts';
 import {
   beginSession,
+  guestOf,
   changePassphrase,
   isSecretOf,
+  madeBefore,
   makeTeacher,
   pupilCalled,
+  takeAlong,
   teacherCalled,
   whoHas
 } from './people.ts';
+import { createProject, deleteProject, listProjects } from './projects.ts';
 import { sessions } from './schema.ts';
 import { CARD_WORDS, drawWords, hashSecret, isSecret, plainSecret } from './secrets.ts';
 import type { PrintedCard } from '../class/class.ts';
@@ -126,6 +133,22 @@ describe('signing in', () => {
     let longer = 0;
     expect(whoHas(store, token, (ends) => (longer = ends), 1e12 - 5 * 86_400_000)?.nickname).toBe('Wren');
     expect(longer).toBe(1e12 - 5 * 86_400_000 + 12 * 3_600_000);
+  });
+  it('takes along what was made in the browser in the last hours, and nothing of anybody else', () => {
+    const HOUR = 3_600_000;
+    const made = (id: string, owner: string, at: number) =>
+      createProject(store, newProject(id, barrow, hall), { id, owner, at });
+    made('old', guestOf('here').id, 0);
+    made('new', guestOf('here').id, 5 * HOUR);
+    made('off', guestOf('here').id, 5 * HOUR);
+    deleteProject(store, 'off', 5 * HOUR);
+    made('elsewhere', guestOf('there').id, 5 * HOUR);
+    expect(madeBefore(store, 'here', 6 * HOUR)).toEqual(['new']);
+    const { person } = pupilCalled(store, code, 'Wren')!;
+    const who = { id: person.id, role: 'pupil', nickname: 'Wren' } as const;
+    expect([takeAlong(store, 'here', who, 6 * HOUR), takeAlong(store, 'here', who, 6 * HOUR)]).toEqual([1, 0]);
+    expect(listProjects(store, { owner: who.id }).map((p) => p.name)).toEqual(['new']);
+    expect(listProjects(store, { owner: guestOf('there').id }).map((p) => p.name)).toEqual(['elsewhere']);
   });
   it('another passphrase signs a teacher out everywhere', async () => {
     const ash = teacherCalled(store, 'ash')!;

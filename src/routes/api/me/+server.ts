@@ -1,7 +1,8 @@
-import { error } from '@sveltejs/kit';
+import { error, json } from '@sveltejs/kit';
 import * as z from 'zod';
+import { GUEST } from '$lib/server/cookies.ts';
 import { database } from '$lib/server/database.ts';
-import { changePassphrase, isSecretOf, raiseHand, teacherCalled } from '$lib/server/people.ts';
+import { changePassphrase, isSecretOf, raiseHand, takeAlong, teacherCalled } from '$lib/server/people.ts';
 import { pupilChanged } from '$lib/server/wall.ts';
 import { say } from '../../../../core/words.ts';
 
@@ -23,4 +24,12 @@ export async function PATCH({ request, locals: { who } }) {
     await changePassphrase(store, who.id, data.passphrase);
   }
   return new Response(null, { status: 204 });
+}
+/** What was made in this browser before anybody signed in becomes theirs who did. */
+export function POST({ cookies, locals: { who } }) {
+  const store = database();
+  const browser = cookies.get(GUEST);
+  const taken = browser ? takeAlong(store, browser, who) : 0;
+  if (taken) pupilChanged(store, who.classId, who.id);
+  return json({ taken });
 }
