@@ -152,7 +152,7 @@ test('programs on the device: listed, chosen for Dot, opened as a project, taken
     .first()
     .getByRole('button', { name: /off the device/ })
     .click();
-  await page.getByRole('button', { name: 'Close' }).last().click();
+  await page.getByTestId('toasts').getByRole('button', { name: 'Close' }).click();
   await expect(rows).toHaveCount(1);
   // what is read back is the program, in blocks
   const before = kinds(await project(page));
