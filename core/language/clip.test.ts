@@ -3,8 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { checkProgram } from './check.ts';
 import { b, log, program, start, variable, wait } from '../testing/build.ts';
 import { anyProgram } from '../testing/random.ts';
-import { clipOf, paste, type Clip } from './clip.ts';
-import { readClip } from './clip-read.ts';
+import { clipOf, type Clip } from './clip.ts';
+import { paste, readClip } from './paste.ts';
 import { allSteps, emptyProgram, type Program } from './program.ts';
 
 const unique = (p: Program): void => {

@@ -23,7 +23,7 @@
   import { loadPython, pythonNow } from '../../python/python.ts';
   import NameDialog from '../../ui/NameDialog.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
-  import { actions as makeActions, reading } from './actions.ts';
+  import { actions as makeActions, pasting } from './actions.ts';
   import { around, defineBlocks, LooseDropdown, specOf } from './blockly/blocks.ts';
   import { mouthOver } from './blockly/mouth.ts';
   import { bringIn, readWorkspace, stateOf, tagsOf } from './blockly/convert.ts';
@@ -311,7 +311,7 @@
     requestAnimationFrame(() => {
       host.dataset.ready = '1';
       void loadPython();
-      void reading();
+      void pasting();
     });
     const theme = () => ws?.setTheme(dark() ? THEMES.dark : THEMES.light);
     window.addEventListener('mossbell:theme', theme);

@@ -1,5 +1,5 @@
 /** What the menu and the keys do with blocks: each is one edit of the program, one gesture under Undo. */
-import { clipOf, paste, type Clip } from '../../../../core/language/clip.ts';
+import { clipOf, type Clip } from '../../../../core/language/clip.ts';
 import {
   copySteps,
   addStack,
@@ -43,8 +43,8 @@ export function stretches(program: Program, ids: ReadonlySet<string>): Step[][] 
   return out;
 }
 
-/** What reads blocks that were copied: fetched once all else is there. */
-export const reading = () => import('../../../../core/language/clip-read.ts');
+/** What takes in blocks that were copied: fetched once all else is there. */
+export const pasting = () => import('../../../../core/language/paste.ts');
 /** The plain text of copied blocks: their lines of Python, or in the first moment of a page our JSON. */
 export function clipText(clip: Clip, w: Workbench): string {
   const program: Program = {
@@ -119,8 +119,9 @@ export function actions(w: Workbench) {
     async paste(data: { html: string; text: string }, x: number, y: number, below?: string): Promise<string[]> {
       const held = HTML.exec(data.html)?.[1];
       const json = held ? unescape(held) : data.text.trim().startsWith('{') ? data.text : undefined;
+      const { paste, readClip } = await pasting();
       let clip: Clip | string;
-      if (json !== undefined) clip = (await reading()).readClip(json);
+      if (json !== undefined) clip = readClip(json);
       else clip = await clipFromText(data.text, w.session.project.kit);
       if (typeof clip === 'string') {
         w.notice = clip;

@@ -21,13 +21,15 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import Inputs from '../inputs/Inputs.svelte';
   import { allLanes, tracksIn, type Lane } from './lanes.ts';
-  import { blockAt, Painter, palette, trackAt, type Palette } from './draw.ts';
+  import type { Painter, Palette } from './draw.ts';
   import { AT_FIRST_SIGHT, type Tool } from './view.svelte.ts';
 
   const w = useWorkbench();
   const { runs, trace: view } = w;
   let canvas: HTMLCanvasElement;
   let width = $state(600);
+  /** what draws: fetched once all else is there; the colours come with it */
+  let drawer: typeof import('./draw.ts') | undefined;
   let colours = $state.raw<Palette>();
   /** findings and comparing are fetched once the workbench stands */
   let tools = $state.raw<typeof import('./tools.ts')>();
@@ -131,8 +133,11 @@
       mossbellTrace: async () =>
         drawing && (await import('./timing.ts')).timing(drawing, drawing.ghost ?? drawing.trace)
     });
-    colours = palette();
-    const theme = () => (colours = palette());
+    const theme = () => (colours = drawer?.palette());
+    void import('./draw.ts').then((m) => {
+      drawer = m;
+      theme();
+    });
     window.addEventListener('mossbell:theme', theme);
     return () => window.removeEventListener('mossbell:theme', theme);
   });
@@ -160,12 +165,12 @@
   let notBefore = 0;
   function paint() {
     asked = 0;
-    if (!canvas) return;
+    if (!canvas || !drawer) return;
     const now = performance.now();
     if (now < notBefore) return ask();
     const ratio = devicePixelRatio || 1;
     const g = canvas.getContext('2d')!;
-    painter ??= new Painter(g);
+    painter ??= new drawer.Painter(g);
     if (canvas.width !== Math.round(width * ratio) || canvas.height !== Math.round(height * ratio)) {
       canvas.width = Math.round(width * ratio);
       canvas.height = Math.round(height * ratio);
@@ -217,9 +222,9 @@
       return;
     }
     scrub(grabbed);
-    if (lanes[0]?.kind === 'blocks' && event.offsetY < lanes[0].height) {
-      const track = trackAt(run.trace, event.offsetY, lanes[0].height);
-      const id = blockAt(run.trace, project.program, grabbed, ((range[1] - range[0]) / width) * 4, track);
+    if (drawer && lanes[0]?.kind === 'blocks' && event.offsetY < lanes[0].height) {
+      const track = drawer.trackAt(run.trace, event.offsetY, lanes[0].height);
+      const id = drawer.blockAt(run.trace, project.program, grabbed, ((range[1] - range[0]) / width) * 4, track);
       if (id) w.selected = id;
     }
   }
