@@ -363,8 +363,14 @@
     }
     Blockly.Events.setGroup(false);
   }
-  /** ids that keys act on */
-  const targets = (): string[] => (w.chosen.size ? [...w.chosen] : w.selected ? [w.selected] : []);
+  /** ids that keys act on: what the focus is on, also before the library tells that it is chosen */
+  function targets(): string[] {
+    if (w.chosen.size) return [...w.chosen];
+    const node = Blockly.getFocusManager().getFocusedNode();
+    const block = node instanceof Blockly.BlockSvg && node.workspace === ws ? node : undefined;
+    const id = (block?.isShadow() ? block.getParent()?.id : block?.id) ?? w.selected;
+    return id ? [id] : [];
+  }
   const ours = (event: Event): boolean =>
     host.contains(document.activeElement) &&
     !(event.target instanceof HTMLInputElement) &&
