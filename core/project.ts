@@ -13,7 +13,7 @@ import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
 export { LARGEST_FILE, writeProject } from './write.ts';
 
-export const VERSION = 4;
+export const VERSION = 5;
 /**
  * What makes a project of one version one of the next: `UPGRADES[1]` takes version 1 to 2, and so on. A change of the schema
  * that an old file does not meet goes with a new version and its upgrade here; a file of each version is a fixture
@@ -22,7 +22,9 @@ export const VERSION = 4;
 const UPGRADES: Readonly<Record<number, (old: Record<string, unknown>) => Record<string, unknown>>> = {
   1: renewedProject,
   2: placedProject,
-  3: displayedProject
+  3: displayedProject,
+  // what was typed below a value block is kept from 5 on: a project of 4 has none of it
+  4: (project) => project
 };
 /** @param upgrades, to other versions than this program's in tests */
 export function migrate(value: unknown, to: number = VERSION, upgrades = UPGRADES): unknown {

@@ -115,34 +115,3 @@ test('random edits by the interface, undone and done again in any order, on scre
     expect(same).toBe(true);
   }
 });
-
-test("stacks that lie too near are pushed apart once, and that stands in nobody's way", async ({ page }) => {
-  const p = program(start(wait(1)), start(wait(2)), start(wait(3)));
-  // none hangs on a starter, and each begins where the one before it ends
-  await open(page, {
-    ...p,
-    stacks: p.stacks.map((s, i) => ({ ...s, x: 60 + 4 * i, y: 60 + 32 * i, steps: s.steps.slice(1) }))
-  });
-  const steps = () =>
-    page.evaluate<number[]>(`[mossbellEditor.session.past.length, mossbellEditor.session.future.length]`);
-  const id = p.stacks[0].steps[1].id;
-  // a number that grows draws its block again, and what is drawn again pushes away what lies on its edge
-  for (const n of [12345, 1234567]) {
-    await page.evaluate(
-      `mossbellWorkspace.getBlockById('${id}').getInputTargetBlock('time').setFieldValue('${n}', 'V')`
-    );
-    await project(page);
-  }
-  const pushed = (await project(page)).program.stacks;
-  expect(pushed.map((s) => s.y)).not.toEqual([60, 92, 124]);
-  // back to where they lay on one another: they are pushed apart again, and what was undone can be done again
-  await page.keyboard.press('Control+z');
-  await page.keyboard.press('Control+z');
-  await project(page);
-  expect(await steps()).toEqual([0, 2]);
-  await page.keyboard.press('Control+Shift+z');
-  await page.keyboard.press('Control+Shift+z');
-  await project(page);
-  expect(await steps()).toEqual([2, 0]);
-  expect((await project(page)).program.stacks).toEqual(pushed);
-});

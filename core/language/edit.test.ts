@@ -1,11 +1,17 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkProgram } from './check.ts';
-import { b, list, log, program, start, variable, wait } from '../testing/build.ts';
+import { barrow } from '../kit/kit.ts';
+import { hashesOf, specOf } from '../run/spec.ts';
+import { b, list, log, program, start, sum, variable, wait } from '../testing/build.ts';
 import { anyProgram } from '../testing/random.ts';
 import { cannot, questions } from './blocks/choose.ts';
 import { inputSlot } from './blocks/reuse.ts';
+import { differences } from './differ.ts';
 import * as edit from './edit.ts';
+import { printPython } from './python/print.ts';
+import { putIntoLoop } from './refactor.ts';
+import { longAisle } from '../yard/mats.ts';
 import { allSteps, type Program, type Step } from './program.ts';
 
 const only = (p: Program): Step => p.stacks[0].steps[1];
@@ -165,5 +171,45 @@ describe('one block', () => {
     const inner = only(p).bodies!.do[0];
     expect(edit.listAround(p, inner.id)).toBe(only(p).bodies!.do);
     expect(edit.listAround(p, 'nobody')).toBeUndefined();
+  });
+});
+
+describe('what was typed into a slot', () => {
+  const n = variable('v1');
+  const p = program(start(wait(7)));
+  const [, waits] = p.stacks[0].steps;
+  const of = (q: Program): Step => q.stacks[0].steps[1];
+  it('is kept while a value covers it, and is there again when that is taken out', () => {
+    const covered = edit.setSlot(p, waits.id, 'time', n);
+    expect(of(covered)).toEqual({ ...waits, slots: { ...waits.slots, time: n }, covered: { time: 7 } });
+    expect(edit.removeStep(covered, n.id)).toEqual(p);
+    // another value on it, a value on that: what was typed is still below
+    const twice = edit.setSlot(covered, waits.id, 'time', sum(n, '+', 1));
+    expect(of(twice).covered).toEqual({ time: 7 });
+    expect(of(edit.setSlot(twice, waits.id, 'time', 3))).toEqual({ ...waits, slots: { ...waits.slots, time: 3 } });
+    expect(of(edit.removeStep(twice, n.id)).covered).toEqual({ time: 7 });
+  });
+  it('is not told apart from what the slot comes with', () => {
+    const plain = edit.setSlot(p, waits.id, 'time', 0.5);
+    expect(of(edit.setSlot(plain, waits.id, 'time', n))).not.toHaveProperty('covered');
+  });
+  it('below a loop that counts is kept where the loop is made of blocks', () => {
+    const q = program(start(log(1), log(2), log(3)));
+    const made = putIntoLoop(
+      q,
+      q.stacks[0].steps.slice(1).map((s) => s.id)
+    );
+    expect(made.ok && made.program.stacks[0].steps[1].bodies!.do[0].covered).toEqual({ value: 1 });
+  });
+  it('decides nothing: neither what a run is, nor whether two programs are the same, nor the text', () => {
+    const covered = edit.setSlot(p, waits.id, 'time', n);
+    const bare = edit.setSlot(edit.setSlot(p, waits.id, 'time', 0.5), waits.id, 'time', n);
+    const hashes = (program: Program) => hashesOf(specOf({ program, kit: barrow, mat: longAisle, seed: 1 }));
+    expect(hashes(covered)).toEqual(hashes(bare));
+    expect(differences(covered, bare)).toEqual([]);
+    const variables = [{ id: 'v1', name: 'n' }];
+    const text = printPython({ ...covered, variables }, barrow).text;
+    expect(text).toBe(printPython({ ...bare, variables }, barrow).text);
+    expect(text).not.toContain('7');
   });
 });

@@ -3,12 +3,15 @@ import { cannot, questions, tableRows } from './blocks/choose.ts';
 import { itemCount } from './blocks/remember.ts';
 import { inputSlot, inputSpec } from './blocks/reuse.ts';
 import { bodiesOf, emptySlot, slotSpec } from './catalogue.ts';
+import type { SlotSpec } from './define.ts';
 import {
   allIds,
   allSteps,
   freshId,
   isStep,
   type InputType,
+  type Literal,
+  type Slot,
   type Program,
   type RoutineInput,
   type Routine,
@@ -26,12 +29,12 @@ export function mapSteps(program: Program, change: (step: Step) => Step | undefi
         const inner = one(slot);
         if (inner !== slot) {
           const slots = { ...next.slots };
-          // where a value block was taken out, what the slot comes with is there again
+          // where a value block was taken out, what was typed there before it, or what the slot comes with, is there again
           const spec = slotSpec(step, name, program);
-          const left = inner ?? (spec && emptySlot(spec, program));
+          const left = inner ?? next.covered?.[name] ?? (spec && emptySlot(spec, program));
           if (left === undefined) delete slots[name];
           else slots[name] = left;
-          next = { ...next, slots };
+          next = inner ? { ...next, slots } : uncovered({ ...next, slots }, name);
         }
       }
     for (const [name, body] of Object.entries(step.bodies ?? {})) {
@@ -65,10 +68,27 @@ export function mapSteps(program: Program, change: (step: Step) => Step | undefi
   };
 }
 
+const uncovered = ({ covered, ...step }: Step, slot: string): Step => {
+  const { [slot]: _, ...left } = covered ?? {};
+  return Object.keys(left).length ? { ...step, covered: left } : step;
+};
+/** Puts something into a slot of a step. What was typed there is kept as long as a value block covers it. */
+export function fillSlot(step: Step, slot: string, value: Slot, program?: Program): Step {
+  const next = { ...step, slots: { ...step.slots, [slot]: value } };
+  const was = step.slots[slot];
+  if (!isStep(value)) return uncovered(next, slot);
+  if (isStep(was) || was === undefined) return next;
+  const spec = slotSpec(step, slot, program);
+  return spec && isTyped(was, spec) ? { ...next, covered: { ...step.covered, [slot]: was } } : uncovered(next, slot);
+}
+/** Whether something stands in a slot that it does not come with. */
+export const isTyped = (value: Literal, spec: SlotSpec): boolean =>
+  JSON.stringify(value) !== JSON.stringify(emptySlot(spec));
+
 export const changeStep = (program: Program, id: string, change: (step: Step) => Step): Program =>
   mapSteps(program, (s) => (s.id === id ? change(s) : s));
 export const setSlot = (program: Program, id: string, slot: string, value: Step['slots'][string]): Program =>
-  changeStep(program, id, (s) => ({ ...s, slots: { ...s.slots, [slot]: value } }));
+  changeStep(program, id, (s) => fillSlot(s, slot, value, program));
 export const removeStep = (program: Program, id: string): Program =>
   mapSteps(program, (s) => (s.id === id ? undefined : s));
 export const switchStep = (program: Program, id: string, off: boolean): Program =>

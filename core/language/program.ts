@@ -16,12 +16,16 @@ export type Step = {
   kind: string;
   /** a literal, a painted picture, or the value block that sits in the slot */
   slots: Record<string, Slot>;
+  /** what was typed into a slot that a value block covers now, for when it is taken out; it means nothing till then */
+  covered?: Record<string, Literal>;
   bodies?: Record<string, Step[]>;
   note?: string;
   /** switched off: kept, skipped when running */
   off?: boolean;
 };
-export type Slot = number | string | boolean | Picture | Step;
+/** What is written into a slot itself: typed, chosen or painted. */
+export type Literal = number | string | boolean | Picture;
+export type Slot = Literal | Step;
 
 export type Stack = { id: string; x: number; y: number; steps: Step[]; parked?: boolean };
 /** A list is a variable that begins as an empty list instead of 0. */
@@ -62,19 +66,19 @@ const picture = z.strictObject({
   picture: pictureText
 });
 
+const literalSchema = z.union([z.number(), z.string().max(2000), z.boolean(), picture]);
 export const stepSchema: z.ZodType<Step> = z.lazy(() =>
   z.strictObject({
     id,
     kind: z.string().min(1).max(60),
     slots: z.record(z.string().max(40), slotSchema),
+    covered: z.record(z.string().max(40), literalSchema).optional(),
     bodies: z.record(z.string().max(40), z.array(stepSchema).max(5000)).optional(),
     note: z.string().max(2000).optional(),
     off: z.boolean().optional()
   })
 );
-export const slotSchema: z.ZodType<Slot> = z.lazy(() =>
-  z.union([z.number(), z.string().max(2000), z.boolean(), picture, stepSchema])
-);
+export const slotSchema: z.ZodType<Slot> = z.lazy(() => z.union([literalSchema, stepSchema]));
 
 const steps = z.array(stepSchema).max(5000);
 export const programSchema = z.strictObject({

@@ -1,5 +1,5 @@
 /** Tidying a program without changing what it does: repeated blocks become a loop or a routine; two stacks are compared. */
-import { addInput, addRoutine, addVariable, copySteps, listAround, mapSteps } from './edit.ts';
+import { addInput, addRoutine, addVariable, copySteps, fillSlot, listAround, mapSteps } from './edit.ts';
 import { definition, saidWords, slotSpec } from './catalogue.ts';
 import { inputSlot } from './blocks/reuse.ts';
 import {
@@ -81,8 +81,10 @@ function filled(steps: readonly Step[], into: { hole: Hole; value: () => Step }[
     const slots: Step['slots'] = {};
     for (const [name, slot] of Object.entries(step.slots)) slots[name] = isStep(slot) ? one(slot) : slot;
     const bodies = step.bodies && Object.fromEntries(Object.entries(step.bodies).map(([k, v]) => [k, v.map(one)]));
-    for (const { hole, value } of into) if (hole.step === here) slots[hole.slot] = value();
-    return { ...step, slots, ...(bodies ? { bodies } : {}) };
+    const own: Step = { ...step, slots, ...(bodies ? { bodies } : {}) };
+    return into
+      .filter(({ hole }) => hole.step === here)
+      .reduce((s, { hole, value }) => fillSlot(s, hole.slot, value()), own);
   };
   return steps.map(one);
 }

@@ -67,12 +67,14 @@ export const specOfRun = (
   device: header.device
 });
 
-/** Of what a value says, in whatever order its fields were written. */
+/** Of what a value says, in whatever order its fields were written; what value blocks cover says nothing. */
 const hash = (value: unknown): string => {
-  const inOrder = (_: string, v: unknown): unknown =>
-    typeof v === 'object' && v !== null && !Array.isArray(v)
+  const inOrder = (key: string, v: unknown): unknown => {
+    if (key === 'covered') return undefined;
+    return typeof v === 'object' && v !== null && !Array.isArray(v)
       ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
       : v;
+  };
   return (CRC32.str(JSON.stringify(value, inOrder)) >>> 0).toString(16).padStart(8, '0');
 };
 /** Of all that decides a run before it begins; what is done during it is in its record. */

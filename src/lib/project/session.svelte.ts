@@ -106,10 +106,6 @@ export class Session {
   program(label: string, program: Program): void {
     if (program !== this.project.program) this.change(label, { ...this.project, program });
   }
-  /** What the sheet did by itself, as pushing blocks apart that nobody dragged: part of what was, not a gesture of its own. */
-  amend(program: Program): void {
-    this.take({ ...this.project, program });
-  }
   kit(label: string, kit: Kit, program = this.project.program): void {
     this.change(label, { ...this.project, kit, program });
   }

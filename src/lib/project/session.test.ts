@@ -48,7 +48,6 @@ it('what is only looked at is neither changed nor taken up nor kept: it is someb
   const session = await opened('c', { base: 4, project: { ...then, name: 'Mine' } }, 4, { looks: true, by: 'Wren' });
   expect(session.project).toEqual(now);
   session.change('rename', { ...now, name: 'Another' });
-  session.amend({ ...now.program, stacks: [] });
   expect([session.project.name, session.past, session.saving]).toEqual([now.name, [], 'saved']);
   expect(await get('mossbell.journal.c')).toMatchObject({ base: 4 });
 });

@@ -66,7 +66,8 @@
     if (JSON.stringify(program) === JSON.stringify(session.project.program)) return;
     // a block that has to grow for it is brought in line with the program
     shown = program === read ? program : shown;
-    if (!dragged && sameButPlaces(program, session.project.program)) session.amend(program);
+    // a place is somebody's choice: what lies elsewhere without a hand goes back to it
+    if (!dragged && sameButPlaces(program, session.project.program)) bringIn(ws, (shown = session.project.program));
     else session.program(label, program);
     dragged = false;
     // what is chosen says what it is now
@@ -315,7 +316,8 @@
     });
     const theme = () => ws?.setTheme(dark() ? THEMES.dark : THEMES.light);
     window.addEventListener('mossbell:theme', theme);
-    const resize = new ResizeObserver(() => ws && Blockly.svgResize(ws));
+    // out of sight it has no size, and what is measured then would move the view
+    const resize = new ResizeObserver(() => ws && host.offsetWidth && Blockly.svgResize(ws));
     resize.observe(host);
     const stopMarquee = marquee(ws, host, (ids) => {
       w.chosen = new Set(ids);
@@ -324,7 +326,17 @@
     host.addEventListener('pointerdown', pull, true);
     Object.assign(window, {
       mossbellWorkspace: ws,
-      mossbellEditor: { act: act, session, screen: () => readWorkspace(ws!, session.project.program) },
+      mossbellEditor: {
+        act,
+        session,
+        w,
+        screen: () => readWorkspace(ws!, session.project.program),
+        /** the sheet as the library writes it, and one made anew from the program */
+        sheets: async () => {
+          const { written, anew } = await import('./blockly/written.ts');
+          return [written(ws!), anew(session.project.program)];
+        }
+      },
       mossbellOpening: async () => (await import('./blockly/measure.ts')).opening(ws!, session.project.program)
     });
     return () => {
@@ -689,6 +701,7 @@
     else ws?.zoomCenter(by);
   }
   export function tidy() {
+    dragged = true;
     ws?.cleanUp();
   }
   /** The workspace as a drawing. */

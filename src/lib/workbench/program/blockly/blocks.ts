@@ -12,6 +12,7 @@ import { holdsValue, pieces, type BlockDef, type Piece, type SlotSpec } from '..
 import { partName, type Kit } from '../../../../../core/kit/kit.ts';
 import { allSteps, type Program, type Step } from '../../../../../core/language/program.ts';
 import { ColourField, KeyField, NameField, NumberField, PictureField, TextField, type Choices } from './fields.ts';
+import { draggedByPointer, keepPlaces } from './drag.ts';
 import { STEM } from './renderer.ts';
 import { later, say, word } from '../../../../../core/words.ts';
 
@@ -134,7 +135,6 @@ export class LooseDropdown extends Blockly.FieldDropdown {
   refresh(): void {
     const before = this.getText();
     this.doValueUpdate_(String(this.getValue()));
-    // what is drawn again pushes its neighbours away, and that is a change of the program
     if (this.getText() !== before) this.forceRerender();
   }
 }
@@ -207,6 +207,7 @@ export const specOf = (block: Blockly.Block, slot: string): SlotSpec | undefined
 
 export function defineBlocks(): void {
   if ('lit.number' in Blockly.Blocks) return;
+  keepPlaces();
   const literal = (type: string, check: string, field: () => Blockly.Field) =>
     (Blockly.Blocks[type] = {
       init(this: Blockly.Block) {
@@ -222,6 +223,7 @@ export function defineBlocks(): void {
   for (const def of catalogue.values()) {
     Blockly.Blocks[def.kind] = {
       init(this: Blockly.Block) {
+        draggedByPointer(this);
         this.setStyle(def.section);
         this.setInputsInline(true);
         this.setTooltip(word(def.help));

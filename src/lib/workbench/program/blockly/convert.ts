@@ -5,12 +5,14 @@ import { holdsValue, pieces, type SlotSpec } from '../../../../../core/language/
 import {
   isPicture,
   isStep,
+  type Literal,
   type Program,
   type Routine,
   type Slot,
   type Stack,
   type Step
 } from '../../../../../core/language/program.ts';
+import { isTyped } from '../../../../../core/language/edit.ts';
 import { asTyped, show, typedNumber, typedValue } from '../../../../../core/language/values.ts';
 import { grownOf, specOf, type Growing } from './blocks.ts';
 import { word } from '../../../../../core/words.ts';
@@ -19,7 +21,7 @@ type State = Blockly.serialization.blocks.State;
 /** What a block carries beside its slots, in the block library's own data field. */
 export type Tags = { parked?: true; note?: string };
 export const tagsOf = (block: Blockly.Block): Tags => (block.data ? (JSON.parse(block.data) as Tags) : {});
-const tags = (t: Tags): string | null => (t.parked || t.note ? JSON.stringify(t) : null);
+const tags = ({ parked, note }: Tags): string | null => (parked || note ? JSON.stringify({ parked, note }) : null);
 
 const LITERAL: Partial<Record<SlotSpec['type'], string>> = {
   number: 'lit.number',
@@ -27,9 +29,14 @@ const LITERAL: Partial<Record<SlotSpec['type'], string>> = {
   picture: 'lit.picture',
   any: 'lit.any'
 };
+/** What was typed into a slot, also below the value block that covers it. */
+const typedIn = (step: Step, name: string): Literal | undefined => {
+  const slot = step.slots[name];
+  return slot === undefined || isStep(slot) ? step.covered?.[name] : slot;
+};
 /** What a slot's own shadow holds. */
-function shadow(slot: Slot | undefined, spec: SlotSpec): State {
-  const value = slot !== undefined && !isStep(slot) ? slot : (spec as { default: Slot }).default;
+function shadow(typed: Literal | undefined, spec: SlotSpec): State {
+  const value = typed ?? (spec as { default: Literal }).default;
   const text = isPicture(value)
     ? value.picture
     : spec.type === 'any' && typeof value === 'string'
@@ -57,7 +64,7 @@ export function stateOf(step: Step, program: Program): State {
       else if (!holdsValue(spec)) state.fields![name] = String(slot ?? '');
       else {
         const input: { shadow?: State; block?: State } = {};
-        if (LITERAL[spec.type]) input.shadow = shadow(slot, spec);
+        if (LITERAL[spec.type]) input.shadow = shadow(typedIn(step, name), spec);
         if (isStep(slot)) input.block = stateOf(slot, program);
         if (input.shadow || input.block) state.inputs![name] = input;
       }
@@ -88,8 +95,9 @@ const routineState = (r: Routine): State => ({
 function readSlot(block: Blockly.Block, name: string, spec: SlotSpec): Slot | undefined {
   const target = block.getInputTargetBlock(name);
   if (!target || target.isInsertionMarker()) return undefined;
-  if (!target.type.startsWith('lit.')) return readStep(target);
-  const text = String(target.getFieldValue('V') ?? '');
+  return target.type.startsWith('lit.') ? literal(String(target.getFieldValue('V') ?? ''), spec) : readStep(target);
+}
+function literal(text: string, spec: SlotSpec): Literal {
   if (spec.type === 'picture') return { picture: text };
   if (spec.type === 'any') return typedValue(text);
   return spec.type === 'text' ? text : (typedNumber(text) ?? text);
@@ -110,7 +118,10 @@ export function readStep(block: Blockly.Block): Step {
       else {
         const slot = readSlot(block, name, spec);
         if (slot !== undefined) step.slots[name] = slot;
-        else if ('default' in spec) step.slots[name] = spec.default;
+        const below = isStep(slot) && block.getInput(name)!.connection!.getShadowState();
+        const typed = below ? literal(String(below.fields!.V), spec) : undefined;
+        if (typed !== undefined && isTyped(typed, spec)) (step.covered ??= {})[name] = typed;
+        if (slot === undefined && 'default' in spec) step.slots[name] = spec.default;
       }
     }
   }
@@ -334,15 +345,16 @@ class Sync {
     const connection = block.getInput(name)?.connection;
     if (!connection) return;
     const target = connection.targetBlock();
+    const want = LITERAL[spec.type] && shadow(typedIn(step, name), spec);
     if (isStep(value)) {
       const inner = this.one(value);
       if (target !== inner) join(connection, inner.outputConnection);
+      if (want && connection.getShadowState()?.fields?.V !== want.fields!.V) connection.setShadowState(want);
       return;
     }
     if (target && !target.isShadow()) connection.disconnect();
-    if (!LITERAL[spec.type]) return;
+    if (!want) return;
     const literal = connection.targetBlock();
-    const want = shadow(value, spec);
     if (!literal) connection.setShadowState(want);
     else if (String(literal.getFieldValue('V')) !== want.fields!.V) literal.setFieldValue(want.fields!.V, 'V');
   }
@@ -358,7 +370,8 @@ function bareState(step: Step, program: Program): State {
 }
 function join(above: Blockly.Connection, below: Blockly.Connection | null): void {
   if (!below || above.targetConnection === below) return;
-  if (above.isConnected()) above.disconnect();
+  // a shadow goes by itself where a block takes its place: taken off by hand it would stay loose on the sheet
+  if (above.targetBlock()?.isShadow() === false) above.disconnect();
   if (below.isConnected()) below.disconnect();
   above.connect(below);
 }

@@ -3,9 +3,13 @@
  * mouth wins where it is nearer to a block's top than the block's own top is to where it could be joined.
  */
 import * as Blockly from 'blockly/core';
-import { placeOf } from './refusal.ts';
+import { mouthsOf, STEM } from './renderer.ts';
 
 const NEAR = 28;
+
+/** Where a connection is; what the library keeps of it lags behind while a block is dragged. */
+export const placeOf = (block: Blockly.BlockSvg, connection: Blockly.RenderedConnection): Blockly.utils.Coordinate =>
+  Blockly.utils.Coordinate.sum(block.getRelativeToSurfaceXY(), connection.getOffsetInBlock());
 
 /** What is taken in if the dragged block is let go here: the first of the blocks, and the body that they go into. */
 export function mouthOver(block: Blockly.BlockSvg): { from: string; body: string } | undefined {
@@ -26,3 +30,41 @@ export function mouthOver(block: Blockly.BlockSvg): { from: string; body: string
   }
   return nearest && nearest.distance < joins ? { from: nearest.from, body: mouth.name } : undefined;
 }
+
+/**
+ * Where a dragged block would join in the innermost mouth that a point lies in: before the first block whose middle is below
+ * the point, or at the end. Places in the workspace's units.
+ */
+export function mouthAt(
+  block: Blockly.BlockSvg,
+  point: Blockly.utils.Coordinate
+): Blockly.RenderedConnection | undefined {
+  const own = new Set(block.getDescendants(false));
+  let inner: { at: Blockly.RenderedConnection; depth: number } | undefined;
+  for (const holder of block.workspace.getAllBlocks(false)) {
+    if (own.has(holder) || holder.isShadow() || holder.isInsertionMarker()) continue;
+    const { x: left, y: above } = holder.getRelativeToSurfaceXY();
+    for (const { input, top, bottom } of mouthsOf(holder)) {
+      const mouth = holder.getInput(input)!.connection as Blockly.RenderedConnection;
+      const held: Blockly.BlockSvg[] = [];
+      for (let b = mouth.targetBlock(); b; b = b.getNextBlock()) held.push(b);
+      const right = left + Math.max(holder.width, ...held.map((b) => STEM + b.width));
+      if (point.x < left + STEM || point.x > right || point.y < above + top || point.y > above + bottom) continue;
+      const depth = depthOf(holder);
+      if (inner && inner.depth >= depth) continue;
+      let at = mouth;
+      for (const b of held.filter((one) => !one.isInsertionMarker())) {
+        if (point.y < b.getRelativeToSurfaceXY().y + b.height / 2 || !b.nextConnection) break;
+        at = b.nextConnection;
+      }
+      inner = { at, depth };
+    }
+  }
+  const fits = inner && block.workspace.connectionChecker.canConnect(block.previousConnection, inner.at, false);
+  return fits ? inner!.at : undefined;
+}
+const depthOf = (block: Blockly.BlockSvg): number => {
+  let depth = 0;
+  for (let above = block.getSurroundParent(); above; above = above.getSurroundParent()) depth++;
+  return depth;
+};

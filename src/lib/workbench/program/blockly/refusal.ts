@@ -1,15 +1,12 @@
 /** Why a value that was dropped on a slot did not go in: a short word instead of silence. */
 import * as Blockly from 'blockly/core';
 import { SAYS } from './blocks.ts';
+import { placeOf } from './mouth.ts';
 import { later, say, word } from '../../../../../core/words.ts';
 
 const NEAR = 30;
 const what = (checks: readonly string[] | null): string =>
   !checks ? later('a value') : checks.length > 4 ? later('a value') : (SAYS[checks[0]] ?? later('a value'));
-
-/** Where a connection is; what the library keeps of it lags behind while a block is dragged. */
-export const placeOf = (block: Blockly.BlockSvg, connection: Blockly.RenderedConnection): Blockly.utils.Coordinate =>
-  Blockly.utils.Coordinate.sum(block.getRelativeToSurfaceXY(), connection.getOffsetInBlock());
 
 export function refusal(block: Blockly.BlockSvg): string | undefined {
   const out = block.outputConnection;

@@ -160,6 +160,11 @@ function iconOf(type: string): keyof typeof ICONS {
 const isWrap = (b: Blockly.BlockSvg): boolean =>
   b.inputList.some((i) => i.type === Blockly.inputs.inputTypes.STATEMENT);
 
+/** The opening of a block that holds others, from its header to its foot, in the block's own units. */
+export type Mouth = { input: string; top: number; bottom: number };
+const mouths = new WeakMap<Blockly.BlockSvg, Mouth[]>();
+export const mouthsOf = (block: Blockly.BlockSvg): readonly Mouth[] => mouths.get(block) ?? [];
+
 class Drawer extends zelos.Drawer {
   private doubleEdge(root: SVGElement): void {
     const { width, height } = this.info_;
@@ -171,6 +176,15 @@ class Drawer extends zelos.Drawer {
   override draw(): void {
     super.draw();
     const block = this.block_;
+    const { rows, height: all } = this.info_;
+    mouths.set(
+      block,
+      rows.flatMap((row, i) => {
+        const input = row.hasStatement && row.getLastInput()?.input.name;
+        // a spacer lies between it and the next row
+        return input ? [{ input, top: row.yPos, bottom: rows[i + 2]?.yPos ?? all }] : [];
+      })
+    );
     const root = block.getSvgRoot();
     root.querySelectorAll(':scope > .mb-stem').forEach((e) => e.remove());
     if (block.outputConnection) {
