@@ -8,7 +8,7 @@ import { kitSchema, type Kit } from './kit/kit.ts';
 import { checkProgram } from './language/check.ts';
 import { pictureText, programSchema, type Program } from './language/program.ts';
 import { taskSchema, type Task } from './errand/task.ts';
-import { jsonOf, tooDeep, whatIsWrong } from './read.ts';
+import { issueOf, jsonOf, tooDeep, whatIsWrong } from './read.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
 export { LARGEST_FILE, writeProject } from './write.ts';
@@ -88,8 +88,10 @@ export type Project = {
   hintsOpened?: number;
 };
 
-export type Read = { ok: true; project: Project } | { ok: false; problem: string };
-const no = (problem: string): Read => ({ ok: false, problem });
+export type Read =
+  | { ok: true; project: Project }
+  | { ok: false; problem: string; /** what is wrong in it, where the file itself is one of ours */ wrong?: string };
+const no = (problem: string, wrong?: string): Read => ({ ok: false, problem, ...(wrong ? { wrong } : {}) });
 
 /** @param text contents of a file; @param name how to call it in a message */
 export function readProject(text: string, name = 'This file'): Read {
@@ -123,12 +125,12 @@ export function checkProject(value: unknown, name = 'This file'): Read {
     );
   if (tooDeep(value)) return no(say('{name} nests its blocks more than 200 deep.', { name }));
   const parsed = projectSchema.safeParse(migrate(value));
-  if (!parsed.success) return no(whatIsWrong(parsed.error, name));
+  if (!parsed.success) return no(whatIsWrong(parsed.error, name), issueOf(parsed.error));
   const project = parsed.data as Project;
   const wrong =
     checkProgram(project.program) ?? project.others?.map((o) => checkProgram(o.program)).find((w) => w !== undefined);
   return wrong
-    ? no(say('{name} cannot be opened: {wrong} Nothing was changed.', { name, wrong }))
+    ? no(say('{name} cannot be opened: {wrong} Nothing was changed.', { name, wrong }), wrong)
     : { ok: true, project };
 }
 

@@ -28,10 +28,12 @@ export function jsonOf(text: string, name: string, ending: string): { json: unkn
   return { json };
 }
 /** The first thing that is wrong, and at which place. */
-export function whatIsWrong({ issues }: z.ZodError, name: string): string {
+export const whatIsWrong = (error: z.ZodError, name: string): string =>
+  say('{name} cannot be opened: {issue} Nothing was changed.', { name, issue: issueOf(error) });
+/** The same without the file that it is in. */
+export function issueOf({ issues }: z.ZodError): string {
   const { path, message } = deepest(issues[0]);
-  return say('{name} cannot be opened: at {place}, {issue}. Nothing was changed.', {
-    name,
+  return say('at {place}, {issue}.', {
     place: place(path),
     issue: message.charAt(0).toLowerCase() + message.slice(1)
   });

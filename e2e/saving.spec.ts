@@ -4,7 +4,12 @@ import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { dragCard, kinds, newProject, project, workbench } from './room.ts';
+import { barrow } from '../core/kit/kit.ts';
+import type { Program, Step } from '../core/language/program.ts';
+import { newProject as made, type Project } from '../core/project.ts';
+import { b, program, start as begins } from '../core/testing/build.ts';
+import { longAisle } from '../core/yard/mats.ts';
+import { dragCard, kinds, newProject, opened, project, workbench } from './room.ts';
 
 test('a tab that is killed at any moment loses nothing', async ({ context }) => {
   let page = await context.newPage();
@@ -267,5 +272,53 @@ test('a database that is locked is told, and the work stays in the browser until
     expect(kinds(await project(page))).toEqual([['begin.start']]);
   } finally {
     server.kill('SIGKILL');
+  }
+});
+
+test('what cannot be saved is said at once, is there after loading anew, and can be undone', async ({ page }) => {
+  test.setTimeout(300_000);
+  const say = b('log.line', { value: 'seen' });
+  const p = program(begins(b('wheels.stop'), say));
+  const x = (n: number) => 'x'.repeat(n);
+  const steps = p.stacks[0].steps;
+  const of = (...changed: Step[]): Program => ({ ...p, stacks: [{ ...p.stacks[0], steps: [steps[0], ...changed] }] });
+  const states: [string, Partial<Project>][] = [
+    ['a word that is no choice', { program: of({ ...steps[1], slots: { ending: 'break' } }, say) }],
+    ['a text that is too long', { program: of({ ...say, slots: { value: x(2001) } }) }],
+    ['a note that is too long', { program: of({ ...say, note: x(2001) }) }],
+    ['a name that is empty', { program: { ...p, variables: [{ id: 'v9', name: '' }] } }],
+    ['a routine with a long name', { program: { ...p, routines: [{ id: 'r9', name: x(61), x: 0, y: 0, steps: [] }] } }],
+    ['an id that is there twice', { program: of(say, { ...steps[1], id: say.id }) }],
+    ['a number that is none', { program: of({ ...say, slots: { value: Number.NaN } }) }],
+    ['a place far out', { program: { ...p, stacks: [{ ...p.stacks[0], x: 2e6 }] } }],
+    ['a notebook that is too long', { notebook: x(100_001) }],
+    ['a name of the project that is too long', { name: x(81) }]
+  ];
+  for (const [what, change] of states) {
+    await opened(page, { ...made('Refused', barrow, longAisle), program: p });
+    await page.evaluate(
+      ([json, nan]) => {
+        const { session } = (
+          window as unknown as { mossbellEditor: { session: { project: object; change(l: string, p: object): void } } }
+        ).mossbellEditor;
+        const change = JSON.parse(json, (_, v) => (v === nan ? Number.NaN : v));
+        session.change('try', { ...session.project, ...change });
+      },
+      [JSON.stringify(change, (_, v) => (Number.isNaN(v) ? '(none)' : v)), '(none)'] as const
+    );
+    const told = async () => {
+      await expect(page.getByTestId('saving'), what).toHaveText('kept in this browser');
+      await expect(page.getByText('What was done last cannot be saved:'), what).toBeVisible();
+    };
+    await told();
+    const kept = () => page.evaluate('JSON.stringify(mossbellEditor.session.project)');
+    const before = await kept();
+    await page.reload();
+    await page.locator('[data-testid=blocks][data-ready]').waitFor();
+    await told();
+    expect(await kept(), what).toBe(before);
+    await page.evaluate('mossbellEditor.session.undo()');
+    await expect(page.getByTestId('saving'), what).toHaveText('saved');
+    expect((await project(page)).program, what).toEqual(p);
   }
 });

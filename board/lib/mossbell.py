@@ -6,7 +6,7 @@ module of the simulator, on a real board a small file printed from the kit sheet
 
 import mossbell_port as port
 
-VERSION = "1.7"
+VERSION = "1.8"
 _LARGEST = 9007199254740992  # 2 ** 53
 
 
@@ -288,6 +288,23 @@ def _measure(cm, turns, seconds, degrees):
     raise ProgramError("not-a-number|no amount")
 
 
+def _one(word, words):
+    """A word that is one of those that can stand there."""
+    if type(word) is not str:
+        raise ProgramError("not-a-text|here is " + _called(word))
+    if word in words:
+        return word
+    raise ProgramError("no-such-word|" + word + "; " + ", ".join(words))
+
+
+_ENDINGS = ("brake", "coast")
+_SIDES = ("left", "right")
+_LAMPS = ("left", "right", "one", "two", "three", "four", "five", "six")
+_COLOURS = ("amber", "red", "green", "blue", "violet", "white")
+_TOUCHES = ("nose", "left edge", "right edge", "rim")
+_STICKS = ("left, left-right", "left, up-down", "right, left-right", "right, up-down")
+
+
 def _sockets(names):
     return names if type(names) is str else " ".join(names)
 
@@ -305,58 +322,58 @@ class Wheels:
 
     def drive(self, power, ending, cm=None, turns=None, seconds=None):
         amount, unit = _measure(cm, turns, seconds, None)
-        return _pause(_ok(port.drive("ahead", amount, unit, _f(power), ending)))
+        return _pause(_ok(port.drive("ahead", amount, unit, _f(power), _one(ending, _ENDINGS))))
 
     def back(self, power, ending, cm=None, turns=None, seconds=None):
         amount, unit = _measure(cm, turns, seconds, None)
-        return _pause(_ok(port.drive("back", amount, unit, _f(power), ending)))
+        return _pause(_ok(port.drive("back", amount, unit, _f(power), _one(ending, _ENDINGS))))
 
     def turn(self, power, ending, left=None, right=None):
         if left is not None:
-            return _pause(_ok(port.turn_on_spot("left", _f(left), _f(power), ending)))
-        return _pause(_ok(port.turn_on_spot("right", _f(right), _f(power), ending)))
+            return _pause(_ok(port.turn_on_spot("left", _f(left), _f(power), _one(ending, _ENDINGS))))
+        return _pause(_ok(port.turn_on_spot("right", _f(right), _f(power), _one(ending, _ENDINGS))))
 
     def run(self, left, right):
         _ok(port.run_wheels(_f(left), _f(right)))
 
     def run_for(self, left, right, ending, cm=None, turns=None, seconds=None):
         amount, unit = _measure(cm, turns, seconds, None)
-        return _pause(_ok(port.span_wheels(_f(left), _f(right), amount, unit, ending)))
+        return _pause(_ok(port.span_wheels(_f(left), _f(right), amount, unit, _one(ending, _ENDINGS))))
 
     def stop(self, ending):
-        _ok(port.stop_wheels(ending))
+        _ok(port.stop_wheels(_one(ending, _ENDINGS)))
 
     def drive_facing(self, cm, heading, power, ending):
-        return _pause(_ok(port.drive_facing(_f(cm), _f(heading), _f(power), ending)))
+        return _pause(_ok(port.drive_facing(_f(cm), _f(heading), _f(power), _one(ending, _ENDINGS))))
 
     def turn_gyro(self, power, ending, left=None, right=None):
         if left is not None:
-            return _pause(_ok(port.turn_gyro("left", _f(left), _f(power), ending)))
-        return _pause(_ok(port.turn_gyro("right", _f(right), _f(power), ending)))
+            return _pause(_ok(port.turn_gyro("left", _f(left), _f(power), _one(ending, _ENDINGS))))
+        return _pause(_ok(port.turn_gyro("right", _f(right), _f(power), _one(ending, _ENDINGS))))
 
     def face(self, heading, power):
         return _pause(_ok(port.face(_f(heading), _f(power))))
 
     def curve(self, radius_cm, power, ending, left=None, right=None):
         if left is not None:
-            return _pause(_ok(port.curve("left", _f(radius_cm), _f(left), _f(power), ending)))
-        return _pause(_ok(port.curve("right", _f(radius_cm), _f(right), _f(power), ending)))
+            return _pause(_ok(port.curve("left", _f(radius_cm), _f(left), _f(power), _one(ending, _ENDINGS))))
+        return _pause(_ok(port.curve("right", _f(radius_cm), _f(right), _f(power), _one(ending, _ENDINGS))))
 
     def slide(self, direction, power, ending, cm=None, turns=None, seconds=None):
         amount, unit = _measure(cm, turns, seconds, None)
-        return _pause(_ok(port.slide(_f(direction), amount, unit, _f(power), ending)))
+        return _pause(_ok(port.slide(_f(direction), amount, unit, _f(power), _one(ending, _ENDINGS))))
 
     def slide_on(self, heading, power):
         _ok(port.slide_on(_f(heading), _f(power)))
 
     def turns(self, side):
-        return _ok(port.wheel_turns(side))
+        return _ok(port.wheel_turns(_one(side, _SIDES)))
 
     def degrees(self, side):
-        return _ok(port.wheel_turns(side)) * 360
+        return _ok(port.wheel_turns(_one(side, _SIDES))) * 360
 
     def speed_of(self, side):
-        return _ok(port.wheel_speed(side))
+        return _ok(port.wheel_speed(_one(side, _SIDES)))
 
     def driven(self):
         return _ok(port.driven())
@@ -377,16 +394,16 @@ class Motor:
 
     def run_for(self, power, ending, seconds=None, degrees=None, turns=None):
         amount, unit = _measure(None, turns, seconds, degrees)
-        return _pause(_ok(port.span_motor(self.socket, _f(power), amount, unit, ending)))
+        return _pause(_ok(port.span_motor(self.socket, _f(power), amount, unit, _one(ending, _ENDINGS))))
 
     def stop(self, ending):
-        _ok(port.stop_motor(self.socket, ending))
+        _ok(port.stop_motor(self.socket, _one(ending, _ENDINGS)))
 
     def counts(self, side):
-        _ok(port.motor_side(self.socket, side))
+        _ok(port.motor_side(self.socket, _one(side, ("mirrored", "normal"))))
 
     def keeps(self, what):
-        _ok(port.motor_keeps(self.socket, what))
+        _ok(port.motor_keeps(self.socket, _one(what, ("speed", "power"))))
 
     def turns(self):
         return _ok(port.motor_turns(self.socket))
@@ -429,7 +446,7 @@ def servos_to_middle():
 
 class Lamp:
     def __init__(self, side):
-        self.side = side
+        self.side = _one(side, _LAMPS)
 
     def on(self):
         _ok(port.lamp(self.side, "on"))
@@ -441,7 +458,7 @@ class Lamp:
         _ok(port.lamp(self.side, "flip"))
 
     def colour(self, name):
-        _ok(port.lamp_colour(self.side, name))
+        _ok(port.lamp_colour(self.side, _one(name, _COLOURS)))
 
     def level(self, percent):
         _ok(port.lamp_level(self.side, _f(percent)))
@@ -494,13 +511,13 @@ def over(top, under):
 
 class Display:
     def pixel(self, x, y, to):
-        _ok(port.pixel(_f(x), _f(y), to))
+        _ok(port.pixel(_f(x), _f(y), _one(to, ("on", "off", "flip"))))
 
     def level(self, x, y, percent):
         _ok(port.pixel_level(_f(x), _f(y), _f(percent)))
 
     def colour(self, x, y, name):
-        _ok(port.pixel_colour(_f(x), _f(y), name))
+        _ok(port.pixel_colour(_f(x), _f(y), _one(name, _COLOURS)))
 
     def show(self, picture, right=None, down=None):
         if right is None:
@@ -596,7 +613,7 @@ class Line:
         return _ok(port.line_reads(self.socket))
 
     def over(self, what):
-        return _ok(port.line_over(self.socket, what))
+        return _ok(port.line_over(self.socket, _one(what, ("dark", "light"))))
 
 
 class Colour:
@@ -628,7 +645,7 @@ class Edge:
     """A touch edge."""
 
     def __init__(self, side):
-        self.side = side
+        self.side = _one(side, _SIDES)
 
     def touched(self):
         return _ok(port.edge(self.side))
@@ -652,15 +669,15 @@ class Motion:
     """The accelerometer."""
 
     def acceleration(self, axis):
-        return _ok(port.acceleration(axis))
+        return _ok(port.acceleration(_one(axis, ("x", "y", "z", "total"))))
 
     def lean(self, axis):
-        return _ok(port.lean(axis))
+        return _ok(port.lean(_one(axis, ("sideways", "forwards", "turned"))))
 
 
 class Button:
     def __init__(self, name):
-        self.name = name
+        self.name = _one(name, ("Dot", "Bar"))
         self.pressed = "button " + name + " pressed"
         self.released = "button " + name + " released"
         self.held = "button " + name + " held"
@@ -674,7 +691,7 @@ def key_is_held(key):
 
 
 def stick(name):
-    return _ok(port.stick(name))
+    return _ok(port.stick(_one(name, _STICKS)))
 
 
 def light():
@@ -870,6 +887,11 @@ def _list(value):
     return value
 
 
+def a_list(value):
+    """The same, where it is a list: what a variable for a list is set to."""
+    return _list(value)
+
+
 def _place(place, length):
     if not 0 <= place < length:
         raise ProgramError("no-such-place|place " + str(place) + (" of " + str(length) + ", which go from 0 to " + str(length - 1) if length else ", and nothing is there"))
@@ -975,15 +997,15 @@ class set_off:
 
 
 def key(name, event):
-    return "key " + name + " " + event
+    return "key " + name + " " + _one(event, ("pressed", "released"))
 
 
 def touch(what, event):
-    return "touch " + what + " " + event
+    return "touch " + _one(what, _TOUCHES) + " " + _one(event, ("is touched", "is free"))
 
 
 def moved(how):
-    return "moved " + how
+    return "moved " + _one(how, ("turned over", "let go", "set down"))
 
 
 def message(name):
@@ -991,7 +1013,7 @@ def message(name):
 
 
 def dip(edge, degrees):
-    return "dip " + edge + " " + as_text(_num(degrees))
+    return "dip " + _one(edge, ("left", "right", "near", "far")) + " " + as_text(_num(degrees))
 
 
 def shaken(span):

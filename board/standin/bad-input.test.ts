@@ -128,11 +128,18 @@ describe('names', () => {
 
 describe('far too much', () => {
   it('ten thousand blocks are checked, looked over, printed, read again and run', async () => {
-    const p = program(start(...Array.from({ length: 10_000 }, (_, n) => b('var.set', { variable: 'v1', value: n }))));
+    // a list holds at most 5000
+    const part = (k: number) =>
+      Array.from({ length: 2500 }, (_, n) => b('var.set', { variable: 'v1', value: 2500 * k + n }));
+    const routines = [1, 2, 3].map((k) => ({ id: `r${k}`, name: `part ${k}`, x: 0, y: 0, steps: part(k) }));
+    const p = {
+      ...program(start(...part(0), ...routines.map(({ id }) => b('routine.do', { routine: id })))),
+      routines
+    };
     expect(lookOver({ program: p, kit: barrow }).map((r) => r.rule)).toEqual(['variable-never-read']);
     const { text } = printPython(p, barrow);
     const read = readPython(text);
-    expect(read.ok && [...allSteps(read.program)].length).toBe(10_001);
+    expect(read.ok && [...allSteps(read.program)].length).toBe(10_004);
     const [here, there] = await both(p);
     expect([here.ended, there.ended]).toEqual(['done', 'done']);
     expect(here.variables.v1).toBe(9999);

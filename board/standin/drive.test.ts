@@ -36,7 +36,7 @@ describe('the drive of a device', () => {
       '"Früh am Bell" is on the device as program 2'
     );
     expect(drive.files.map((f) => f.name)).toEqual(['about.txt', 'program-1.py', 'program-2.py']);
-    expect(drive.files[0].text).toContain('board library: 1.7');
+    expect(drive.files[0].text).toContain('board library: 1.8');
     const bed = await new Bed().boot(drive.memory.flash);
     expect(await bed.says()).toEqual(['two']);
   });

@@ -148,6 +148,7 @@ export const ERRORS = {
   'list-in-itself': 'A list cannot hold itself.',
   'list-too-long': 'A list holds at most 10000 things.',
   'text-too-long': 'A text holds at most 10000 characters.',
+  'no-such-word': 'This word is none of those that can stand here.',
   'not-a-note': 'This cannot be played. Write notes such as C4 D4 E4.',
   'not-yet': 'The wheels may not move before setting off.',
   'gives-nothing': 'The routine gave nothing back.',

@@ -3,6 +3,7 @@
  * at the end of every turn of a loop (design: running.md). mossbell.py has the same scheduler for the stand-in and a real
  * board: when one changes, so must the other, and the conformance tests hold them together.
  */
+import { listOf } from '../language/values.ts';
 import { RunError, type Device, type Doing, type Signal, type Task, type Wait } from '../language/meaning.ts';
 import type { Ask } from '../language/define.ts';
 import { isLive, type Program, type Stack, type Step, type Value } from '../language/program.ts';
@@ -108,6 +109,7 @@ class Running implements Task {
     return this.interpreter.variables[variable] ?? 0;
   }
   set(variable: string, value: Value): void {
+    if (this.interpreter.lists.has(variable)) listOf(value);
     this.interpreter.variables[variable] = value;
     this.interpreter.changed(variable);
   }
@@ -128,6 +130,8 @@ const AT_START = ['start', 'before', 'set off'];
 export class Interpreter {
   readonly compiled: CompiledProgram;
   readonly variables: Record<string, Value>;
+  /** variables that hold a list, whatever they are set to */
+  readonly lists: ReadonlySet<string>;
   /** asked before every step; true stops there */
   stopBefore: ((block: string, task: number, level: number) => boolean) | undefined;
   /** names of variables by id, and the other way round */
@@ -165,6 +169,7 @@ export class Interpreter {
     }
     this.compiled = compile(program, bench.blockIndex, isLive);
     this.variables = initial(program);
+    this.lists = new Set(program.variables.flatMap((v) => (v.list ? [v.id] : [])));
     this.nameOf = new Map(program.variables.map((v) => [v.id, v.name]));
     // starters' numbers are worked out as the run sets off, by a task that never runs
     const asker = new Running(this, 0, { id: '', x: 0, y: 0, steps: [] }, NOTHING);

@@ -146,6 +146,7 @@ async def sing():
     for _ in range(3):
         await tone(392, 0.3)
         await wait(0.4)
+        await turn
 
 
 run(drive, sing)`,

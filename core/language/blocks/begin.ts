@@ -32,8 +32,8 @@ export const before = defineBlock({
     display.show(Picture("....##. ..####. .####.. .##.... #......"))
 
 
-def on_set_off():
-    wheels.drive(cm=30, power=45, ending="brake")
+async def on_set_off():
+    await wheels.drive(cm=30, power=45, ending="brake")
 
 
 run(before(prepare), set_off(on_set_off))
@@ -52,8 +52,8 @@ export const setOff = defineBlock({
   label: ['When set off', 'on your word, after preparing'],
   slots: {},
   help: 'Its stack runs when you give the word to set off. Without "before setting off" in the program that is the start.',
-  example: `def on_set_off():
-    wheels.drive(cm=30, power=45, ending="brake")
+  example: `async def on_set_off():
+    await wheels.drive(cm=30, power=45, ending="brake")
 
 
 run(set_off(on_set_off))
@@ -183,9 +183,9 @@ export const when = defineBlock({
     wheels.run(20, 20)
 
 
-def on_true():
+async def on_true():
     wheels.stop("brake")
-    beep()
+    await beep()
 
 
 run(main, when(lambda: distance.cm() < 25, on_true))
@@ -225,14 +225,14 @@ export const message = defineBlock({
   label: ['When a message arrives', 'from a block or a device'],
   slots: { name: named('go') },
   help: 'Its stack runs when a message of this name is sent, by one of your own blocks or by another device.',
-  example: `def main():
-    wheels.drive(cm=20, power=45, ending="brake")
+  example: `async def main():
+    await wheels.drive(cm=20, power=45, ending="brake")
     send("ring")
 
 
-def on_ring():
+async def on_ring():
     striker.angle(120)
-    wait(0.5)
+    await wait(0.5)
     striker.angle(60)
 
 

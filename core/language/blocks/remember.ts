@@ -1,6 +1,6 @@
 import { any, defineBlock, items, list, named, number, variable, type SlotSpec } from '../define.ts';
 import { RunError } from '../meaning.ts';
-import type { Step, Value } from '../program.ts';
+import { isStep, type Program, type Slot, type Step, type Value } from '../program.ts';
 import { num, place, roomFor, same, sound, whole } from '../values.ts';
 
 export const set = defineBlock({
@@ -20,8 +20,14 @@ wheels.drive(cm=count, power=45, ending="brake")`,
   run(task, { variable, value }) {
     task.set(variable, value);
   },
-  python: '{variable} = {value}'
+  python: (_, step, program) =>
+    isList(String(step.slots.variable), program) && !givesList(step.slots.value)
+      ? '{variable} = a_list({value})'
+      : '{variable} = {value}'
 });
+const isList = (id: string, program: Program): boolean => !!program.variables.find((v) => v.id === id)?.list;
+/** What is a list for certain; anything else is looked at when it runs. */
+const givesList = (slot: Slot): boolean => isStep(slot) && ['list.new', 'list.value'].includes(slot.kind);
 
 export const change = defineBlock({
   kind: 'var.change',

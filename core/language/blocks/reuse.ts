@@ -180,13 +180,13 @@ export const send = defineBlock({
   also: 'broadcast, radio',
   slots: { name: named('go'), whom: choice('my stacks', 'my stacks and devices nearby') },
   help: 'Starts every stack "when message ... arrives" of this name, and goes on at once.',
-  example: `def main():
-    wheels.drive(cm=20, power=45, ending="brake")
+  example: `async def main():
+    await wheels.drive(cm=20, power=45, ending="brake")
     send("ring")
 
 
-def on_ring():
-    beep()
+async def on_ring():
+    await beep()
 
 
 run(main, when(message("ring"), on_ring))

@@ -5,6 +5,7 @@ import { identifier } from '../python/names.ts';
 import { missingMotors } from '../python/fit.ts';
 import { typeOf } from '../python/parts.ts';
 import { partIdentifier } from '../python/print.ts';
+import { readPython } from '../python/read.ts';
 import type { Remark } from './remark.ts';
 import { say } from '../../words.ts';
 
@@ -33,7 +34,26 @@ const wheels = (text: string, kit: Kit): Remark[] =>
     };
   });
 
-/** socket-empty, socket-wrong-part, part-renamed; blocks are lines, as in the trace of a text. */
+/** no-such-word: a choice that is misspelt. It stops the program where it stands. */
+const words = (text: string, kit: Kit): Remark[] => {
+  const read = readPython(text, kit);
+  return (read.ok ? [] : read.problems).flatMap(({ line, message, word }) =>
+    word
+      ? [
+          {
+            rule: 'no-such-word',
+            severity: 'will not work',
+            blocks: [`line ${line + 1}`],
+            says: say('Line {n} stops the program: {message}', { n: line + 1, message }),
+            todo: say('Write one of these words.'),
+            mends: []
+          } satisfies Remark
+        ]
+      : []
+  );
+};
+
+/** socket-empty, socket-wrong-part, part-renamed, no-such-word; blocks are lines, as in the trace of a text. */
 export function lookOverText(text: string, kit: Kit): Remark[] {
   const named = text.split('\n').flatMap((line, i): Remark[] => {
     const found = DECLARES.exec(line);
@@ -94,7 +114,7 @@ export function lookOverText(text: string, kit: Kit): Remark[] {
       }
     ];
   });
-  return [...wheels(text, kit), ...named];
+  return [...wheels(text, kit), ...named, ...words(text, kit)];
 }
 const replaceLine = (text: string, at: number, line: string): string =>
   text

@@ -9,7 +9,7 @@ len list map max min next object open ord pow print range repr reversed round se
 main found row machine sys gc port
 wheels display gyro nose rim distance motion left_lamp right_lamp one_lamp two_lamp three_lamp four_lamp five_lamp
 six_lamp left_edge right_edge dot bar
-again any_chance arc_cosine arc_sine arc_tangent arc_tangent_2 absolute as_number as_text battery beep before
+a_list again any_chance arc_cosine arc_sine arc_tangent arc_tangent_2 absolute as_number as_text battery beep before
 cannot_happen ceiling chance character characters coin cosine dip each every execute floor from_to given how_many is_in jolt
 join keep_between key key_is_held larger last_message launch lies_from_to light log map_range mark message moisture moved ms
 over pi place_of play plot put_at put_at_end remainder restart_timer rounded run s say seconds send servos_to_middle set_off

@@ -8,7 +8,17 @@ import { caseCount, tableRows } from '../blocks/choose.ts';
 import { inputSlot } from '../blocks/reuse.ts';
 import { catalogue, emptySlot, newStep, slotSpec } from '../catalogue.ts';
 import type { BlockDef, SlotSpec } from '../define.ts';
-import { emptyProgram, type InputType, type Program, type RoutineInput, type Slot, type Step } from '../program.ts';
+import type * as z from 'zod';
+import { checkProgram } from '../check.ts';
+import {
+  emptyProgram,
+  programSchema,
+  type InputType,
+  type Program,
+  type RoutineInput,
+  type Slot,
+  type Step
+} from '../program.ts';
 import { COLOURS, isPictureText, letterOf } from '../pixels.ts';
 import { ANNOTATIONS, isYesOrNo } from './print.ts';
 import { formOf, type Form, type Segment } from './form.ts';
@@ -18,9 +28,15 @@ import type { Kit } from '../../kit/kit.ts';
 import { deviceOf } from './fit.ts';
 import { natural } from './names.ts';
 import { BUILT_IN, typeOf } from './parts.ts';
+import { syntaxProblem } from './syntax.ts';
 import { say, word } from '../../words.ts';
 
-export type ReadProblem = { line: number; message: string };
+export type ReadProblem = {
+  line: number;
+  message: string;
+  /** a word that is none of those that can stand there: it says so when the text runs, too */
+  word?: { from: number; to: number };
+};
 export type ReadText =
   | { ok: true; program: Program; /** comments that no block takes up */ lost: ReadProblem[] }
   | { ok: false; problems: ReadProblem[] };
@@ -54,6 +70,17 @@ function combinations(def: BlockDef): Record<string, Slot>[] {
   for (const [name, spec] of Object.entries(def.slots))
     if (spec.type === 'choice') all = all.flatMap((one) => spec.options.map((o) => ({ ...one, [name]: o })));
   return all;
+}
+let waiting: Set<string> | undefined;
+/** What is awaited where several stacks run, by what stands at the head of its call. */
+function takingTime(): ReadonlySet<string> {
+  if (waiting) return waiting;
+  waiting = new Set();
+  for (const list of allPatterns().values())
+    for (const { form } of list)
+      for (const [, call] of form.pattern.matchAll(/await ([\w.]+)\(/g))
+        waiting.add(call.includes('.') ? call.slice(call.lastIndexOf('.')) : call);
+  return waiting;
 }
 const text = (n: SyntaxNode, source: string): string => source.slice(n.from, n.to);
 const children = (n: SyntaxNode): SyntaxNode[] => {
@@ -95,7 +122,8 @@ function unbracketed(n: SyntaxNode): SyntaxNode {
 class Unreadable extends Error {
   constructor(
     readonly node: SyntaxNode,
-    message: string
+    message: string,
+    readonly isWord = false
   ) {
     super(message);
   }
@@ -113,12 +141,31 @@ export function readPython(source: string, kit?: Kit): ReadText {
   const reader = new Reader();
   try {
     const text = source.replace(/\r\n?/g, '\n');
+    const spoilt = syntaxProblem(text);
+    if (spoilt) return { ok: false, problems: [{ line: spoilt.line, message: spoilt.message }] };
     const program = reader.read(renewedText(text, (kit ?? deviceOf(text)).device));
-    return { ok: true, program, lost: reader.lost };
+    // what comes out passes the check that a file passes: nothing is made of a text that cannot be saved
+    const parsed = programSchema.safeParse(program);
+    const wrong = parsed.success ? checkProgram(program) : parsed.error.issues[0].message;
+    if (wrong === undefined) return { ok: true, program, lost: reader.lost };
+    const line = reader.lineOfBlock(
+      parsed.success ? (/"(b\d+)"/.exec(wrong)?.[1] ?? '') : pathId(program, parsed.error)
+    );
+    return { ok: false, problems: [{ line, message: say('Blocks cannot hold this: {wrong}', { wrong }) }] };
   } catch (error) {
     if (error instanceof Problems) return { ok: false, problems: error.list };
     throw error;
   }
+}
+/** The block that an issue of the schema is about. */
+function pathId(program: Program, { issues: [{ path }] }: z.ZodError): string {
+  let at: unknown = program;
+  let id = '';
+  for (const key of path) {
+    at = (at as Record<PropertyKey, unknown>)?.[key];
+    id = (at as { kind?: string; id?: string } | undefined)?.kind ? (at as Step).id : id;
+  }
+  return id;
 }
 /** One expression that needs no names, as a slot holds it. */
 export function readExpression(source: string): Slot | undefined {
@@ -161,8 +208,11 @@ class Reader {
   private t(n: SyntaxNode): string {
     return text(n, this.source);
   }
-  private problem(n: SyntaxNode, message: string): void {
-    this.problems.push({ line: this.lineOf(n.from), message });
+  private problem(n: SyntaxNode, message: string, isWord = false): void {
+    const line = this.lineOf(n.from);
+    const at = n.from - this.starts[line];
+    const word = isWord ? { word: { from: at, to: at + n.to - n.from } } : {};
+    this.problems.push({ line, message, ...word });
   }
 
   read(source: string): Program {
@@ -279,6 +329,7 @@ class Reader {
     );
     for (const [name, n] of functions) if (!stacks.has(name)) this.declareRoutine(name, n);
     const starters = this.starters(run);
+    this.several = starters.size !== 1 || [...starters.values()].some((s) => s.kind !== 'begin.start');
     for (const [name, n] of functions) {
       if (stacks.has(name)) {
         // a text without any block prints an empty main
@@ -367,7 +418,7 @@ class Reader {
         return [step];
       } catch (error) {
         if (!(error instanceof Unreadable)) throw error;
-        this.problem(error.node, error.message);
+        this.problem(error.node, error.message, error.isWord);
         return [];
       }
     });
@@ -417,20 +468,110 @@ class Reader {
     this.scope = new Map();
   }
   private functionBody(n: SyntaxNode): Step[] {
+    this.meansTheSame(n);
     return this.body(this.part(n, 'Body')!, 0);
   }
+  /**
+   * What Python and blocks would take differently in a function, though each could read it: names that are set in it without
+   * being global, `await` where it is missing or too many, loops that never give way, `break` outside of any loop.
+   */
+  private meansTheSame(n: SyntaxNode): void {
+    const isAsync = n.firstChild!.name === 'async';
+    const name = this.t(this.part(n, 'VariableName')!);
+    const globals = new Set<string>();
+    const set: SyntaxNode[] = [];
+    let givesWay = false;
+    const walk = (at: SyntaxNode, loops: number): void => {
+      const all = children(at);
+      switch (at.name) {
+        case 'ScopeStatement':
+          for (const c of all) if (c.name === 'VariableName') globals.add(this.t(c));
+          return;
+        case 'AssignStatement':
+        case 'UpdateStatement':
+          set.push(all[0]);
+          break;
+        case 'BreakStatement':
+        case 'ContinueStatement':
+          if (!loops)
+            this.problem(at, say('"{word}" stands in a loop, and there is none round it.', { word: this.t(at) }));
+          break;
+        case 'ForStatement':
+          set.push(all[1]);
+          break;
+        case 'CallExpression': {
+          const callee = at.firstChild!;
+          const head = callee.name === 'MemberExpression' ? `.${this.t(callee.lastChild!)}` : this.t(callee);
+          const takes = this.names.get(head)?.what === 'routine' || takingTime().has(head);
+          const waits = at.parent?.name === 'AwaitExpression';
+          givesWay ||= takes;
+          const call = this.t(callee);
+          if (isAsync && takes && !waits)
+            this.problem(at, say('{call} takes time: in an "async def" write await {call}(...).', { call }));
+          else if (waits && !isAsync)
+            this.problem(at, say('"await" stands in an "async def" alone: leave it out here.'));
+          else if (waits && !takes) this.problem(at, say('{call} takes no time: leave out the "await".', { call }));
+        }
+      }
+      const isLoop = at.name === 'ForStatement' || at.name === 'WhileStatement';
+      givesWay ||= isLoop;
+      if (isLoop && isAsync) this.givesWay(at);
+      for (const c of all) walk(c, loops + (isLoop ? 1 : 0));
+    };
+    walk(this.part(n, 'Body')!, 0);
+    for (const target of set) {
+      const text = this.t(target);
+      if (target.name !== 'VariableName' || this.names.get(text)?.what !== 'variable' || globals.has(text)) continue;
+      this.problem(
+        target,
+        say('Here {name} would be another variable, which ends with the function: write "global {name}" at its top.', {
+          name: text
+        })
+      );
+    }
+    if (!isAsync && this.several && givesWay)
+      this.problem(
+        n,
+        say(
+          'Where several stacks run, each is an "async def" with await before what takes time: write async def {name}.',
+          {
+            name
+          }
+        )
+      );
+  }
+  /** Where several stacks run, a loop gives way at the end of each turn, and there alone. */
+  private givesWay(loop: SyntaxNode): void {
+    const list = children(this.part(loop, 'Body')!).filter((c) => c.name !== ':');
+    if (list.some((c) => /^await tick$/.test(this.t(c)))) return;
+    const isTurn = (c: SyntaxNode | undefined): boolean => !!c && this.t(c) === 'await turn';
+    const tail = list.at(-1);
+    const looks = tail?.name === 'IfStatement' && /^if (not again|until)\(/.test(this.t(tail));
+    const last = looks ? list.at(-2) : tail;
+    const depth = this.off[this.lineOf(loop.from)];
+    const on = list.filter((c) => this.off[this.lineOf(c.from)] === depth && !(looks && c === tail)).at(-1);
+    if (isTurn(last) || /^(BreakStatement|ContinueStatement|ReturnStatement)$/.test(on?.name ?? '')) return;
+    this.problem(
+      loop,
+      say('Where several stacks run, the last line of a loop is "await turn": without it no other gets its turn.')
+    );
+  }
+  /** whether more than one plain start can run, so that the text needs its awaits */
+  private several = false;
 
   /** run(main, when(dot.pressed, strike), every(2, s, measure)): the starter of each function. */
   private starters(run: SyntaxNode): Map<string, Step> {
     const found = new Map<string, Step>();
     for (const arg of this.args(run.firstChild!)) {
       const made = this.starter(arg);
-      if (made) found.set(made.f, made.step);
+      if (made instanceof Unreadable) this.problem(made.node, made.message, made.isWord);
+      else if (made) found.set(made.f, made.step);
       else this.problem(arg, say('No starter block says "{t}".', { t: this.t(arg) }));
     }
     return found;
   }
-  private starter(arg: SyntaxNode): { f: string; step: Step } | undefined {
+  private starter(arg: SyntaxNode): { f: string; step: Step } | Unreadable | undefined {
+    let why: Unreadable | undefined;
     for (const def of catalogue.values()) {
       if (def.shape !== 'starter') continue;
       for (const choices of combinations(def)) {
@@ -445,13 +586,14 @@ class Reader {
         try {
           this.fill(step, form, bound);
         } catch (error) {
-          if (error instanceof Unreadable) continue;
-          throw error;
+          if (!(error instanceof Unreadable)) throw error;
+          why ??= error;
+          continue;
         }
         return { f: this.t(name), step };
       }
     }
-    return undefined;
+    return why;
   }
   private args(call: SyntaxNode): SyntaxNode[] {
     const list = this.part(bare(call), 'ArgList');
@@ -550,12 +692,18 @@ class Reader {
         steps.push(this.finish(step, n, depth));
       } catch (error) {
         if (!(error instanceof Unreadable)) throw error;
-        this.problem(error.node, error.message);
+        this.problem(error.node, error.message, error.isWord);
       }
     }
     return steps;
   }
+  /** the line that each block of a list stands in */
+  private readonly blockLines = new Map<string, number>();
+  lineOfBlock(id: string): number {
+    return this.blockLines.get(id) ?? 0;
+  }
   private finish(step: Step, n: SyntaxNode, depth: number): Step {
+    this.blockLines.set(step.id, this.lineOf(n.from));
     const off = this.off[this.lineOf(n.from)] > depth;
     return { ...step, ...this.noteAbove(n), ...(off ? { off: true } : {}) };
   }
@@ -694,7 +842,8 @@ class Reader {
         this.fill(step, form, bound);
       } catch (error) {
         if (!(error instanceof Unreadable)) throw error;
-        why = error;
+        // a misspelt word tells more than another block that it is not
+        if (!why?.isWord) why = error;
         continue;
       }
       for (const [name, b] of bound) if (name.startsWith('body ')) step.bodies![name.slice(5)] = this.body(b, depth);
@@ -745,7 +894,10 @@ class Reader {
   /** where looks at a loop's condition stand, which are no steps of their own */
   private readonly tails = new Set<number>();
 
+  /** it is a variable that is set to a whole other value: a list can be, too */
+  private setting = false;
   private fill(step: Step, form: Form, bound: Bound): void {
+    this.setting = step.kind === 'var.set';
     form.holes.forEach((hole, i) => {
       const n = bound.get(`h_${i}`);
       if (!n || 'f' in hole || 'text' in hole) return;
@@ -755,7 +907,17 @@ class Reader {
   private put(step: Step, name: string, n: SyntaxNode, spec: SlotSpec, hole?: Segment): void {
     if (hole && 'quoted' in hole) {
       if (n.name !== 'String') throw new Unreadable(n, say('A name in quotes belongs here.'));
-      step.slots[name] = this.string(n);
+      const given = this.string(n);
+      if (spec.type === 'choice' && !spec.options.includes(given))
+        throw new Unreadable(
+          n,
+          say('{given} is none of the words that can stand here: {options}.', {
+            given: this.t(n),
+            options: spec.options.map((o) => `"${o}"`).join(', ')
+          }),
+          true
+        );
+      step.slots[name] = given;
       return;
     }
     let from = n;
@@ -767,9 +929,22 @@ class Reader {
       else if (!/^-?\s*\d+$/.test(this.t(plain)))
         throw new Unreadable(n, say('A whole number belongs here: write whole(...) around it.'));
     }
+    if (step.kind === 'var.set' && name === 'value') from = this.listFor(String(step.slots.variable), from);
     const value = this.value(from, spec);
     if (value === undefined) delete step.slots[name];
     else step.slots[name] = value;
+  }
+
+  /** What a variable for a list is set to: a list for certain, or what is looked at when it runs. */
+  private listFor(variable: string, n: SyntaxNode): SyntaxNode {
+    const plain = unbracketed(n);
+    const looked =
+      plain.name === 'CallExpression' && this.t(plain.firstChild!) === 'a_list' ? this.args(plain)[0] : undefined;
+    if (!this.program.variables.find((v) => v.id === variable)?.list) return n;
+    const meaning = this.names.get(this.t(plain));
+    const isList = plain.name === 'ArrayExpression' || (meaning?.what === 'variable' && meaning.list);
+    if (looked || isList) return looked ?? n;
+    throw new Unreadable(n, say('A list is set here, and this may be none: write a_list(...) around it.'));
   }
 
   /** An expression as what a slot holds; `undefined` for an empty slot. */
@@ -787,6 +962,13 @@ class Reader {
         return emptySlot({ type: 'items' });
       throw new Unreadable(inner, say('Blocks have no None here.'));
     }
+    if (spec.type === 'condition' && (['Number', 'String'].includes(inner.name) || /^-\s*[\d.]+$/.test(given)))
+      throw new Unreadable(
+        inner,
+        say('Blocks ask here for something that is so or not, such as a comparison: {given} alone is none.', {
+          given: given.slice(0, 40)
+        })
+      );
     if (inner.name === 'Number' || (inner.name === 'UnaryExpression' && /^-\s*[\d.]/.test(given))) {
       if (/^-?\s*0\d/.test(given)) throw new Unreadable(inner, say('A number does not begin with 0.'));
       const number = Number(given.replace(/\s|_/g, ''));
@@ -840,6 +1022,8 @@ class Reader {
   private string(n: SyntaxNode): string {
     const given = this.t(n);
     try {
+      if (given.length > 2000)
+        throw new Unreadable(n, say('This text has {n} characters: a block holds at most 2000.', { n: given.length }));
       if (/^('''|"""|.*\\\/)/s.test(given)) throw new Error();
       if (!given.startsWith("'")) return JSON.parse(given) as string;
       // the same text in double quotes
@@ -849,7 +1033,8 @@ class Reader {
           .replace(/\\'/g, "'")
           .replace(/(\\.)|"/g, (all, kept) => kept ?? `\\${all}`)}"`
       ) as string;
-    } catch {
+    } catch (error) {
+      if (error instanceof Unreadable) throw error;
       throw new Unreadable(n, say('{n} is a kind of text that blocks do not write.', { n: given.slice(0, 40) }));
     }
   }
@@ -859,7 +1044,10 @@ class Reader {
     if (n.name === 'VariableName' && !meaning && new RegExp(`^nameless_${spec.type}(_\\d+)?$`).test(name)) return '';
     if (n.name === 'VariableName' && meaning) {
       if (meaning.what === 'part' && spec.type === 'part' && meaning.type === spec.part) return meaning.socket;
-      if (meaning.what === 'variable' && spec.type === 'variable') return meaning.id;
+      if (meaning.what === 'variable' && spec.type === 'variable') {
+        if (!meaning.list || this.setting) return meaning.id;
+        throw new Unreadable(n, say('{name} is a list: it cannot count. Take another variable.', { name }));
+      }
       if (meaning.what === 'variable' && spec.type === 'list' && meaning.list) return meaning.id;
       if (meaning.what === 'input' && spec.type === 'input') return meaning.id;
       if (meaning.what === 'routine' && spec.type === 'routine') return meaning.id;
@@ -925,7 +1113,8 @@ class Reader {
         return step;
       } catch (error) {
         if (!(error instanceof Unreadable)) throw error;
-        why = error;
+        // a misspelt word tells more than another block that it is not
+        if (!why?.isWord) why = error;
       }
     }
     throw why ?? new Unreadable(n, say('No block says "{n}".', { n: this.t(n).slice(0, 60) }));

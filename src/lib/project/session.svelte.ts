@@ -72,8 +72,17 @@ export class Session {
     if (session.of.looks) return session;
     const kept = (await get(session.journal).catch(() => undefined)) as Journal | undefined;
     // as this version has it: it may have been kept by one before; what checks it is fetched only then
-    const mine = kept && (await import('../../../core/project.ts')).checkProject(kept.project);
-    if (kept && mine?.ok) {
+    const { checkProject, migrate } = kept ? await import('../../../core/project.ts') : {};
+    const mine = kept && checkProject!(kept.project);
+    if (kept && !mine!.ok) {
+      // what could not be saved is there as it was left, with the reason, and what was saved is one step back
+      session.past = [{ label: say('work taken up again'), project: session.project }];
+      session.project = migrate!(kept.project) as Project;
+      session.saving = 'kept here';
+      session.trouble = say('What was done last cannot be saved: {wrong} Undo it, or change it.', {
+        wrong: (mine as { wrong?: string; problem: string }).wrong ?? (mine as { problem: string }).problem
+      });
+    } else if (kept && mine?.ok) {
       // where what is newer came from the tab that kept it, its answer alone was lost
       const ours = kept.base === answer.version || (kept.tab && kept.tab === answer.tab);
       if (JSON.stringify(mine.project) === JSON.stringify(answer.project)) await del(session.journal);

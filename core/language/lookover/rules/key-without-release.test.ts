@@ -29,8 +29,8 @@ run(when(key("W", "pressed"), on), when(key("D", "pressed"), right), when(key("D
     wheels.run(40, 40)
 
 
-def off():
-    beep()
+async def off():
+    await beep()
 
 
 run(when(key("W", "pressed"), on), when(key("W", "released"), off))`
@@ -54,8 +54,8 @@ def off():
 
 
 run(when(key("W", "pressed"), on), when(key("W", "released"), off))`,
-    'a move that ends': `def on():
-    wheels.drive(cm=10, power=45, ending="brake")
+    'a move that ends': `async def on():
+    await wheels.drive(cm=10, power=45, ending="brake")
 
 
 run(when(key("W", "pressed"), on))`,

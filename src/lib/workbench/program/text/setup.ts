@@ -18,6 +18,7 @@ import {
   type ViewUpdate
 } from '@codemirror/view';
 import { tags } from '@lezer/highlight';
+import { readPython } from '../../../../../core/language/python/read.ts';
 import { syntaxProblem } from '../../../../../core/language/python/syntax.ts';
 import { definition } from '../../../../../core/language/catalogue.ts';
 import { libraryWords } from '../../../../../core/language/python/words.ts';
@@ -100,8 +101,16 @@ const help = hoverTooltip((view, pos) => {
   return null;
 });
 const sentences = linter((view) => {
-  const problem = syntaxProblem(view.state.doc.toString());
-  if (!problem) return [];
+  const text = view.state.doc.toString();
+  const problem = syntaxProblem(text);
+  if (!problem) {
+    const read = readPython(text);
+    return (read.ok ? [] : read.problems).flatMap(({ line, message, word }) => {
+      if (!word || line >= view.state.doc.lines) return [];
+      const { from } = view.state.doc.line(line + 1);
+      return [{ from: from + word.from, to: from + word.to, severity: 'error' as const, message }];
+    });
+  }
   const line = view.state.doc.line(Math.min(view.state.doc.lines, problem.line + 1));
   return [{ from: line.from, to: Math.max(line.to, line.from + 1), severity: 'error', message: problem.message }];
 });

@@ -45,7 +45,11 @@ export async function PUT({ params, request, url, locals }) {
   const base = Number(url.searchParams.get('base'));
   if (!Number.isSafeInteger(base) || base < 1) error(400, say('A save needs the version that it is based on.'));
   const read = readProject(await request.text(), say('This project'));
-  if (!read.ok) error(400, read.problem);
+  if (!read.ok)
+    error(
+      400,
+      read.wrong ? say('What was done last cannot be saved: {wrong} Undo it, or change it.', read) : read.problem
+    );
   const saved =
     saveProject(database(), params.id, base, read.project, Date.now(), url.searchParams.get('tab')) ?? none();
   if (saved.ok) projectChanged(database(), params.id, { version: saved.version, by: locals.who.id });
