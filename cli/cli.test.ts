@@ -47,7 +47,7 @@ describe('./mossbell', () => {
       expect(err, name).toBe('');
       const { program, kit, mat, start, others } = project;
       const trace = rehearse({ program, kit, mat, start, others, seed: 1, limitS: 8, name: project.name });
-      const page = findings(trace, program);
+      const page = findings(trace, kit, program);
       expect(plain((JSON.parse(out) as { findings: Finding[] }).findings), name).toEqual(plain(page));
       found += page.length;
     }

@@ -97,7 +97,7 @@ export async function tryIn(errand: Errand, file: string, project: Project): Pro
       off: r.off ? { amount: rounded(r.off.amount), unit: r.off.unit } : null
     })),
     nearest: verdict.nearest ?? null,
-    notWell: notWell(trace, program).map((f) => f.says),
+    notWell: notWell(trace, kit, program).map((f) => f.says),
     problem: null
   };
 }

@@ -125,7 +125,7 @@ function summary(trace: Trace, kit: Kit, p: Project) {
       .map((e) => ({ seconds: e.tUs / 1e6, what: e.what, speedCmS: round(e.speedCmS), nose: e.nose })),
     log: trace.events.filter((e) => e.type === 'log').map((e) => ({ seconds: e.tUs / 1e6, text: e.text })),
     face: { lamps: end.lamps, picture: end.picture ? end.picture.split(' ') : [] },
-    findings: findings(trace, programOf(p)).map(told),
+    findings: findings(trace, p.kit, programOf(p)).map(told),
     error: trace.events.find((e) => e.type === 'error') ?? null
   };
 }

@@ -149,7 +149,7 @@ async function work(
     await keepRun(store, id, gzipSync(await writeRun(run, false)), trace.ticks, {
       at,
       result: { ...resultFrom(errand, verdict, trace, programOf(project)), changed: [] },
-      told: toldOf(findings(trace, project.program))
+      told: toldOf(findings(trace, project.kit, project.program))
     });
   }
   if (note) handIn(store, id, pupilId, note, now - (tries.at(-1)!.ago - 1) * MINUTE_MS);

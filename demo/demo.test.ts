@@ -311,6 +311,6 @@ describe('demo projects', () => {
     const [remark] = lookOver(project).filter((r) => r.rule === 'beyond-range');
     const mended = { ...project, ...remark.mends[0].apply(project.program, project.kit) };
     expect(angles(rehearse({ ...mended, seed: 1, inputs: pushed, limitS: 6.5 }))).toEqual([0, 45, 90, 135, 180]);
-    expect(findings(trace, project.program).map((f) => f.rule)).toContain('clipped');
+    expect(findings(trace, project.kit, project.program).map((f) => f.rule)).toContain('clipped');
   });
 });

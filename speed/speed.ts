@@ -281,7 +281,7 @@ row('ten minutes of a line follower without a wait, in memory', `${mb.toFixed(0)
 const foundMs = median(
   Array.from({ length: 3 }, () => {
     const began = now();
-    findings({ ...ten }, follower.program);
+    findings({ ...ten }, barrow, follower.program);
     return now() - began;
   })
 );

@@ -53,6 +53,6 @@ export function runAgain(project: Project, errand?: Errand): Again {
     ...(result?.blocks === undefined ? {} : { blocks: result.blocks }),
     ended: trace.ended ?? '',
     stop: { x, y, facingDeg },
-    told: toldOf(findings(trace, program))
+    told: toldOf(findings(trace, kit, program))
   };
 }

@@ -1,5 +1,6 @@
 /** What came of a try of an errand, from its trace alone. */
 import { findings, type Finding } from '../trace/findings/findings.ts';
+import type { Kit } from '../kit/kit.ts';
 import type { Program } from '../language/program.ts';
 import { channel, endUs, type Trace } from '../trace/trace.ts';
 import type { Mat } from '../yard/mat.ts';
@@ -15,8 +16,8 @@ export const asksBefore = ({ goals }: Pick<Task, 'goals'>): boolean =>
 
 /** What is told beside the bell: what was done, but not well. */
 const NOT_WELL = new Set(['still-driving', 'touched', 'rolled-on-stop', 'tipped', 'slipped', 'error', 'taken-over']);
-export const notWell = (trace: Trace, program?: Program): Finding[] =>
-  findings(trace, program).filter((f) => NOT_WELL.has(f.rule));
+export const notWell = (trace: Trace, kit: Kit, program?: Program): Finding[] =>
+  findings(trace, kit, program).filter((f) => NOT_WELL.has(f.rule));
 
 /** @param toUs up to which moment; its end where it is left out */
 export const judged = (

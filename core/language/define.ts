@@ -196,8 +196,8 @@ export type StepDef<S extends Slots> = Common<S> & {
 export type ValueDef<S extends Slots> = Common<S> & {
   shape: 'value';
   gives: 'number' | 'text' | 'condition' | 'picture' | 'list' | 'any';
-  /** channels of the trace, or 'variables', that it is read from */
-  reads?: readonly string[];
+  /** channels of the trace, or 'variables', that it is read from: where a slot chooses, those of what the slot says */
+  reads?: readonly string[] | ((slots: Readonly<Record<string, string>>, kit: Kit) => readonly string[]);
   /** between what its value lies, both included */
   lies?: Interval | ((kit: Kit) => Interval);
   /** it is measured and never quite still */

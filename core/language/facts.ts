@@ -1,4 +1,5 @@
 /** What a step does, as the definition of its block says it. */
+import type { Kit } from '../kit/kit.ts';
 import { definition } from './catalogue.ts';
 import type { Counted, Slots, StepDef, ValueDef } from './define.ts';
 import { walkSteps, type Step } from './program.ts';
@@ -43,6 +44,20 @@ export const isLoop = (step: Kind): boolean => !!stepDef(step)?.loop;
 export const asksCondition = (step: Kind): boolean => 'condition' in (stepDef(step)?.slots ?? {});
 /** Whether it turns by itself, with nothing asked and nothing counted. */
 export const turnsAgain = (step: Step): boolean => isLoop(step) && !asksCondition(step) && !sets(step);
+/** The channels of the trace that a value block is read from on this kit, or 'variables'; not those of blocks in its slots. */
+export function channelsRead(step: Step, kit: Kit): readonly string[] {
+  const reads = valueDef(step)?.reads;
+  return typeof reads === 'function' ? reads(step.slots as Record<string, string>, kit) : (reads ?? []);
+}
+/** Whether what a block is read from is a sensor or an encoder, and not a variable. */
+export const readsSensor = (step: Step): boolean => {
+  const reads = valueDef(step)?.reads;
+  return typeof reads === 'function' || !!reads?.some((key) => key !== 'variables');
+};
+const asksVariable = (step: Step): boolean => {
+  const reads = valueDef(step)?.reads;
+  return typeof reads !== 'function' && !!reads?.includes('variables');
+};
 /** The variables that a value asks. */
 export const variablesIn = (value: Step): string[] =>
-  [...walkSteps([value])].flatMap((s) => (valueDef(s)?.reads?.includes('variables') ? [String(s.slots.variable)] : []));
+  [...walkSteps([value])].flatMap((s) => (asksVariable(s) ? [String(s.slots.variable)] : []));

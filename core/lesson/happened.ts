@@ -20,7 +20,7 @@ export type Happened = {
 const MOST = 6;
 const FINDINGS = 2;
 
-export function happened(trace: Trace, project: Pick<Project, 'program' | 'text'>): Happened {
+export function happened(trace: Trace, project: Pick<Project, 'program' | 'text' | 'kit'>): Happened {
   const toUs = endUs(trace);
   const parts = [say('{s} s', { s: (toUs / 1e6).toFixed(2) })];
   const drove = travelled(trace) * 100;
@@ -42,7 +42,7 @@ export function happened(trace: Trace, project: Pick<Project, 'program' | 'text'
     pictures: stretches(changes, '', { fromUs: 0, toUs: toUs + 1 })
       .filter(({ what }) => what)
       .slice(0, MOST),
-    findings: findings(trace, programOf(project))
+    findings: findings(trace, project.kit, programOf(project))
       .slice(0, FINDINGS)
       .map((f) => f.says),
     logs: eventsOf(trace, 'log')

@@ -47,5 +47,5 @@ export function written({ ms, channels = {}, events = [], spans = [], changes = 
 /** What one rule has to say of it. */
 export const ruled = (rule: Rule, of: Written, program?: Program): Found[] => {
   const trace = written(of);
-  return rule({ trace, program, moves: askedAndGot(trace) });
+  return rule({ trace, kit: barrow, program, moves: askedAndGot(trace) });
 };

@@ -135,7 +135,7 @@ describe('events of a loop without a wait', () => {
   it('that a trigger missed are all counted, sixty thousand of them', () => {
     const p = program([b('begin.every', { time: 1, unit: 'ms' }), ever(b('var.change', { variable: 'v1' }))]);
     const trace = run(p, { limitS: 60 });
-    const missed = findings(trace, p).find((f) => f.rule === 'trigger-missed')!;
+    const missed = findings(trace, barrow, p).find((f) => f.rule === 'trigger-missed')!;
     // one a millisecond, but for the first, which begins it, and what is due as it ends
     expect(Number(/came ([\d,]+) times/.exec(missed.says)![1].replace(',', ''))).toBeGreaterThan(59_990);
     expect(trace.events.length).toBeLessThan(30_000);
@@ -150,7 +150,7 @@ describe('findings of long runs', () => {
         b('repeat.times', { count: 150_000 }, { do: [b('lamp.set', { to: 'flip' })] })
       )
     );
-    const found = findings(run(p), p);
+    const found = findings(run(p), barrow, p);
     expect(found.find((f) => f.rule === 'still-driving')!.says).toContain('was over at 30.00 s');
   });
 });
@@ -174,6 +174,6 @@ describe('ten minutes of a line follower that never waits', () => {
     expect(endUs(trace)).toBe(600e6);
     expect(bytesOfTrace(trace)).toBeLessThan(60e6);
     expect(ranWhen(trace, left.id).length).toBeGreaterThan(1000);
-    expect(findings(trace, p).map((f) => f.rule)).toEqual(['time-limit']);
+    expect(findings(trace, barrow, p).map((f) => f.rule)).toEqual(['time-limit']);
   });
 });

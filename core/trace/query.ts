@@ -214,6 +214,10 @@ export function askedAndGot(trace: Trace): Asked[] {
 const STEP_US = 10_000;
 const AT_REST = { '°': 0.02, cm: 0.01 };
 const STEPS_AT_REST = 3;
+/** over so long it is looked at which way it goes */
+const GOING_US = 50_000;
+/** and less than this says nothing: then ahead, as it faces */
+const STOOD_M = 1e-4;
 function restOf(
   trace: Trace,
   m: Pick<Asked, 'fromUs' | 'toUs' | 'got' | 'unit'>,
@@ -227,6 +231,7 @@ function restOf(
   const ends = (e: TraceEvent): boolean =>
     e.type === 'touch' ||
     e.type === 'motor' ||
+    e.type === 'slide' ||
     (e.type === 'input' && !e.to && ('lift' in e.input || 'push' in e.input || 'carry' in e.input)) ||
     (e.type === 'wheels' && (unit === 'cm' || (e.how === 'power' && e.left !== e.right))) ||
     (e.type === 'move' && (unit === 'cm' || e.unit === '°' || e.what === 'run wheels'));
@@ -235,15 +240,19 @@ function restOf(
   const untilUs = Math.min(events[next]?.tUs ?? Infinity, endUs(trace));
   const of = (c: Channel, tUs: number): number => sampleAt(c, tickAt(tUs, trace.ticks));
   const turn = (a: number, b: number): number => ((((of(facing, b) - of(facing, a) + 180) % 360) + 360) % 360) - 180;
-  const way = (a: number, b: number): number => {
-    const facing0 = (of(facing, m.toUs) * Math.PI) / 180;
-    return ((of(x, b) - of(x, a)) * Math.sin(facing0) + (of(y, b) - of(y, a)) * Math.cos(facing0)) * 100;
-  };
+  // over the ground, whatever moved it there: on in the direction in which it went when it was let go
+  const before = Math.max(m.fromUs, m.toUs - GOING_US);
+  const [dx, dy] = [of(x, m.toUs) - of(x, before), of(y, m.toUs) - of(y, before)];
+  const went = Math.sqrt(dx * dx + dy * dy);
+  const facing0 = ((of(facing, m.toUs) + (m.got < 0 ? 180 : 0)) * Math.PI) / 180;
+  const [ex, ey] = went > STOOD_M ? [dx / went, dy / went] : [Math.sin(facing0), Math.cos(facing0)];
+  const way = (a: number, b: number): number =>
+    ((of(x, b) - of(x, a)) * ex + (of(y, b) - of(y, a)) * ey) * 100;
   const step = unit === '°' ? turn : way;
-  // which way round, or ahead, the move itself went
+  // which way round the move itself went
   let gone = 0;
   for (let t = m.fromUs; t < m.toUs; t += STEP_US) gone += step(t, Math.min(m.toUs, t + STEP_US));
-  const sense = Math.sign(gone) * Math.sign(m.got) || 1;
+  const sense = unit === '°' ? Math.sign(gone) * Math.sign(m.got) || 1 : Math.sign(m.got) || 1;
   let sum = 0;
   let most = 0;
   let still = 0;

@@ -172,7 +172,7 @@ describe('the recorder', () => {
 });
 
 describe('findings', () => {
-  const rules = (trace: ReturnType<typeof run>) => findings(trace).map((f) => f.rule);
+  const rules = (trace: ReturnType<typeof run>) => findings(trace, barrow).map((f) => f.rule);
   it('tell what was shown too briefly, ran too briefly, touched, rolled on', () => {
     const first = b('picture.show');
     const shown = run([
@@ -182,7 +182,7 @@ describe('findings', () => {
       b('wheels.stop')
     ]);
     expect(rules(shown)).toEqual(['shown-briefly', 'ran-briefly']);
-    expect(findings(shown)[0]).toMatchObject({
+    expect(findings(shown, barrow)[0]).toMatchObject({
       blocks: [first.id, expect.any(String)],
       says: 'This picture was shown for 0.1 ms, then it was replaced: nobody can see it.'
     });
@@ -203,11 +203,11 @@ describe('findings', () => {
     const off = run([b('turn.angle', { angle: 90 })], {
       quirks: { ...noQuirks, spread: 1.1 }
     });
-    expect(findings(off)[0]).toMatchObject({ rule: 'asked-and-got' });
-    expect(findings(off)[0].says).toMatch(/asked 90 °, got 8[12]/);
+    expect(findings(off, barrow)[0]).toMatchObject({ rule: 'asked-and-got' });
+    expect(findings(off, barrow)[0].says).toMatch(/asked 90 °, got 8[12]/);
   });
   it('say that a number was more than the device can do', () => {
-    expect(findings(run([b('servo.angle', { angle: sumOf(200) }), wait(1)]))[0].says).toBe(
+    expect(findings(run([b('servo.angle', { angle: sumOf(200) }), wait(1)]), barrow)[0].says).toBe(
       'A angle of 200 was asked for; the device can do 180.'.replace('A angle', 'An angle')
     );
   });

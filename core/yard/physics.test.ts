@@ -165,7 +165,7 @@ describe('servos', () => {
     const kit: Kit = { ...barrow, parts: barrow.parts.map((p) => (p.socket === 'J4' ? { ...p, freeToDeg: 120 } : p)) };
     const trace = run([b('servo.angle', { servo: 'J4', angle: 180 }), wait(1)], { kit });
     expect(trace.events.filter((e) => e.type === 'stalled')).toMatchObject([{ socket: 'J4', angle: 120 }]);
-    expect(findings(trace).find((f) => f.rule === 'stalled')?.says).toContain('stopped at 120°');
+    expect(findings(trace, barrow).find((f) => f.rule === 'stalled')?.says).toContain('stopped at 120°');
   });
   it('with the plug the wrong way round it is dead', () => {
     const kit: Kit = {
@@ -302,7 +302,7 @@ describe('tipping over a wheel', () => {
     const inputs = [at(0.2, { push: { right: 40, seconds: 0.2 } }), at(2, { lift: true }), at(2.5, { lift: false })];
     const trace = run(program(start(wait(3), b('drive.measure', { amount: 10 }))), { inputs });
     expect(trace.events.filter((e) => e.type === 'tipped').length).toBe(1);
-    expect(findings(trace).map((f) => f.rule)).toContain('tipped');
+    expect(findings(trace, barrow).map((f) => f.rule)).toContain('tipped');
     const hard = run([
       b('wheels.run', { left: 100, right: -100 }),
       wait(1),

@@ -74,7 +74,7 @@ describe('the worker of rehearsals', () => {
     expect(bytes(page.follow!.trace).equals(bytes(core))).toBe(true);
     expect(page.follow!.trace.ended).toBe('done');
     expect(page.others[0].trace.events.some((e) => e.type === 'log' && e.text === 'too')).toBe(true);
-    expect(await api.findings('this', drives, ENGLISH)).toEqual(findings(core, drives));
+    expect(await api.findings('this', barrow, drives, ENGLISH)).toEqual(findings(core, barrow, drives));
     // a robot that stands in another one has no room
     const close = { ...others[0], start: { ...hall.start } };
     expect((await begin(of(drives, { others: [close] }))).room).toBe(false);
@@ -189,11 +189,11 @@ describe('the worker of rehearsals', () => {
     if (!whole.ok || !small.ok) throw new Error('cannot be read');
     for (const { opened } of [whole, small]) {
       expect(bytes(opened.run.trace as Trace).equals(bytes(trace))).toBe(true);
-      expect(await api.findings(opened.held, drives, ENGLISH)).toEqual(findings(trace, drives));
+      expect(await api.findings(opened.held, barrow, drives, ENGLISH)).toEqual(findings(trace, barrow, drives));
     }
     expect(await api.open('nonsense', 'c')).toMatchObject({ ok: false });
     for (let i = 0; i < 3; i++) await api.whole(of(program(start(wait(0.01)))) as never);
-    expect(await api.findings(whole.opened.held, drives, ENGLISH)).toEqual([]);
+    expect(await api.findings(whole.opened.held, barrow, drives, ENGLISH)).toEqual([]);
     const packed = await api.pack(file, true);
     const again = await api.packWhole(await writeRun(file, false), 'd');
     expect([packed[0], packed[1], again[0], again[1]]).toEqual([0x1f, 0x8b, 0x1f, 0x8b]);

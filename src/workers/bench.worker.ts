@@ -255,10 +255,10 @@ const api = {
   },
   write: (file: RunFile): Promise<string> => writeRun(file),
   /** What a run that is over has to tell. @param of the run that was made here last, one that is held, or a trace */
-  findings(of: 'this' | number | Trace, program: Program | undefined, tongue: Tongue): Finding[] {
+  findings(of: 'this' | number | Trace, kit: Kit, program: Program | undefined, tongue: Tongue): Finding[] {
     speakFrom(() => tongue);
     const trace = of === 'this' ? bench?.trace : typeof of === 'number' ? held.get(of) : of;
-    return trace ? findings(trace, program) : [];
+    return trace ? findings(trace, kit, program) : [];
   },
   /** Two whole runs at once, and the first moment at which they part. */
   compare(a: RunOptions, b: RunOptions): Sameness {

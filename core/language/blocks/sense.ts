@@ -1,4 +1,5 @@
 import type { Kit } from '../../kit/kit.ts';
+import { lineKey, motorKey, sideKeys, wheelKey } from '../../kit/keys.ts';
 import { FURTHEST_CM, NEAREST_CM } from '../../kit/ranges.ts';
 import { choice, defineBlock, named, part, type Interval } from '../define.ts';
 
@@ -7,6 +8,11 @@ function topSpeed({ motor, wheels }: Kit): Interval {
   const top = 2 * motor.freeTurnsPerS * Math.PI * (Math.max(0, ...wheels.map((w) => w.diameterMm)) / 10);
   return [-top, top];
 }
+/** The channels of the wheel that the block's slot says. */
+const ofWheel =
+  (what: 'turns' | 'speed') =>
+  ({ wheel }: Readonly<Record<string, string>>, kit: Kit): string[] =>
+    sideKeys(kit, what, wheel);
 /** The sticks of a gamepad, each with its two ways. */
 export const STICKS = ['left, left-right', 'left, up-down', 'right, left-right', 'right, up-down'] as const;
 
@@ -137,7 +143,7 @@ export const wheelTurns = defineBlock({
   kind: 'sense.turns',
   section: 'sense',
   shape: 'value',
-  reads: ['turnsLeft', 'turnsRight'],
+  reads: ofWheel('turns'),
   noisy: true,
   counts: 'rolled',
   gives: 'number',
@@ -154,7 +160,7 @@ export const lineReads = defineBlock({
   kind: 'sense.line',
   section: 'sense',
   shape: 'value',
-  reads: ['lineLeft', 'lineRight'],
+  reads: ({ sensor }, kit) => [lineKey(kit, sensor)],
   lies: [0, 100],
   noisy: true,
   outside: true,
@@ -172,7 +178,7 @@ export const lineOver = defineBlock({
   kind: 'sense.over',
   section: 'sense',
   shape: 'value',
-  reads: ['lineLeft', 'lineRight'],
+  reads: ({ sensor }, kit) => [lineKey(kit, sensor)],
   outside: true,
   gives: 'condition',
   words: 'line {sensor} is over {what}',
@@ -279,7 +285,7 @@ export const acceleration = defineBlock({
   kind: 'sense.acceleration',
   section: 'sense',
   shape: 'value',
-  reads: ['accelTotal'],
+  reads: ({ axis }) => [`accel${axis.charAt(0).toUpperCase()}${axis.slice(1)}`],
   // up to 8 g along each of its axes
   lies: [-14, 14],
   noisy: true,
@@ -298,7 +304,7 @@ export const lean = defineBlock({
   kind: 'sense.lean',
   section: 'sense',
   shape: 'value',
-  reads: ['leanSideways', 'leanForwards'],
+  reads: ({ way }) => [`lean${way.charAt(0).toUpperCase()}${way.slice(1)}`],
   lies: [-180, 180],
   noisy: true,
   outside: true,
@@ -317,7 +323,7 @@ export const wheelDegrees = defineBlock({
   kind: 'sense.degrees',
   section: 'sense',
   shape: 'value',
-  reads: ['turnsLeft', 'turnsRight'],
+  reads: ofWheel('turns'),
   noisy: true,
   counts: 'rolled',
   gives: 'number',
@@ -334,6 +340,7 @@ export const wheelSpeed = defineBlock({
   kind: 'sense.wheelspeed',
   section: 'sense',
   shape: 'value',
+  reads: ofWheel('speed'),
   lies: topSpeed,
   noisy: true,
   gives: 'number',
@@ -350,7 +357,7 @@ export const driven = defineBlock({
   kind: 'sense.driven',
   section: 'sense',
   shape: 'value',
-  reads: ['turnsLeft', 'turnsRight'],
+  reads: (_, kit) => kit.wheels.map(({ id }) => wheelKey('turns', id)),
   noisy: true,
   counts: 'rolled',
   gives: 'number',
@@ -367,6 +374,7 @@ export const speed = defineBlock({
   kind: 'sense.speed',
   section: 'sense',
   shape: 'value',
+  reads: (_, kit) => kit.wheels.map(({ id }) => wheelKey('speed', id)),
   lies: topSpeed,
   noisy: true,
   gives: 'number',
@@ -383,6 +391,8 @@ export const motorTurns = defineBlock({
   kind: 'sense.motor',
   section: 'sense',
   shape: 'value',
+  reads: ({ motor, what }, kit) => [motorKey(kit, what === 'speed' ? 'speed' : 'turns', motor)],
+  counts: 'rolled',
   noisy: true,
   gives: 'number',
   words: 'motor {motor} {what}',

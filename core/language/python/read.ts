@@ -479,14 +479,23 @@ class Reader {
     const isAsync = n.firstChild!.name === 'async';
     const name = this.t(this.part(n, 'VariableName')!);
     const globals = new Set<string>();
+    const used = new Set<string>();
     const set: SyntaxNode[] = [];
     let givesWay = false;
     const walk = (at: SyntaxNode, loops: number): void => {
       const all = children(at);
       switch (at.name) {
         case 'ScopeStatement':
-          for (const c of all) if (c.name === 'VariableName') globals.add(this.t(c));
+          for (const c of all) {
+            if (c.name !== 'VariableName') continue;
+            globals.add(this.t(c));
+            if (used.has(this.t(c)))
+              this.problem(c, say('"global {name}" stands before {name} is used: write it at the top.', { name: this.t(c) }));
+          }
           return;
+        case 'VariableName':
+          used.add(this.t(at));
+          break;
         case 'AssignStatement':
         case 'UpdateStatement':
           set.push(all[0]);

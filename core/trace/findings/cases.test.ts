@@ -24,7 +24,7 @@ function told({ p, with: options = {}, alter }: Case): Finding[] {
   const made = typeof p === 'string' ? fromText(p, options.kit ?? barrow) : p;
   const trace = run(made, { limitS: 12, ...options });
   alter?.(trace);
-  return flat(findings(trace, made));
+  return flat(findings(trace, options.kit ?? barrow, made));
 }
 const wall = { ...hall, walls: [{ x: 1.85, y: 1.5, width: 0.05, height: 1, colour: '#333333' }] };
 const led = (ohm: number): Kit => ({
@@ -567,7 +567,7 @@ for (const [rule, { fires, silent }] of Object.entries(ALL))
 describe('one cause', () => {
   const heads = (p: string, options: Partial<RunOptions> = {}): string[] => {
     const made = fromText(p);
-    return findings(run(made, { limitS: 12, ...options }), made).map((f) => f.rule);
+    return findings(run(made, { limitS: 12, ...options }), options.kit ?? barrow, made).map((f) => f.rule);
   };
   it('is one finding: what follows from it is folded under it', () => {
     // driven against the wall: touched, slipped, and the drive came short

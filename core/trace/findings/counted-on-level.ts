@@ -8,7 +8,7 @@ import { lanesOf, seconds, sensorsOf, type Found, type Rule } from './finding.ts
 const COUNTS = 4;
 const APART_US = 60_000;
 
-export const countedOnLevel: Rule = ({ trace, program }) => {
+export const countedOnLevel: Rule = ({ trace, kit, program }) => {
   if (!program) return [];
   const { start, end, times } = trace.spans;
   const out: Found[] = [];
@@ -17,7 +17,7 @@ export const countedOnLevel: Rule = ({ trace, program }) => {
       const condition = choice.slots[name.replace('then', 'if')];
       const counts = body.find((s) => s.kind === 'var.change' && !s.off);
       // what waits in the same branch counts once each
-      if (!isStep(condition) || !counts || !sensorsOf(condition).length || body.some((s) => s.kind.startsWith('wait.')))
+      if (!isStep(condition) || !counts || !sensorsOf(condition, kit).length || body.some((s) => s.kind.startsWith('wait.')))
         continue;
       let from = -1;
       let n = 0;
@@ -47,7 +47,7 @@ export const countedOnLevel: Rule = ({ trace, program }) => {
           blocks: [counts.id],
           fromUs: best.fromUs,
           toUs: best.toUs,
-          lanes: [...lanesOf(condition), 'variables']
+          lanes: [...lanesOf(condition, kit), 'variables']
         });
     }
   };

@@ -1,5 +1,6 @@
 /** What a rule has to say of a run, and what rules share. */
-import { valueDef } from '../../language/facts.ts';
+import type { Kit } from '../../kit/kit.ts';
+import { channelsRead } from '../../language/facts.ts';
 import type { Program, Step } from '../../language/program.ts';
 import { allSteps, walkSteps } from '../../language/program.ts';
 import { firstAfter } from '../apart.ts';
@@ -24,8 +25,8 @@ export type Finding = {
   more?: Finding[];
 };
 export type Found = Omit<Finding, 'more'>;
-/** What a rule looks at: the trace, its moves, and the program that ran where it is known. */
-export type Seen = { trace: Trace; program?: Program; moves: readonly Asked[] };
+/** What a rule looks at: the trace, its moves, the kit, and the program that ran where it is known: a text's blocks are not. */
+export type Seen = { trace: Trace; kit: Kit; program?: Program; moves: readonly Asked[] };
 export type Rule = (seen: Seen) => Found[];
 
 /** Nobody sees or hears what lasts less. */
@@ -105,11 +106,12 @@ export function rolledOn(
 }
 
 /** Channels that the values in a block come from. */
-export const lanesOf = (step: Step): string[] => [
-  ...new Set([...walkSteps([step])].flatMap((s) => valueDef(s)?.reads ?? []))
+export const lanesOf = (step: Step, kit: Kit): string[] => [
+  ...new Set([...walkSteps([step])].flatMap((s) => channelsRead(s, kit)))
 ];
 /** Channels of sensors that the values of a block come from, its bodies left out. */
-export const sensorsOf = (step: Step): string[] => lanesOf({ ...step, bodies: {} }).filter((k) => k !== 'variables');
+export const sensorsOf = (step: Step, kit: Kit): string[] =>
+  lanesOf({ ...step, bodies: {} }, kit).filter((k) => k !== 'variables');
 /** Where a finding about a move is, and what shows it. */
 export const movesSpan = (trace: Trace, m: Asked): Pick<Found, 'blocks' | 'fromUs' | 'toUs' | 'lanes'> => ({
   blocks: m.block ? [m.block] : [],

@@ -9,7 +9,7 @@ import { fromText } from '../../testing/text.ts';
 import { findings, type Finding } from './findings.ts';
 
 const of = (p: Program, options: Partial<RunOptions> = {}): Finding[] =>
-  findings(run(p, { limitS: 15, ...options }), p);
+  findings(run(p, { limitS: 15, ...options }), options.kit ?? barrow, p);
 const text = (t: string, options: Partial<RunOptions> = {}): Finding[] => of(fromText(t), options);
 const rules = (list: Finding[]): string[] => list.map((f) => f.rule);
 
@@ -85,10 +85,10 @@ describe('findings', () => {
     const parts = (ohm: number) =>
       trowel.parts.map((p) => (p.type === 'lamp' ? { ...p, ohm, colour: 'red' as const } : p));
     const p = program(start(b('lamp.set', { to: 'on' }), wait(0.5), b('lamp.set', { to: 'off' })));
-    const burnt = findings(run(p, { kit: { ...trowel, parts: parts(0) } }), p);
+    const burnt = findings(run(p, { kit: { ...trowel, parts: parts(0) } }), { ...trowel, parts: parts(0) }, p);
     expect(burnt[0].says).toMatch(/got 5\d\.\d mA and burnt/);
     const fine = run(p, { kit: { ...trowel, parts: parts(120) } });
-    expect(findings(fine, p)).toEqual([]);
+    expect(findings(fine, trowel, p)).toEqual([]);
     expect(fine.events.some((e) => e.type === 'lamp' && e.on)).toBe(true);
     const dark = run(p, { kit: { ...trowel, parts: parts(0) } });
     expect(dark.events.some((e) => e.type === 'lamp' && e.on)).toBe(false);
@@ -117,7 +117,7 @@ describe('findings', () => {
     ]);
     for (const [name, t] of Object.entries(CORRECT)) {
       const p = fromText(t);
-      const found = findings(run(p, { limitS: 15, kit: barrow }), p).filter((f) => !allowed.has(f.rule));
+      const found = findings(run(p, { limitS: 15, kit: barrow }), barrow, p).filter((f) => !allowed.has(f.rule));
       expect(found.map((f) => `${name}: ${f.rule}: ${f.says}`)).toEqual([]);
     }
   });

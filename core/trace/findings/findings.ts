@@ -3,6 +3,7 @@
  * what the program could have done, of the program that ran), one rule a file. Each names blocks, the moment, the place on
  * the mat, the lanes that show it, and what to try. What only follows from another finding is folded under it.
  */
+import type { Kit } from '../../kit/kit.ts';
 import type { Program } from '../../language/program.ts';
 import { say } from '../../words.ts';
 import { askedAndGot, sampleAt, tickAt } from '../query.ts';
@@ -64,8 +65,8 @@ const RULES: readonly Rule[] = [
   unreached
 ];
 
-export function findings(trace: Trace, program?: Program): Finding[] {
-  const seen = { trace, program, moves: askedAndGot(trace) };
+export function findings(trace: Trace, kit: Kit, program?: Program): Finding[] {
+  const seen = { trace, kit, program, moves: askedAndGot(trace) };
   const found = together(RULES.flatMap((rule) => rule(seen)))
     .map((f): Finding => ({ ...f, at: f.at ?? placeAt(trace, f.fromUs) }))
     .sort((a, b) => b.weight - a.weight || a.fromUs - b.fromUs);

@@ -6,7 +6,7 @@ import { rowsOfBlock } from '../apart.ts';
 import { endUs } from '../trace.ts';
 import { lanesOf, type Found, type Rule } from './finding.ts';
 
-export const unreached: Rule = ({ trace, program }) => {
+export const unreached: Rule = ({ trace, kit, program }) => {
   if (!program || !trace.ended || trace.ended === 'stopped' || trace.ended === 'error') return [];
   const ran = (id: string): boolean => rowsOfBlock(trace, id).length > 0;
   const began = new Set(trace.events.flatMap((e) => (e.type === 'began' && e.block ? [e.block] : [])));
@@ -25,7 +25,7 @@ export const unreached: Rule = ({ trace, program }) => {
         blocks: [steps[first].id],
         fromUs: trace.spans.start[rowsOfBlock(trace, steps[first - 1].id).at(-1) ?? -1] ?? at,
         toUs: at,
-        lanes: lanesOf(steps[first - 1])
+        lanes: lanesOf(steps[first - 1], kit)
       });
     for (const s of steps)
       if (ran(s.id) && s.kind.startsWith('repeat.')) for (const body of Object.values(s.bodies ?? {})) look(body);
@@ -42,7 +42,7 @@ export const unreached: Rule = ({ trace, program }) => {
         blocks: [stack.steps[0].id],
         fromUs: at,
         toUs: at,
-        lanes: lanesOf(stack.steps[0])
+        lanes: lanesOf(stack.steps[0], kit)
       });
   }
   return out;

@@ -1,10 +1,33 @@
-/** rolled-on after a stop of wheels that were simply run: power was kept on until the mark. */
+/** rolled-on after a stop of wheels or motors that were simply run: power was kept on until the mark. */
+import { wheelOf } from '../../kit/kit.ts';
 import { say } from '../../words.ts';
+import type { TraceEvent } from '../trace.ts';
 import { blocksOf, isMoving, one, powers, rolledOn, speeds, type Found, type Rule } from './finding.ts';
 
-export const stops: Rule = ({ trace }) => {
-  return trace.events.flatMap((e): Found[] => {
-    if (e.type !== 'wheels' || e.how === 'power' || !isMoving(trace, e.tUs)) return [];
+/** Motors that are stopped one after the other, closer than this, are stopped at once. */
+const AT_ONCE_US = 5000;
+
+export const stops: Rule = ({ trace, kit }) => {
+  const drives = new Set(kit.parts.filter((p) => wheelOf(kit, p)).map((p) => p.socket));
+  const running = new Set<string>();
+  const { events } = trace;
+  /** whether this event leaves every wheel without power, and another does not follow at once */
+  const letsGo = (e: TraceEvent, i: number): e is TraceEvent & { type: 'wheels' | 'motor' } => {
+    if (e.type === 'slide' || (e.type === 'wheels' && e.how === 'power')) for (const d of drives) running.add(d);
+    else if (e.type === 'wheels') {
+      running.clear();
+      return true;
+    } else if (e.type === 'motor' && drives.has(e.socket)) {
+      if (e.how === 'power') running.add(e.socket);
+      else if (running.delete(e.socket) && running.size === 0) {
+        const next = events.slice(i + 1).find((n) => n.type === 'motor' || n.type === 'wheels' || n.type === 'move');
+        return !next || next.tUs - e.tUs > AT_ONCE_US;
+      }
+    }
+    return false;
+  };
+  return events.flatMap((e, i): Found[] => {
+    if (!letsGo(e, i) || e.how === 'power' || !isMoving(trace, e.tUs)) return [];
     const on = rolledOn(trace, e.tUs);
     // a brake needs its way too: what is told is more than that
     const [cm, deg] = e.how === 'coast' ? [1, 2] : [2.5, 4];

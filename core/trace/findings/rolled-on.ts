@@ -50,6 +50,8 @@ export const rolledOnAfter: Rule = ({ trace, program, moves }) =>
         ? say('Wait until it stands before the next move.')
         : say('Let the move end in brake, or wait until it stands.'),
       ...movesSpan(trace, m),
+      // where it was let go, and not where the move began
+      fromUs: m.toUs,
       toUs: m.restUs
     };
   });

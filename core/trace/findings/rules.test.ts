@@ -1,4 +1,5 @@
 /** What rules say of traces that are written by hand: each limit just below and just above, and what is told to the digit. */
+import { barrow } from '../../kit/kit.ts';
 import { describe, expect, it } from 'vitest';
 import { b, cmp, program, start, variable, wait } from '../../testing/build.ts';
 import { ruled, written, type Written } from '../../testing/trace.ts';
@@ -282,7 +283,7 @@ describe('rolled on', () => {
       says: 'After drive ahead it rolled on by 0.6 cm.',
       todo: 'Let the move end in brake, or wait until it stands.',
       weight: 68,
-      fromUs: 0,
+      fromUs: 1_000_000,
       toUs: 1_130_000
     });
     expect(on(drive(0.45))).toBeUndefined();
@@ -757,7 +758,8 @@ describe('a list of findings', () => {
           clip(300, 'b', 'angle', 270),
           { tUs: 900_000, type: 'tipped' }
         ]
-      })
+      }),
+      barrow
     );
     expect(list.map((f) => [f.rule, f.fromUs / 1000, f.says])).toEqual([
       ['tipped', 900, 'The robot tipped over onto its side.'],
@@ -765,7 +767,7 @@ describe('a list of findings', () => {
       ['clipped', 800, 'An angle of 200 was asked for; the device can do 180. (2 times in this run)']
     ]);
     expect(list[0].at).toEqual({ x: 1.25, y: 0.5 });
-    expect(findings(written({ ms: 0, events: [clip(0, 'a', 'angle', 200)] }))[0].at).toBeUndefined();
+    expect(findings(written({ ms: 0, events: [clip(0, 'a', 'angle', 200)] }), barrow)[0].at).toBeUndefined();
   });
   it('has what follows from a cause folded under it, from near it alone', () => {
     const at = (ms: number) =>
@@ -777,7 +779,8 @@ describe('a list of findings', () => {
             { tUs: 1_100_000, type: 'free', what: 'a wall', seconds: 0.1, newton: 1 } as TraceEvent,
             ...move(ms, ms + 100, 50, 'cm', 20)
           ]
-        })
+        }),
+        barrow
       ).map((f) => [f.rule, f.more?.map((m) => m.rule)]);
     expect(at(900)).toEqual([['touched', ['asked-and-got']]]);
     expect(at(1600)).toEqual([['touched', ['asked-and-got']]]);
@@ -798,9 +801,9 @@ describe('a list of findings', () => {
       ...move(900, 1100, 50, 'cm', 20),
       ...move(1200, 1300, 50, 'cm', 5, { id: 2, ended: 'blocked', block: 'n' })
     ];
-    const [one, ...more] = findings(written({ ms: 3000, events }));
+    const [one, ...more] = findings(written({ ms: 3000, events }), barrow);
     expect([one.rule, one.more!.map((f) => f.rule), more]).toEqual(['blocked', ['touched', 'asked-and-got'], []]);
-    const tipped = findings(written({ ms: 3000, events: [{ tUs: 800_000, type: 'tipped' }, ...events] }));
+    const tipped = findings(written({ ms: 3000, events: [{ tUs: 800_000, type: 'tipped' }, ...events] }), barrow);
     expect(tipped.map((f) => [f.rule, f.more?.map((m) => m.rule)])).toEqual([
       ['tipped', ['blocked', 'touched', 'asked-and-got']]
     ]);

@@ -5,14 +5,14 @@ import { rowsOfBlock } from '../apart.ts';
 import { lanesOf, one, pathBetween, sensorsOf, type Found, type Rule } from './finding.ts';
 
 const BLIND_CM = 4;
-export const sensing: Rule = ({ trace, program }) => {
+export const sensing: Rule = ({ trace, kit, program }) => {
   if (!program) return [];
   const { start, times } = trace.spans;
   return [...liveSteps(program)].flatMap((loop): Found[] => {
     if (!loop.kind.startsWith('repeat.') || !loop.bodies) return [];
     const body = (loop.bodies.do ?? []).filter((s) => !s.off);
-    const looks = body.filter((s) => s.kind.startsWith('choose.') && sensorsOf(s).length > 0);
-    const asks = isStep(loop.slots.condition) && sensorsOf(loop).length > 0;
+    const looks = body.filter((s) => s.kind.startsWith('choose.') && sensorsOf(s, kit).length > 0);
+    const asks = isStep(loop.slots.condition) && sensorsOf(loop, kit).length > 0;
     const marker = looks[0] ?? (asks ? body[0] : undefined);
     const turns = marker && rowsOfBlock(trace, marker.id);
     if (!turns || turns.length < 2) return [];
@@ -52,7 +52,7 @@ export const sensing: Rule = ({ trace, program }) => {
         blocks: [slow.id],
         fromUs: at,
         toUs: at + longest,
-        lanes: [...new Set([...looks, loop].flatMap((s) => lanesOf({ ...s, bodies: {} })))]
+        lanes: [...new Set([...looks, loop].flatMap((s) => lanesOf({ ...s, bodies: {} }, kit)))]
       }
     ];
   });

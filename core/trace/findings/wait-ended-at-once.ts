@@ -1,23 +1,33 @@
 /** wait-ended-at-once: a wait whose condition was already true; what was read, and the limit. */
-import { asksCondition, isLoop, valueDef, zeroes } from '../../language/facts.ts';
+import type { Kit } from '../../kit/kit.ts';
+import { asksCondition, channelsRead, isLoop, valueDef, zeroes } from '../../language/facts.ts';
 import { isStep, liveSteps, walkSteps, type Program, type Step } from '../../language/program.ts';
 import { typedNumber } from '../../language/values.ts';
 import { say } from '../../words.ts';
 import { rowsOfBlock } from '../apart.ts';
-import { endUs, type Trace } from '../trace.ts';
+import { channel as channelOf, endUs, type Trace } from '../trace.ts';
 import { lanesOf, one, seconds, sensorsOf, valueAt, type Found, type Rule } from './finding.ts';
 
 const AT_ONCE_US = 1500;
-/** The comparison that a wait asks: which channel it reads, and the number it is held against. */
-function comparison(step: Step): { channel: string; sign: string; limit: number; reads: Step } | undefined {
+/**
+ * The comparison that a wait asks, and the number it is held against; the channel where the trace has just what is read there,
+ * and nothing is worked out with it.
+ */
+function comparison(
+  step: Step,
+  trace: Trace,
+  kit: Kit
+): { channel?: string; sign: string; limit: number; reads: Step } | undefined {
   const { condition } = step.slots;
   if (!isStep(condition) || condition.kind !== 'calc.compare') return undefined;
   const { a, b, sign } = condition.slots;
   const [reads, other] = isStep(a) ? [a, b] : [b, a];
   const limit = typeof other === 'number' ? other : typeof other === 'string' ? typedNumber(other) : undefined;
   if (!isStep(reads) || limit === undefined) return undefined;
-  const [channel] = sensorsOf(reads);
-  return channel ? { channel, sign: String(sign), limit, reads } : undefined;
+  if (!sensorsOf(reads, kit).length) return undefined;
+  const own = channelsRead(reads, kit);
+  const plain = own.length === 1 && !valueDef(reads)!.counts && channelOf(trace, own[0]) ? own[0] : undefined;
+  return { ...(plain ? { channel: plain } : {}), sign: String(sign), limit, reads };
 }
 /** Whether a block that zeroes it stands right before, in the same list. */
 function zeroedBefore(program: Program, step: Step): boolean {
@@ -30,8 +40,8 @@ function zeroedBefore(program: Program, step: Step): boolean {
     return at > 0 && list.slice(Math.max(0, at - 3), at).some(zeroes);
   });
 }
-function todo(program: Program, step: Step, trace: Trace, atUs: number): string {
-  const asks = comparison(step);
+function todo(program: Program, step: Step, trace: Trace, kit: Kit, atUs: number): string {
+  const asks = comparison(step, trace, kit);
   if (asks?.reads.kind === 'sense.heading' && valueAt(trace, 'heading', atUs) > 300)
     return say('Just left of 0 the heading is 359, not -1: ask for "turned", which has no jump, or face the heading.');
   if (zeroedBefore(program, step))
@@ -41,7 +51,7 @@ function todo(program: Program, step: Step, trace: Trace, atUs: number): string 
     : say('Look at the live value, and choose a number between the two that it shows.');
 }
 
-export const waits: Rule = ({ trace, program }) => {
+export const waits: Rule = ({ trace, kit, program }) => {
   if (!program) return [];
   const { start, end, times, busy } = trace.spans;
   return [...liveSteps(program)].flatMap((step): Found[] => {
@@ -58,36 +68,34 @@ export const waits: Rule = ({ trace, program }) => {
       all += times[row];
     }
     if (first < 0) return [];
-    const asks = comparison(step);
+    const asks = comparison(step, trace, kit);
     const words = {
       s: seconds(start[first]),
       n,
       all,
       nth,
-      value: asks ? one(valueAt(trace, asks.channel, start[first])) : '',
+      value: asks?.channel ? one(valueAt(trace, asks.channel, start[first])) : '',
       sign: asks?.sign ?? '',
       limit: asks ? one(asks.limit) : ''
     };
-    // turned counts on from where it was zeroed: what the trace has of the heading is not what was read
-    const read = asks && !/turned|turns|degrees|driven|heading/.test(asks.reads.kind);
     return [
       {
         rule: 'wait-ended-at-once',
         weight: 72,
         says:
           all === 1
-            ? read
+            ? asks?.channel
               ? say('This wait ended at once, at {s} s: it read {value}, and {sign} {limit} was already true.', words)
               : say('This wait ended at once, at {s} s: its condition was already true.', words)
             : say(
                 'This wait ended at once {n} of {all} times, first the time number {nth}, at {s} s: its condition was already true.',
                 words
               ),
-        todo: todo(program, step, trace, start[first]),
+        todo: todo(program, step, trace, kit, start[first]),
         blocks: [step.id],
         fromUs: start[first],
         toUs: end[first],
-        lanes: lanesOf(step)
+        lanes: lanesOf(step, kit)
       }
     ];
   });

@@ -343,9 +343,11 @@ export class Runs {
   async findingsOf(run: Run, tongue: Tongue): Promise<Finding[]> {
     const blocks = programOf(run.project);
     const program = blocks && (JSON.parse(JSON.stringify(blocks)) as Program);
+    if (!run.project) return [];
+    const kit = JSON.parse(JSON.stringify(run.project.kit)) as Kit;
     if (run === this.current && this.worker && run.project?.text === undefined)
-      return this.bench().findings('this', program, tongue);
-    return this.past().findings(run.held ?? run.trace, program, tongue);
+      return this.bench().findings('this', kit, program, tongue);
+    return this.past().findings(run.held ?? run.trace, kit, program, tongue);
   }
   /** What there is to see at the playhead: of the run that stands still there, or of the same run made again up to it. */
   get seenNow(): Snapshot | undefined {

@@ -3,7 +3,7 @@ import { definition, slotsOf, slotSpec, specFor, newStep } from '../../catalogue
 import { setSlot } from '../../edit.ts';
 import { allIds, freshId, isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
 import { isKnown, Ranges } from '../intervals.ts';
-import { valueDef } from '../../facts.ts';
+import { readsSensor, valueDef } from '../../facts.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
 
@@ -14,7 +14,7 @@ const SHARE = 0.1;
 /** What comes from a person or the world, and not from how far the device itself has got. */
 function comesIn(step: Step): boolean {
   const def = valueDef(step);
-  return !!def && (!!def.outside || (!!def.reads && step.kind.startsWith('sense.'))) && !def.counts;
+  return !!def && (!!def.outside || readsSensor(step)) && !def.counts;
 }
 
 export const beyondRange: Rule = ({ program, kit }) => {

@@ -113,8 +113,8 @@
   let found = $state.raw<readonly Finding[]>([]);
   $effect(() => {
     const of = over;
-    if (!of || !tools) found = [];
-    else if (!isLong(of.trace)) found = tools.findings(of.trace, programOf(of.project));
+    if (!of?.project || !tools) found = [];
+    else if (!isLong(of.trace)) found = tools.findings(of.trace, of.project.kit, programOf(of.project));
     else {
       found = [];
       void runs.findingsOf(of, tongue()).then((list) => of === over && (found = list));

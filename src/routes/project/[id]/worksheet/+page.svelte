@@ -38,7 +38,7 @@
   $effect(() => {
     if (asksRun && !run && project.text === undefined) void w.runs.whole(project).then((r) => (made = r));
   });
-  const found = $derived(run && run.version >= 0 ? findings(run.trace, programOf(project)) : []);
+  const found = $derived(run && run.version >= 0 ? findings(run.trace, project.kit, programOf(project)) : []);
   const names = $derived(sentences(project));
   const trace = $derived(run?.trace);
   const way = $derived(trace && run ? trail(trace, run.endUs, project.mat.height) : '');
