@@ -1,6 +1,6 @@
 /** Lays the demo projects on an empty shelf. */
 import { readdirSync, readFileSync } from 'node:fs';
-import { readErrand } from '../core/errand/errand.ts';
+import { readErrand, type Errand } from '../core/errand/errand.ts';
 import { fromFiles, type Files, type Lesson } from '../core/lesson/lesson.ts';
 import { readProject, type Project } from '../core/project.ts';
 import { DEMO_GROUPS } from '../src/lib/shelf/cards.ts';
@@ -86,17 +86,20 @@ export function demoProjects(): [string, Project][] {
     });
 }
 
-/** The errands and lessons that ship: on every shelf, also on one that had others before. */
-export function ship(store: Store): void {
+/** The errands that ship. */
+export function demoErrands(): Errand[] {
   const folder = new URL('errands/', import.meta.url);
-  const list = readdirSync(folder)
+  return readdirSync(folder)
     .sort()
     .map((file) => {
       const read = readErrand(readFileSync(new URL(file, folder), 'utf8'), file);
       if (!read.ok) throw new Error(read.problem);
       return read.errand;
     });
-  shipErrands(store, list);
+}
+/** The errands and lessons that ship: on every shelf, also on one that had others before. */
+export function ship(store: Store): void {
+  shipErrands(store, demoErrands());
   shipLessons(store, demoLessons());
 }
 /** The lessons that ship, in the order in which they are taught. */
