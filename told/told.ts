@@ -28,6 +28,7 @@ import { LIMIT_S } from '../core/run/spec.ts';
 import { rehearse } from '../core/run/interpreter.ts';
 import type { RunOptions } from '../core/run/spec.ts';
 import { findings } from '../core/trace/findings/findings.ts';
+import { sinceBefore } from '../core/trace/findings/since.ts';
 import { sameBehaviour } from '../core/trace/same.ts';
 import type { Input } from '../core/trace/inputs.ts';
 import type { TimedInput, Trace } from '../core/trace/trace.ts';
@@ -39,7 +40,7 @@ const argument = (name: string): string | undefined => {
 };
 const ALL = process.argv.includes('--all');
 const SAMPLE = 420;
-const WATCHED_S = 12;
+const WATCHED_S = 40;
 const LISTED = Number(argument('silent') ?? 8);
 
 /** What people do in a run of a program: each button and key that it listens to, its sticks, the word. */
@@ -125,7 +126,7 @@ function chosen(changes: { right: Right; change: Change }[]): { right: Right; ch
   const step = of.length / SAMPLE;
   return Array.from({ length: SAMPLE }, (_, i) => of[Math.floor(i * step)]);
 }
-type Count = { differ: number; told: number };
+type Count = { differ: number; told: number; /** with what the run before adds */ since: number };
 const counts = new Map<ChangeKind, Count>();
 const silent: string[] = [];
 const base = new Map<Right, { trace: Trace; said: Set<string> }>();
@@ -148,35 +149,47 @@ for (const { right, change } of chosen(all)) {
   const trace = rehearse({ ...right.options, program: change.program });
   const differs = sameBehaviour(before, trace);
   if (differs.same) continue;
-  const count = counts.get(change.kind) ?? { differ: 0, told: 0 };
+  const count = counts.get(change.kind) ?? { differ: 0, told: 0, since: 0 };
   counts.set(change.kind, count);
   count.differ++;
   const here = new Set([...change.blocks, ...(differs.block ? [differs.block] : [])]);
-  const fresh = said(right, change.program, trace).filter((s) => !known.has(keyOf(s)) && s.blocks.some((b) => here.has(b)));
+  const fresh = said(right, change.program, trace).filter(
+    (s) => !known.has(keyOf(s)) && s.blocks.some((b) => here.has(b))
+  );
   const missed =
     amount && !judged(right.errand!, { trace, mat: right.options.mat, program: change.program, before: undefined }).met;
+  const ran = { trace, program: change.program, kit: right.kit };
+  const since = sinceBefore({ trace: before, program: right.program, kit: right.kit }, ran);
   if (fresh.length || missed) count.told++;
-  else {
+  if (fresh.length || missed || since?.blocks.some((b) => here.has(b))) count.since++;
+  if (!fresh.length && !missed) {
     const step = [...allSteps(right.program)].find((s) => s.id === change.blocks[0]);
     silent.push(
       `${change.kind} | ${right.name} | ${step ? sentence(step, right.program, (s) => partName(right.kit, s)) : ''} | ${differs.says} (${(differs.atUs / 1e6).toFixed(2)} s)`
     );
   }
 }
-const share = ({ told, differ }: Count): string => `${told} of ${differ}`;
+const share = ({ told, differ, since }: Count): string => `${told} of ${differ} (${since} with the run before)`;
 const sum = (kinds: readonly ChangeKind[]): Count =>
   kinds.reduce(
-    (a, kind) => ({ differ: a.differ + (counts.get(kind)?.differ ?? 0), told: a.told + (counts.get(kind)?.told ?? 0) }),
-    { differ: 0, told: 0 }
+    (a, kind) => {
+      const { differ = 0, told = 0, since = 0 } = counts.get(kind) ?? {};
+      return { differ: a.differ + differ, told: a.told + told, since: a.since + since };
+    },
+    { differ: 0, told: 0, since: 0 }
   );
-const of100 = (c: Count): number => Math.round((100 * c.told) / Math.max(1, c.differ));
-console.log(`${all.length} changes, ${ALL ? 'all' : 'a sample'} of them run, ${Math.round((performance.now() - began) / 1000)} s`);
+const of100 = (n: number, c: Count): number => Math.round((100 * n) / Math.max(1, c.differ));
+console.log(
+  `${all.length} changes, ${ALL ? 'all' : 'a sample'} of them run, ${Math.round((performance.now() - began) / 1000)} s`
+);
 for (const [title, kinds] of [
   ['wrong in themselves', WRONG],
   ['amounts, where a goal says what was meant', AMOUNTS]
 ] as const) {
   const total = sum(kinds);
-  console.log(`\n${title}: ${share(total)} told, ${of100(total)} of 100 (asked: 80)`);
+  console.log(
+    `\n${title}: ${share(total)}: ${of100(total.told, total)} of 100 by look-over and findings of the run alone, ${of100(total.since, total)} with what it differs in from the run before (asked: 80)`
+  );
   for (const kind of kinds) if (counts.has(kind)) console.log(`  ${kind.padEnd(24)} ${share(counts.get(kind)!)}`);
 }
 silent.sort();

@@ -98,7 +98,9 @@ function* moves(program: Program, step: Step, blocks: string[]): Generator<Chang
       kind: 'moved out of its loop',
       blocks: [last.id, ...blocks, ...near(program, last)],
       program: relisted(program, list, (all) =>
-        all.flatMap((s) => (s === step ? [{ ...step, bodies: { ...step.bodies, [body]: inner.slice(0, -1) } }, last] : [s]))
+        all.flatMap((s) =>
+          s === step ? [{ ...step, bodies: { ...step.bodies, [body]: inner.slice(0, -1) } }, last] : [s]
+        )
       )
     };
 }

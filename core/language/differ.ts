@@ -22,13 +22,31 @@ function placed(program: Program): Map<string, Placed> {
 /** What a block says by itself: its kind, its own slots, whether it is off; not the blocks in it. */
 const own = ({ kind, slots, off, note }: Step): string =>
   JSON.stringify([kind, Object.entries(slots).map(([k, v]) => [k, isStep(v) ? v.id : v]), off ?? false, note ?? '']);
-/** Of the blocks that two lists both have, those that stand after another one than before. */
+/**
+ * Of the blocks that two lists both have, the fewest that were moved: all that are not in a longest common subsequence. Each id
+ * is there once, so that is a longest rising run of places (patience sorting).
+ */
 function outOfOrder(was: readonly string[], is: readonly string[]): Set<string> {
-  const [inWas, inIs] = [new Set(was), new Set(is)];
-  const [a, b] = [was.filter((id) => inIs.has(id)), is.filter((id) => inWas.has(id))];
-  const before = (list: readonly string[]) => new Map(list.map((id, i) => [id, list[i - 1]]));
-  const [wasAfter, isAfter] = [before(a), before(b)];
-  return new Set(b.filter((id) => wasAfter.get(id) !== isAfter.get(id)));
+  const place = new Map(was.map((id, i) => [id, i]));
+  const both = is.filter((id) => place.has(id));
+  /** of each length the end of the run that ends lowest; and what stands before each */
+  const ends: string[] = [];
+  const before = new Map<string, string | undefined>();
+  for (const id of both) {
+    const at = place.get(id)!;
+    let low = 0;
+    let high = ends.length;
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (place.get(ends[middle])! < at) low = middle + 1;
+      else high = middle;
+    }
+    before.set(id, ends[low - 1]);
+    ends[low] = id;
+  }
+  const stayed = new Set<string>();
+  for (let id = ends.at(-1); id !== undefined; id = before.get(id)) stayed.add(id);
+  return new Set(both.filter((id) => !stayed.has(id)));
 }
 
 /** In the order in which they are read in the newer one; what is gone comes last. */

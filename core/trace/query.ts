@@ -246,8 +246,7 @@ function restOf(
   const went = Math.sqrt(dx * dx + dy * dy);
   const facing0 = ((of(facing, m.toUs) + (m.got < 0 ? 180 : 0)) * Math.PI) / 180;
   const [ex, ey] = went > STOOD_M ? [dx / went, dy / went] : [Math.sin(facing0), Math.cos(facing0)];
-  const way = (a: number, b: number): number =>
-    ((of(x, b) - of(x, a)) * ex + (of(y, b) - of(y, a)) * ey) * 100;
+  const way = (a: number, b: number): number => ((of(x, b) - of(x, a)) * ex + (of(y, b) - of(y, a)) * ey) * 100;
   const step = unit === '°' ? turn : way;
   // which way round the move itself went
   let gone = 0;

@@ -8,6 +8,8 @@ import { notANote } from './rules/not-a-note.ts';
 import { plugWrong } from './rules/plug-wrong.ts';
 import { servoToldTwice } from './rules/servo-told-twice.ts';
 import { turnsAway } from './rules/turns-away.ts';
+import { otherLamp } from './rules/other-lamp.ts';
+import { waitOfNoTime } from './rules/wait-of-no-time.ts';
 import { writtenTooLong } from './rules/written-too-long.ts';
 import { afterForEver } from './rules/after-for-ever.ts';
 import { beyondRange } from './rules/beyond-range.ts';
@@ -58,6 +60,8 @@ const RULES = [
   pictureBeyond,
   notJoined,
   stopAtOnce,
+  waitOfNoTime,
+  otherLamp,
   neverStopped,
   keyWithoutRelease,
   shownForNoTime,

@@ -490,7 +490,10 @@ class Reader {
             if (c.name !== 'VariableName') continue;
             globals.add(this.t(c));
             if (used.has(this.t(c)))
-              this.problem(c, say('"global {name}" stands before {name} is used: write it at the top.', { name: this.t(c) }));
+              this.problem(
+                c,
+                say('"global {name}" stands before {name} is used: write it at the top.', { name: this.t(c) })
+              );
           }
           return;
         case 'VariableName':

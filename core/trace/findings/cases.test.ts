@@ -292,6 +292,24 @@ const ALL: Record<string, Cases> = {
         ]),
         with: { inputs: [at(0.2, { key: 'Left', down: true })], limitS: 3 },
         says: /key to the left was pressed, and the robot turned to the right/
+      },
+      'letters that are a pair, by a turn, asked in a loop': {
+        p: `while True:
+    if key_is_held("A"):
+        wheels.turn(right=20, power=35, ending="brake")
+    if key_is_held("D"):
+        wheels.turn(right=20, power=35, ending="brake")
+    wait(0.01)`,
+        with: {
+          inputs: [
+            at(0.2, { key: 'A', down: true }),
+            at(0.4, { key: 'A', down: false }),
+            at(1.2, { key: 'D', down: true }),
+            at(1.25, { key: 'D', down: false })
+          ],
+          limitS: 3
+        },
+        says: /key A, left of D, was pressed, and the robot turned to the right/
       }
     },
     silent: {
@@ -303,8 +321,61 @@ const ALL: Record<string, Cases> = {
           b('wheels.stop')
         ]),
         with: { inputs: [at(0.2, { key: 'Left', down: true })], limitS: 3 }
+      },
+      'a letter that nothing is paired with': {
+        p: program([
+          b('begin.key', { key: 'A', event: 'pressed' }),
+          b('wheels.run', { left: 20, right: -20 }),
+          wait(1),
+          b('wheels.stop')
+        ]),
+        with: { inputs: [at(0.2, { key: 'A', down: true })], limitS: 3 }
       }
     }
+  },
+  'servo-short': {
+    fires: {
+      'the next angle comes at once, in the next turn of its loop': {
+        p: `for _ in range(2):
+    striker.angle(130)
+    wait(0.5)
+    striker.angle(60)
+wait(1)`,
+        says: /striker: asked 60 °, it had come to 130 ° when it was asked for 130 °/
+      }
+    },
+    silent: {
+      'it has time': { p: `striker.angle(130)\nwait(0.5)\nstriker.angle(60)\nwait(0.5)` },
+      'it follows, a little behind': {
+        p: `for count in from_to(0, 18, 1):\n    striker.angle(count * 10)\n    wait(0.02)\nwait(1)`
+      }
+    }
+  },
+  'servo-still': {
+    fires: {
+      'its plug is the wrong way round': {
+        p: `striker.angle(130)\nwait(1)`,
+        with: {
+          kit: {
+            ...barrow,
+            parts: barrow.parts.map((p) =>
+              p.type === 'servo' && p.socket === 'J4' ? { ...p, plug: 'wrong' as const } : p
+            )
+          }
+        },
+        says: /striker: asked 130 °, and it did not move/
+      }
+    },
+    silent: { 'it stands there already': { p: `striker.angle(90)\nwait(1)\nstriker.angle(90)\nwait(1)` } }
+  },
+  'faced-already': {
+    fires: {
+      'four sides, each facing 90': {
+        p: `for _ in range(4):\n    wheels.face(90, power=35)\n    wheels.drive(cm=10, power=45, ending="brake")`,
+        says: /to face 90 °, and faced that way already/
+      }
+    },
+    silent: { 'one way after another': { p: `for count in from_to(1, 3, 1):\n    wheels.face(count * 90, power=35)` } }
   },
   drifted: {
     fires: {

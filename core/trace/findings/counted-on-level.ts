@@ -17,7 +17,12 @@ export const countedOnLevel: Rule = ({ trace, kit, program }) => {
       const condition = choice.slots[name.replace('then', 'if')];
       const counts = body.find((s) => s.kind === 'var.change' && !s.off);
       // what waits in the same branch counts once each
-      if (!isStep(condition) || !counts || !sensorsOf(condition, kit).length || body.some((s) => s.kind.startsWith('wait.')))
+      if (
+        !isStep(condition) ||
+        !counts ||
+        !sensorsOf(condition, kit).length ||
+        body.some((s) => s.kind.startsWith('wait.'))
+      )
         continue;
       let from = -1;
       let n = 0;

@@ -32,6 +32,9 @@ import { slipped } from './slipped.ts';
 import { staleDisplay } from './stale-display.ts';
 import { takenOver } from './taken-over.ts';
 import { touched } from './touched.ts';
+import { facedAlready } from './faced-already.ts';
+import { servoShort } from './servo-short.ts';
+import { wheelStill } from './wheel-still.ts';
 import { missed } from './trigger-missed.ts';
 import { waits } from './wait-ended-at-once.ts';
 
@@ -46,6 +49,9 @@ const RULES: readonly Rule[] = [
   shownBriefly,
   ranBriefly,
   blocked,
+  wheelStill,
+  servoShort,
+  facedAlready,
   takenOver,
   otherWay,
   drifted,

@@ -153,38 +153,58 @@ function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors }: T
     ];
   return [];
 }
-/** A key or a stick that says left, and the robot turned right. */
+/** Keys that people pair for left and right. */
+const PAIRS: readonly (readonly [left: string, right: string])[] = [
+  ['Left', 'Right'],
+  ['A', 'D'],
+  ['J', 'L']
+];
+const COMMANDS = new Set(['wheels', 'motor', 'move', 'slide']);
+/** A key that says left, and the robot turned right, however it was told to: by wheels, motors or a turn. */
 function ofKeys(trace: Trace): Found[] {
   const out: Found[] = [];
   const { events } = trace;
   events.forEach((e, i) => {
-    const way = e.type === 'began' ? /^key (Left|Right) pressed$/.exec(e.trigger)?.[1] : undefined;
-    if (!way || e.type !== 'began') return;
-    const told = events.slice(i, i + 12).find((w) => w.type === 'wheels' && w.tUs - e.tUs < 50_000);
-    if (!told || told.type !== 'wheels' || told.how !== 'power') return;
-    const next = events
-      .slice(events.indexOf(told) + 1)
-      .find((w) => w.type === 'wheels' || w.type === 'move' || w.type === 'touch');
-    const turned = turnedBetween(trace, told.tUs, next?.tUs ?? endUs(trace));
-    if (Math.abs(turned) < 5 || turned > 0 === (way === 'Right')) return;
+    if (e.type !== 'input' || e.to || !('key' in e.input) || !e.input.down) return;
+    const { key } = e.input;
+    const pair = PAIRS.find((p) => (p as readonly string[]).includes(key));
+    // an arrow says its side itself; letters are a pair where both are used
+    if (!pair || (key.length === 1 && !usedBoth(trace, pair))) return;
+    const at = events.findIndex((w, k) => k > i && COMMANDS.has(w.type));
+    const told = events[at];
+    if (!told || told.tUs - e.tUs >= 50_000) return;
+    if ((told.type === 'wheels' || told.type === 'motor') && told.how !== 'power') return;
+    const next = events.find(
+      (w, k) => k > at && w.tUs - told.tUs > 5000 && (COMMANDS.has(w.type) || w.type === 'touch')
+    );
+    const toUs = next?.tUs ?? endUs(trace);
+    const turned = turnedBetween(trace, told.tUs, toUs);
+    if (Math.abs(turned) < 5 || turned > 0 === (key === pair[1])) return;
+    const began = events.slice(i, at).find((b) => b.type === 'began');
+    const words = { key, other: key === pair[0] ? pair[1] : pair[0], deg: one(Math.abs(turned)) };
     out.push({
       rule: 'key-other-way',
       weight: 60,
       says:
-        way === 'Left'
-          ? say('The key to the left was pressed, and the robot turned to the right, by {deg} °.', { deg: one(turned) })
-          : say('The key to the right was pressed, and the robot turned to the left, by {deg} °.', {
-              deg: one(-turned)
-            }),
+        key === pair[0]
+          ? key.length > 1
+            ? say('The key to the left was pressed, and the robot turned to the right, by {deg} °.', words)
+            : say('The key {key}, left of {other}, was pressed, and the robot turned to the right, by {deg} °.', words)
+          : key.length > 1
+            ? say('The key to the right was pressed, and the robot turned to the left, by {deg} °.', words)
+            : say('The key {key}, right of {other}, was pressed, and the robot turned to the left, by {deg} °.', words),
       todo: say('Change the two powers for one another, or the two keys.'),
-      blocks: [...blocksOf(e), ...blocksOf(told)],
+      blocks: [...new Set([...(began ? blocksOf(began) : []), ...blocksOf(told)])],
       fromUs: told.tUs,
-      toUs: next?.tUs ?? endUs(trace),
+      toUs,
       lanes: ['heading', ...speeds(trace)]
     });
   });
   return out;
 }
+/** Both keys of a pair do something in this run: one alone may mean anything. */
+const usedBoth = ({ events }: Trace, pair: readonly string[]): boolean =>
+  pair.every((key) => events.some((e) => e.type === 'input' && 'key' in e.input && e.input.key === key));
 
 export const otherWay: Rule = ({ trace, moves }) => [
   ...moves.flatMap((m) => ofMove(trace, m)),

@@ -10,16 +10,24 @@ const AT_ONCE_US = 5000;
 export const stops: Rule = ({ trace, kit }) => {
   const drives = new Set(kit.parts.filter((p) => wheelOf(kit, p)).map((p) => p.socket));
   const running = new Set<string>();
+  /** one of the motors that were let go with this stop coasts */
+  let coasts = false;
   const { events } = trace;
   /** whether this event leaves every wheel without power, and another does not follow at once */
   const letsGo = (e: TraceEvent, i: number): e is TraceEvent & { type: 'wheels' | 'motor' } => {
     if (e.type === 'slide' || (e.type === 'wheels' && e.how === 'power')) for (const d of drives) running.add(d);
     else if (e.type === 'wheels') {
       running.clear();
+      coasts = e.how === 'coast';
       return true;
     } else if (e.type === 'motor' && drives.has(e.socket)) {
-      if (e.how === 'power') running.add(e.socket);
-      else if (running.delete(e.socket) && running.size === 0) {
+      if (e.how === 'power') {
+        if (!running.size) coasts = false;
+        running.add(e.socket);
+        return false;
+      }
+      coasts ||= e.how === 'coast';
+      if (running.delete(e.socket) && running.size === 0) {
         const next = events.slice(i + 1).find((n) => n.type === 'motor' || n.type === 'wheels' || n.type === 'move');
         return !next || next.tUs - e.tUs > AT_ONCE_US;
       }
@@ -30,17 +38,16 @@ export const stops: Rule = ({ trace, kit }) => {
     if (!letsGo(e, i) || e.how === 'power' || !isMoving(trace, e.tUs)) return [];
     const on = rolledOn(trace, e.tUs);
     // a brake needs its way too: what is told is more than that
-    const [cm, deg] = e.how === 'coast' ? [1, 2] : [2.5, 4];
+    const [cm, deg] = coasts ? [1, 2] : [2.5, 4];
     if (on.cm <= cm && Math.abs(on.deg) <= deg) return [];
     return [
       {
         rule: 'rolled-on',
         weight: 64,
         says: says(on.cm, Math.abs(on.deg)),
-        todo:
-          e.how === 'coast'
-            ? say('Stop with brake, stop a little earlier, or use a block that drives a distance.')
-            : say('Stop a little earlier or drive slower before it, or use a block that drives a distance.'),
+        todo: coasts
+          ? say('Stop with brake, stop a little earlier, or use a block that drives a distance.')
+          : say('Stop a little earlier or drive slower before it, or use a block that drives a distance.'),
         blocks: blocksOf(e),
         fromUs: e.tUs,
         toUs: on.untilUs,

@@ -13,6 +13,7 @@ import type { Rule } from './finding.ts';
 import { findings } from './findings.ts';
 import { mishaps } from './mishaps.ts';
 import { otherWay } from './other-way.ts';
+import { wheelStill } from './wheel-still.ts';
 import { ranBriefly } from './ran-briefly.ts';
 import { rolledOnAfter } from './rolled-on.ts';
 import { stops } from './rolled-on-stop.ts';
@@ -196,7 +197,11 @@ describe('the other way', () => {
     const key = (which: string, at: TraceEvent[], channels: Written['channels'] = right) =>
       ruled(otherWay, {
         ms: 1000,
-        events: [{ tUs: 0, type: 'began', task: 1, trigger: `key ${which} pressed`, block: 'k' }, ...at],
+        events: [
+          { tUs: 0, type: 'input', input: { key: which, down: true } },
+          { tUs: 0, type: 'began', task: 1, trigger: `key ${which} pressed`, block: 'k' },
+          ...at
+        ],
         channels
       }).filter((f) => f.rule === 'key-other-way');
     expect(key('Left', [wheels(10, 20, 0)])[0]).toMatchObject({
@@ -216,6 +221,21 @@ describe('the other way', () => {
     expect(key('Left', [wheels(10, 0, 0)])).toEqual([]);
     expect(key('Left', [wheels(10, 20, 0)], { facing: heading(10, 1000, 4) })).toEqual([]);
     expect(key('Left', [wheels(10, 20, 0)], { facing: heading(10, 1000, 6) })).toHaveLength(1);
+  });
+});
+
+describe('a wheel that does not turn', () => {
+  const still = (power: number, channels: Written['channels'], untilMs = 1000) =>
+    ruled(wheelStill, { ms: 1200, events: [wheels(10, power, 0), wheels(untilMs, 0, 0)], channels });
+  it('though it was told to, for long enough and with enough', () => {
+    expect(still(40, { speedLeft: 0, speedRight: 0 })).toMatchObject([
+      { says: 'The left wheel was told 40 %, and did not turn.', blocks: ['w'], fromUs: 10_000, toUs: 1_000_000 }
+    ]);
+    expect(still(-15, { speedLeft: 0.2 })).toHaveLength(1);
+    expect(still(14, { speedLeft: 0 })).toEqual([]);
+    expect(still(40, { speedLeft: between(300, 320, 5) })).toEqual([]);
+    expect(still(40, { speedLeft: 0 }, 400)).toEqual([]);
+    expect(still(40, { speedLeft: 0 }, 411)).toHaveLength(1);
   });
 });
 

@@ -111,10 +111,25 @@
   const isLong = (t: Trace) => t.ticks > LONG_TICKS || t.events.length > 5000 || t.spans.count > 10_000;
   const over = $derived(version >= 0 && run?.trace.ended ? run : undefined);
   let found = $state.raw<readonly Finding[]>([]);
+  /** the run before the one that is over now, for what one change of the program did */
+  let [before, last] = [undefined, undefined] as (Run | undefined)[];
+  function since(of: Run): Finding[] {
+    const ran = (r: Run | undefined) => {
+      const program = programOf(r?.project);
+      return r?.project && program && !isLong(r.trace) ? { trace: r.trace, program, kit: r.project.kit } : undefined;
+    };
+    if (last !== of) [before, last] = [last, of];
+    const [then, now] = [ran(before), ran(of)];
+    const one = then && now && tools?.sinceBefore(then, now);
+    return one ? [one] : [];
+  }
   $effect(() => {
     const of = over;
     if (!of?.project || !tools) found = [];
-    else if (!isLong(of.trace)) found = tools.findings(of.trace, of.project.kit, programOf(of.project));
+    else if (!isLong(of.trace))
+      found = [...tools.findings(of.trace, of.project.kit, programOf(of.project)), ...since(of)].sort(
+        (a, b) => b.weight - a.weight
+      );
     else {
       found = [];
       void runs.findingsOf(of, tongue()).then((list) => of === over && (found = list));
