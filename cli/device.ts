@@ -17,7 +17,8 @@ import { printPython } from '../core/language/python/print.ts';
 const library = readFileSync(new URL('../board/lib/mossbell.py', import.meta.url), 'utf8');
 const version = /VERSION = "([^"]+)"/.exec(library)![1];
 /** where the stand-ins of the command line live, each in a folder of its own */
-const homeOf = (unit: Unit): string => join(process.env.MOSSBELL_DATA ?? 'data', 'devices', unit.serial);
+const DATA = process.env.MOSSBELL_DATA ?? fileURLToPath(new URL('../data', import.meta.url));
+const homeOf = (unit: Unit): string => join(DATA, 'devices', unit.serial);
 
 export function unitOf(name: string): Unit | undefined {
   return standIn(name) ?? STAND_INS.find((u) => u.name.toLowerCase() === name.toLowerCase());

@@ -1,5 +1,7 @@
 /** Errands from the command line: what a program comes to in one, and whether an errand is sound. */
 import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { readErrand, type Errand } from '../core/errand/errand.ts';
 import { countBlocks } from '../core/errand/goals/built.ts';
 import { goalWords } from '../core/errand/goals.ts';
@@ -15,7 +17,9 @@ import type { Project } from '../core/project.ts';
 import { specOf } from '../core/run/spec.ts';
 import type { Trace } from '../core/trace/trace.ts';
 
-const shipped = (id: string): string => `demo/errands/${id}.mossbell-errand.json`;
+/** where Moss Bell lies, wherever it is called from */
+const HOME = fileURLToPath(new URL('..', import.meta.url));
+const shipped = (id: string): string => join(HOME, 'demo', 'errands', `${id}.mossbell-errand.json`);
 /** @param name a file, or the name of an errand that ships, such as first-delivery @throws Error with a sentence */
 export function errandOf(name: string): Errand {
   const file = !existsSync(name) && /^[a-z0-9-]+$/.test(name) ? shipped(name) : name;

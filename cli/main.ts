@@ -340,7 +340,13 @@ async function main(): Promise<number> {
     if (values.json) say(JSON.stringify({ files: results }));
     else
       for (const r of results) {
-        say(`${r.file}: ${r.remarks.length === 0 ? 'nothing to remark' : `${r.remarks.length} to check`}`);
+        // counted as the page counts them: what is only to be considered is listed beside
+        const consider = r.remarks.filter((m) => m.severity === 'consider').length;
+        const counted = [
+          ...(r.remarks.length > consider ? [`${r.remarks.length - consider} to check`] : []),
+          ...(consider ? [`${consider} to consider`] : [])
+        ];
+        say(`${r.file}: ${counted.join(', ') || 'nothing to remark'}`);
         for (const m of r.remarks)
           say(
             `  ${m.severity} · ${m.rule}${m.blocks.length ? ` · ${m.blocks.map((b, i) => `${b} (${m.at[i]})`).join(', ')}` : ''}\n    ${m.says} ${m.todo}`
@@ -374,6 +380,9 @@ async function main(): Promise<number> {
     throw new BadInput(`There is no stand-in "${values.unit}". The stand-ins are ${NAMES}.`);
   if (unit && unit.device !== kit.device)
     throw new BadInput(`${unit.serial} (${unit.name}) is no ${kit.name}, and the program is for one.`);
+  // waiting for the word to set off counts to no limit: it is ended there by hand
+  if (until !== undefined && [...allSteps(p.program)].some((s) => s.kind === 'begin.before'))
+    inputs = [...inputs, { tUs: Math.round(until * 1e6), input: { stop: true } }];
   const run = {
     program: p.program,
     kit,
@@ -416,6 +425,8 @@ async function main(): Promise<number> {
   return trace.ended === 'error' ? 1 : 0;
 }
 
+// paths are those of whoever calls
+if (process.env.MOSSBELL_FROM) process.chdir(process.env.MOSSBELL_FROM);
 main().then(
   (code) => process.exit(code),
   (error) => {

@@ -80,7 +80,7 @@ describe('another language', () => {
     const p = program(start(b('wheels.run'), b('log.line', { value: b('calc.rest', { a: 1, b: 0 }) })));
     speakFrom(() => german);
     expect(lookOver({ program: p, kit: barrow })[0].says).toContain('nichts hält sie an');
-    const error = findings(run(p)).find((f) => f.rule === 'error')!;
+    const error = findings(run(p), barrow).find((f) => f.rule === 'error')!;
     expect(error.says).toBe('Hier blieb das Programm stehen: Durch null kann man nicht teilen.');
   });
   it('knows a sentence again that was made elsewhere in English', () => {

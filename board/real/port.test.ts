@@ -128,7 +128,7 @@ describe('a board of one’s own', () => {
       progress: (p) => told.push(p.stage)
     });
     expect(told).not.toContain('library');
-    expect(again.found).toMatchObject({ library: '1.7', device: 'barrow', serial: '0102fe', micropython: '1.27' });
+    expect(again.found).toMatchObject({ library: '1.8', device: 'barrow', serial: '0102fe', micropython: '1.27' });
     expect((await chooseProgram(board, 1)).programs.map((p) => [p.number, p.starts])).toEqual([
       [2, false],
       [1, true]

@@ -12,9 +12,10 @@ import type { LinkPort } from '../../core/link/port.ts';
 import type { Trace } from '../../core/trace/trace.ts';
 import { hall, logs } from '../../core/testing/build.ts';
 
+const source = readFileSync(new URL('../lib/mossbell.py', import.meta.url));
 export const library = {
-  file: new Uint8Array(readFileSync(new URL('../lib/mossbell.py', import.meta.url))),
-  version: '1.7'
+  file: new Uint8Array(source),
+  version: /^VERSION = "(.*)"/m.exec(source.toString('utf8'))![1]
 };
 export const text = (word: string): string =>
   `from mossbell import *\n\n\ndef main():\n    log("${word}")\n\n\nrun(main)\n`;

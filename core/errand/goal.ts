@@ -96,7 +96,7 @@ export function defineGoal<const K extends string, const F extends Readonly<Reco
   return { ...def, schema: z.strictObject({ kind: z.literal(def.kind), ...Object.fromEntries(fields) }) } as GoalDef;
 }
 
-export const num = (value: number, digits = 1): string => String(Number(value.toFixed(digits)));
+export const num = (value: number, digits = 1): string => String(Number(value.toFixed(digits)) || 0);
 export const sec = (us: number): string => (us / 1e6).toFixed(us < 10e6 ? 2 : 1);
 /** Not yet, or no more. */
 export const wanting = (look: Look, says: string, more: Omit<Result, 'state' | 'says'> = {}): Result => ({

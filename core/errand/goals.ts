@@ -77,7 +77,9 @@ export const counts = ({ state }: Result): boolean => state === 'met' || state =
 export function checkGoal(goal: Goal, look: Look): Result {
   if (isNever(goal)) {
     const inner = checkGoal(goal.goal, look);
-    const holds: Result = { state: isOver(look) ? 'met' : 'holds', says: say('not so far') };
+    const holds: Result = isOver(look)
+      ? { state: 'met', says: say('This did not happen.') }
+      : { state: 'holds', says: say('not so far') };
     if (inner.state !== 'met') return holds;
     return { state: 'missed', says: say('This was not to be.'), atUs: inner.atUs, at: inner.at };
   }

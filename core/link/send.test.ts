@@ -46,7 +46,7 @@ describe('sending', () => {
     const { found, number } = await go(bed, 'one', { progress: (p) => stages.push(p.stage) });
     expect(found).toMatchObject({
       micropython: '1.27',
-      library: '1.7',
+      library: '1.8',
       serial: 'MB-TEST',
       battery: 100,
       device: 'barrow',

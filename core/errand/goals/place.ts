@@ -73,7 +73,11 @@ export const stop = defineGoal({
     const { trace, toUs } = look;
     const place = placeAt(trace, toUs);
     const cm = off(place, ring, within);
-    if (!isOver(look)) return { state: 'open', says: say('{cm} cm to go', { cm: num(Math.max(0, cm)) }) };
+    if (!isOver(look)) {
+      const words = { cm: num(Math.max(0, cm)) };
+      const past = cm > 0 && sideOf(place, ring) === 'past';
+      return { state: 'open', says: past ? say('{cm} cm past it', words) : say('{cm} cm to go', words) };
+    }
     const atUs = restUs(trace, toUs);
     const at = { x: place.x, y: place.y };
     if (moving(trace, toUs))

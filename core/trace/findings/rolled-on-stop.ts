@@ -2,7 +2,7 @@
 import { wheelOf } from '../../kit/kit.ts';
 import { say } from '../../words.ts';
 import type { TraceEvent } from '../trace.ts';
-import { blocksOf, isMoving, one, powers, rolledOn, speeds, type Found, type Rule } from './finding.ts';
+import { blocksOf, isMoving, nextOf, one, powers, rolledOn, speeds, type Found, type Rule } from './finding.ts';
 
 /** Motors that are stopped one after the other, closer than this, are stopped at once. */
 const AT_ONCE_US = 5000;
@@ -28,7 +28,7 @@ export const stops: Rule = ({ trace, kit }) => {
       }
       coasts ||= e.how === 'coast';
       if (running.delete(e.socket) && running.size === 0) {
-        const next = events.slice(i + 1).find((n) => n.type === 'motor' || n.type === 'wheels' || n.type === 'move');
+        const next = nextOf(events, i, (n) => n.type === 'motor' || n.type === 'wheels' || n.type === 'move');
         return !next || next.tUs - e.tUs > AT_ONCE_US;
       }
     }

@@ -2,7 +2,7 @@
 import { say } from '../../words.ts';
 import { eventsOf } from '../apart.ts';
 import { channel, endUs, type TraceEvent } from '../trace.ts';
-import { blocksOf, one, valueAt, type Found, type Rule } from './finding.ts';
+import { blocksOf, nextOf, one, valueAt, type Found, type Rule } from './finding.ts';
 
 /** So far from where it was asked to go it did not get there, degrees. */
 const SHORT_DEG = 12;
@@ -19,7 +19,7 @@ export const servoShort: Rule = ({ trace, kit }) => {
   return asked.flatMap((e, i): Found[] => {
     const key = `servo${e.socket}`;
     if (!channel(trace, key)) return [];
-    const next = asked.slice(i + 1).find((n) => n.socket === e.socket);
+    const next = nextOf(asked, i, (n) => n.socket === e.socket);
     const untilUs = next?.tUs ?? endUs(trace);
     const from = valueAt(trace, key, e.tUs);
     const to = valueAt(trace, key, untilUs);

@@ -3,7 +3,7 @@ import { wheelKey } from '../../kit/keys.ts';
 import { say } from '../../words.ts';
 import { channel, endUs, type TraceEvent } from '../trace.ts';
 import { extremes, tickAt } from '../query.ts';
-import { blocksOf, one, type Found, type Rule } from './finding.ts';
+import { blocksOf, nextOf, one, type Found, type Rule } from './finding.ts';
 
 /** So long it was told, µs, with so much, percent: less does not overcome its friction. */
 const TOLD_US = 400_000;
@@ -24,9 +24,7 @@ export const wheelStill: Rule = ({ trace, kit }) => {
       : [];
   };
   return commands.flatMap((e, i): Found[] => {
-    const toUs = commands
-      .slice(i + 1)
-      .find((n) => n.type !== 'motor' || e.type !== 'motor' || n.socket === e.socket)?.tUs;
+    const toUs = nextOf(commands, i, (n) => n.type !== 'motor' || e.type !== 'motor' || n.socket === e.socket)?.tUs;
     const untilUs = toUs ?? endUs(trace);
     if (untilUs - e.tUs < TOLD_US) return [];
     return told(e).flatMap(([id, power]): Found[] => {
