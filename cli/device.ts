@@ -1,6 +1,7 @@
 /** ./mossbell send | device: the same sending as the page's, to stand-ins that live in a folder of this computer. */
 import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
 import { dirname, join } from 'node:path';
 import { Cable, isCable, CABLES, type CableName } from '../board/standin/cable.ts';
 import { newMemory } from '../board/standin/memory.ts';
