@@ -1,5 +1,5 @@
 import { newStep } from '../catalogue.ts';
-import { allIds, freshId, isLive, type Program, type Step } from '../program.ts';
+import { allIds, freshId, isLive, walkSteps, type Program, type Step } from '../program.ts';
 import { typedNumber } from '../values.ts';
 
 /** Every list of steps that can run, switched-off steps left out: stacks without their starter, routines, bodies. */
@@ -11,6 +11,17 @@ export function* liveLists(program: Program): Generator<Step[]> {
   };
   for (const stack of program.stacks) if (isLive(stack)) yield* inner(stack.steps.slice(1));
   for (const routine of program.routines) yield* inner(routine.steps);
+}
+/** Every step that a list does, those of the routines that it calls too; nothing that is switched off. */
+export function* doneBy(program: Program, list: readonly Step[], seen = new Set<string>()): Generator<Step> {
+  for (const step of walkSteps(list)) {
+    if (step.off) continue;
+    yield step;
+    const called = String(step.slots.routine);
+    if ((step.kind !== 'routine.do' && step.kind !== 'routine.value') || seen.has(called)) continue;
+    seen.add(called);
+    yield* doneBy(program, program.routines.find((r) => r.id === called)?.steps ?? [], seen);
+  }
 }
 /** The number typed into a slot, or undefined where a block sits or letters stand. */
 export function literal(step: Step, slot: string): number | undefined {

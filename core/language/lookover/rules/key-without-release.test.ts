@@ -54,6 +54,19 @@ def off():
 
 
 run(when(key("W", "pressed"), on), when(key("W", "released"), off))`,
+    'its release calls a routine that stops': `def on():
+    wheels.run(40, 40)
+
+
+async def off():
+    await halt()
+
+
+async def halt():
+    wheels.stop("brake")
+
+
+run(when(key("W", "pressed"), on), when(key("W", "released"), off))`,
     'a move that ends': `async def on():
     await wheels.drive(cm=10, power=45, ending="brake")
 
