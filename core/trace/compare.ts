@@ -84,8 +84,9 @@ function rangeOf(c: Channel): number {
 }
 
 export type Difference = { atUs: number; says: string; block?: string; lanes: string[] };
-const CM = 2;
-const DEG = 4;
+/** Places and ways that lie closer than this are the same for somebody who watches. */
+export const APART = { cm: 2, deg: 4 } as const;
+const { cm: CM, deg: DEG } = APART;
 /** Where two runs part, the first moment first: events that differ, and places that lie apart. */
 export function differences(a: Trace, b: Trace, shiftUs: number): Difference[] {
   const out: Difference[] = [];

@@ -31,12 +31,15 @@
   const other = $derived(session.project.text === undefined ? otherSolution(session.project.program) : undefined);
   let folded = $state(false);
   let verdict = $state.raw<Verdict>();
-  const over = $derived(!!run && run.version >= 0 && run.trace.ended !== undefined && runs.seenUs >= run.endUs);
+  const over = $derived(!!run && run.version >= 0 && run.trace.ended !== undefined);
+  /** a run that is over has come to what it came to, whatever moment of it is looked at */
+  const untilUs = (of: Run): number => (of.trace.ended === undefined ? Math.min(runs.seenUs, of.endUs) : of.endUs);
   const LOOK_MS = 250;
   /** what is looked at next; a look takes a while, and what came meanwhile is looked at once */
   let timer: ReturnType<typeof setTimeout> | undefined;
   $effect(() => {
-    const [seen, toUs] = [run, runs.seenUs];
+    const seen = run;
+    void runs.seenUs;
     void run?.version;
     if (!seen) {
       verdict = undefined;
@@ -46,10 +49,10 @@
       async () => {
         timer = undefined;
         const now = runs.seen;
-        verdict = now && (await verdictOf(runs, task, now, Math.min(runs.seenUs, now.endUs)));
+        verdict = now && (await verdictOf(runs, task, now, untilUs(now)));
         if (now) rings(now);
       },
-      seen.trace.ended === undefined || toUs < seen.endUs ? LOOK_MS : 0
+      seen.trace.ended === undefined ? LOOK_MS : 0
     );
   });
   $effect(() => {

@@ -1,6 +1,6 @@
 <script lang="ts">
   import Button from '../../ui/Button.svelte';
-  import { differences, shiftOf } from '../../../../core/trace/compare.ts';
+  import { APART, differences, shiftOf } from '../../../../core/trace/compare.ts';
   import { say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
   import { lineOf, sentences } from '../sentences.ts';
@@ -23,7 +23,7 @@
   {#if !over}<p class="text-soft">{say('Both runs have to be over.')}</p>
   {:else}
     {#if cannot}<p class="text-soft">{say('One of the two has no such moment, so both lie from their start.')}</p>{/if}
-    {#if !list.length}<p class="text-moss">{say('The two runs did the same.')}</p>{/if}
+    {#if !list.length}<p class="text-moss">{say('The two runs did the same, to within {cm} cm and {deg} °.', APART)}</p>{/if}
     <ol class="flex flex-col gap-1" data-testid="differences">
       {#each list as d, i (i)}<li>
           <Button

@@ -211,7 +211,23 @@ class Drawer extends zelos.Drawer {
     stem.after(icon);
   }
 }
+/** A comma stands at the word before it, with no gap. */
+const COMMA_PX = 1;
+class Info extends zelos.RenderInfo {
+  override getInRowSpacing_(
+    prev: Blockly.blockRendering.Measurable | null,
+    next: Blockly.blockRendering.Measurable | null
+  ): number {
+    const field = next && Blockly.blockRendering.Types.isField(next) && (next as Blockly.blockRendering.Field).field;
+    return prev && field instanceof Blockly.FieldLabel && /^[,.;:]/.test(field.getText())
+      ? COMMA_PX
+      : super.getInRowSpacing_(prev, next);
+  }
+}
 class Renderer extends zelos.Renderer {
+  protected override makeRenderInfo_(block: Blockly.BlockSvg) {
+    return new Info(this, block);
+  }
   protected override makeConstants_() {
     return new Constants();
   }
