@@ -11,6 +11,7 @@ import { b, cmp, log, program, start, sum, variable, wait } from '../../../../..
 import { anyProgram } from '../../../../../core/testing/random.ts';
 import { around, defineBlocks } from './blocks.ts';
 import { bringIn, readStep, readWorkspace, tagsOf } from './convert.ts';
+import { anew, written } from './written.ts';
 
 /** A sheet that is not drawn: sizes are nobody's business here. */
 function sheet(): Blockly.WorkspaceSvg {
@@ -55,12 +56,28 @@ describe('the sheet', () => {
         bring(ws, one);
         bring(ws, two);
         expect(plain(readWorkspace(ws, two))).toEqual(plain(two));
+        // as the library writes it: nothing is left behind, and what blocks cover is what the program says
+        expect(written(ws)).toBe(anew(two));
         bring(ws, one);
+        expect(written(ws)).toBe(anew(one));
         expect(plain(readWorkspace(ws, one))).toEqual(plain(one));
         ws.dispose();
       }),
       { numRuns: 80, seed: 7 }
     );
+  });
+  it('takes a value out and back again, and what was typed below it is kept on the sheet too', () => {
+    const n = variable('v1');
+    const p = program(start({ ...b('wait.time', { time: n }), covered: { time: 7 } }));
+    const out = edit.removeStep(p, n.id);
+    const ws = sheet();
+    bring(ws, p);
+    for (const next of [out, p, edit.setSlot(p, p.stacks[0].steps[1].id, 'time', sum(n, '+', 1)), p, out]) {
+      bring(ws, next);
+      expect(written(ws)).toBe(anew(next));
+      expect(plain(readWorkspace(ws, next))).toEqual(plain(next));
+    }
+    expect(ws.getTopBlocks(false)).toHaveLength(1);
   });
   it('follows an edit with the blocks that it has: only what differs is touched', () => {
     const p = program(
