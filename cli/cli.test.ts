@@ -51,7 +51,9 @@ describe('./mossbell', () => {
   });
   it('finds in demo programs what the page finds', async () => {
     // every third of them: each starts a process of its own
-    const projects = demoProjects().filter(([name, p], i) => p.text === undefined && i % 3 === 0 && name !== 'from-heap-to-bed');
+    const projects = demoProjects().filter(
+      ([name, p], i) => p.text === undefined && i % 3 === 0 && name !== 'from-heap-to-bed'
+    );
     expect(projects.length).toBeGreaterThan(10);
     const plain = (list: readonly Finding[]): unknown[] =>
       list.map((f) => [f.rule, f.says, f.blocks, plain(f.more ?? [])]);

@@ -75,7 +75,9 @@
     const result = over && verdict?.nearest !== undefined ? verdict.results[verdict.nearest] : undefined;
     return result?.atUs === undefined ? undefined : result;
   });
-  const well = $derived(over && verdict?.met && run?.project ? notWell(run.trace, run.project.kit, programOf(run.project)) : []);
+  const well = $derived(
+    over && verdict?.met && run?.project ? notWell(run.trace, run.project.kit, programOf(run.project)) : []
+  );
   onMount(() => void w.history.load());
   const SIGNS = { met: Check, holds: Dot, open: Circle, missed: Cross } as const;
   const STATES = {

@@ -23,7 +23,9 @@
   {#if !over}<p class="text-soft">{say('Both runs have to be over.')}</p>
   {:else}
     {#if cannot}<p class="text-soft">{say('One of the two has no such moment, so both lie from their start.')}</p>{/if}
-    {#if !list.length}<p class="text-moss">{say('The two runs did the same, to within {cm} cm and {deg} °.', APART)}</p>{/if}
+    {#if !list.length}<p class="text-moss">
+        {say('The two runs did the same, to within {cm} cm and {deg} °.', APART)}
+      </p>{/if}
     <ol class="flex flex-col gap-1" data-testid="differences">
       {#each list as d, i (i)}<li>
           <Button

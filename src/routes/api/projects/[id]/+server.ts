@@ -48,7 +48,9 @@ export async function PUT({ params, request, url, locals }) {
   if (!read.ok)
     error(
       400,
-      read.wrong ? say('What was done last cannot be saved: {wrong} Undo it, or change it.', { wrong: read.wrong }) : read.problem
+      read.wrong
+        ? say('What was done last cannot be saved: {wrong} Undo it, or change it.', { wrong: read.wrong })
+        : read.problem
     );
   const saved =
     saveProject(database(), params.id, base, read.project, Date.now(), url.searchParams.get('tab')) ?? none();
