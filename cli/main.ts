@@ -8,7 +8,7 @@ import { kits, partName, type Kit } from '../core/kit/kit.ts';
 import { quirksOf } from '../core/kit/quirks.ts';
 import { STAND_INS, standIn, type Unit } from '../core/kit/units.ts';
 import { LinkClosed, LinkProblem } from '../core/link/port.ts';
-import { sentence } from '../core/language/catalogue.ts';
+import { definition, sentence } from '../core/language/catalogue.ts';
 import { lookOver } from '../core/language/lookover/lookover.ts';
 import { stopsStart } from '../core/language/lookover/remark.ts';
 import { lookOverText } from '../core/language/lookover/text.ts';
@@ -381,7 +381,11 @@ async function main(): Promise<number> {
   if (unit && unit.device !== kit.device)
     throw new BadInput(`${unit.serial} (${unit.name}) is no ${kit.name}, and the program is for one.`);
   // waiting for the word to set off counts to no limit: it is ended there by hand
-  if (until !== undefined && [...allSteps(p.program)].some((s) => s.kind === 'begin.before'))
+  const waits = p.program.stacks.some(({ steps: [first] }) => {
+    const def = first && definition(first.kind);
+    return def?.shape === 'starter' && def.trigger(first) === 'before';
+  });
+  if (until !== undefined && waits)
     inputs = [...inputs, { tUs: Math.round(until * 1e6), input: { stop: true } }];
   const run = {
     program: p.program,

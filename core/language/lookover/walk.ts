@@ -17,8 +17,9 @@ export function* doneBy(program: Program, list: readonly Step[], seen = new Set<
   for (const step of walkSteps(list)) {
     if (step.off) continue;
     yield step;
-    const called = String(step.slots.routine);
-    if ((step.kind !== 'routine.do' && step.kind !== 'routine.value') || seen.has(called)) continue;
+    // whatever has a slot for a routine does it
+    const called = step.slots.routine === undefined ? '' : String(step.slots.routine);
+    if (!called || seen.has(called)) continue;
     seen.add(called);
     yield* doneBy(program, program.routines.find((r) => r.id === called)?.steps ?? [], seen);
   }
