@@ -120,7 +120,11 @@
     };
     if (last !== of) [before, last] = [last, of];
     const [then, now] = [ran(before), ran(of)];
-    const one = then && now && tools?.sinceBefore(then, now);
+    if (!then || !now || !tools) return [];
+    // a change that mended something is told by what is no longer found
+    const rules = new Set(tools.findings(now.trace, now.kit, now.program).map((f) => f.rule));
+    if (tools.findings(then.trace, then.kit, then.program).some((f) => !rules.has(f.rule))) return [];
+    const one = tools.sinceBefore(then, now);
     return one ? [one] : [];
   }
   $effect(() => {
