@@ -97,6 +97,8 @@ export class Workbench {
   readonly history: History;
   /** what the run that is seen has to tell, heaviest first */
   found = $state.raw<readonly Finding[]>([]);
+  /** what the one change since the run before did: told beside the findings, and no fault */
+  since = $state.raw<Finding>();
   /** a run is told as a story: which finding is the caption now */
   story = $state.raw<{ at: number } | undefined>();
   /** which pane fills the screen, for a room */

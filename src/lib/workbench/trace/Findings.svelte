@@ -23,6 +23,7 @@
 
 <Sheet title={say('Findings')}>
   {#if !w.found.length}<p class="px-2 text-moss">{say('Nothing to find: the run did what it was asked.')}</p>{/if}
+  {#if w.since}<p class="mb-1.5 px-2 text-[13px] text-soft" data-testid="since">{w.since.says} {w.since.todo}</p>{/if}
   <ol class="flex flex-col gap-1.5">
     {#each shown as f (f.rule + f.fromUs + f.says)}
       <li

@@ -130,10 +130,7 @@
   $effect(() => {
     const of = over;
     if (!of?.project || !tools) found = [];
-    else if (!isLong(of.trace))
-      found = [...tools.findings(of.trace, of.project.kit, programOf(of.project)), ...since(of)].sort(
-        (a, b) => b.weight - a.weight
-      );
+    else if (!isLong(of.trace)) found = tools.findings(of.trace, of.project.kit, programOf(of.project));
     else {
       found = [];
       void runs.findingsOf(of, tongue()).then((list) => of === over && (found = list));
@@ -144,6 +141,7 @@
   const now = $derived(runs.lit.at(-1));
   $effect(() => {
     w.found = found;
+    w.since = over && tools ? since(over)[0] : undefined;
   });
 
   onMount(() => {
