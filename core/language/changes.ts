@@ -2,10 +2,11 @@
  * Every single small change that a pupil makes to a program: one block left out, two swapped, one sign, one unit. What is said
  * of the changed program, and which goals it misses, tells how much the look-over, the findings and an errand are worth.
  */
-import { definition, slotSpec } from './catalogue.ts';
-import { bodiesOf } from './catalogue.ts';
-import { changeStep, listAround, removeStep } from './edit.ts';
-import { isLive, isStep, liveSteps, type Literal, type Program, type Step } from './program.ts';
+import { bodiesOf, definition, slotSpec } from './catalogue.ts';
+import { listAround, removeStep, setSlot } from './edit.ts';
+import { isLoop } from './facts.ts';
+import { isStep, liveSteps, type Literal, type Program, type Step } from './program.ts';
+import { replaced } from './refactor.ts';
 
 /** Kinds of change that are wrong in themselves, and mere amounts, which nobody can know to be wrong without the intent. */
 export const WRONG = [
@@ -43,14 +44,14 @@ const OTHER: readonly { kind: ChangeKind; words: Readonly<Record<string, string>
 export function* smallChanges(program: Program): Generator<Change> {
   for (const step of liveSteps(program)) {
     const def = definition(step.kind);
-    const own = { program, blocks: near(program, step) };
-    if (def.shape !== 'value') yield* moves(program, step, own.blocks);
+    const blocks = near(program, step);
+    if (def.shape !== 'value') yield* moves(program, step, blocks);
     for (const [slot, value] of Object.entries(step.slots)) {
       if (isStep(value)) continue;
       const set = (kind: ChangeKind, to: Literal): Change => ({
         kind,
-        blocks: own.blocks,
-        program: changeStep(program, step.id, (s) => ({ ...s, slots: { ...s.slots, [slot]: to } }))
+        blocks,
+        program: setSlot(program, step.id, slot, to)
       });
       const spec = slotSpec(step, slot, program);
       if (spec?.type === 'choice')
@@ -61,7 +62,7 @@ export function* smallChanges(program: Program): Generator<Change> {
       else if (typeof value === 'number' && value !== 0 && (spec?.type === 'number' || spec?.type === 'any')) {
         if (spec.type === 'any' || spec.min === undefined || -value >= spec.min) yield set('sign', -value);
         const whole = spec.type === 'number' && spec.whole;
-        if (!whole && !spec.type.startsWith('any')) yield set('ten times less', value / 10);
+        if (!whole && spec.type === 'number') yield set('ten times less', value / 10);
         yield set('twice', value * 2);
       }
     }
@@ -82,14 +83,15 @@ function* moves(program: Program, step: Step, blocks: string[]): Generator<Chang
   const shape = definition(step.kind).shape;
   if (!list || shape === 'starter') return;
   yield { kind: 'left out', blocks, program: removeStep(program, step.id) };
-  const next = list[list.indexOf(step) + 1];
+  const at = list.indexOf(step);
+  const next = list[at + 1];
   if (next && shape !== 'end' && definition(next.kind).shape !== 'end')
     yield {
       kind: 'swapped with the next',
       blocks: [...blocks, ...near(program, next)],
-      program: relisted(program, list, (all) => all.flatMap((s) => (s === step ? [next, step] : s === next ? [] : [s])))
+      program: replaced(program, list, at, 2, [next, step])
     };
-  if (!('loop' in definition(step.kind) && (definition(step.kind) as { loop?: true }).loop)) return;
+  if (!isLoop(step)) return;
   const [body] = bodiesOf(step);
   const inner = step.bodies?.[body] ?? [];
   const last = inner.at(-1);
@@ -97,24 +99,9 @@ function* moves(program: Program, step: Step, blocks: string[]): Generator<Chang
     yield {
       kind: 'moved out of its loop',
       blocks: [last.id, ...blocks, ...near(program, last)],
-      program: relisted(program, list, (all) =>
-        all.flatMap((s) =>
-          s === step ? [{ ...step, bodies: { ...step.bodies, [body]: inner.slice(0, -1) } }, last] : [s]
-        )
-      )
+      program: replaced(program, list, at, 1, [
+        { ...step, bodies: { ...step.bodies, [body]: inner.slice(0, -1) } },
+        last
+      ])
     };
-}
-/** The program with one of its lists replaced. */
-function relisted(program: Program, list: Step[], by: (list: Step[]) => Step[]): Program {
-  const put = (steps: Step[]): Step[] =>
-    steps === list
-      ? by(steps)
-      : steps.map((s) =>
-          s.bodies ? { ...s, bodies: Object.fromEntries(Object.entries(s.bodies).map(([k, v]) => [k, put(v)])) } : s
-        );
-  return {
-    ...program,
-    stacks: program.stacks.map((s) => (isLive(s) ? { ...s, steps: put(s.steps) } : s)),
-    routines: program.routines.map((r) => ({ ...r, steps: put(r.steps) }))
-  };
 }

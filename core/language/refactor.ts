@@ -123,7 +123,7 @@ export function stretch(
   return definition(steps[0].kind).shape === 'starter' ? undefined : { list, from, steps };
 }
 /** The program with a stretch of a list replaced. */
-function replaced(program: Program, list: readonly Step[], from: number, count: number, by: Step[]): Program {
+export function replaced(program: Program, list: readonly Step[], from: number, count: number, by: Step[]): Program {
   const put = (steps: Step[]): Step[] =>
     steps === list
       ? [...steps.slice(0, from), ...by, ...steps.slice(from + count)]

@@ -47,6 +47,15 @@ describe('since the run before', () => {
     const of = (kit: typeof barrow, p: Program) => ({ trace: run(p, { kit, limitS: 8 }), program: p, kit });
     const heavier = { ...barrow, chassis: { ...barrow.chassis, massKg: 0.7 } };
     expect(sinceBefore(of(barrow, song), of(heavier, removeStep(song, rest.id)))).toBeUndefined();
+    // a hand that did something else may be why: nothing is said of the change
+    const pressed = (p: Program, atUs: number) => ({
+      trace: run(p, { limitS: 8, inputs: [{ tUs: atUs, input: { press: 'Dot' } }] }),
+      program: p,
+      kit: barrow
+    });
+    const shorter = removeStep(song, rest.id);
+    expect(sinceBefore(pressed(song, 100_000), pressed(shorter, 200_000))).toBeUndefined();
+    expect(sinceBefore(pressed(song, 100_000), pressed(shorter, 100_000))).toBeDefined();
   });
   it('a block that was pulled out of its stack is one change', () => {
     expect(told(song, pullOut(song, rest.id, 300, 20))).toMatchObject({ rule: 'since-before' });

@@ -5,6 +5,7 @@ import { differences, type Difference } from '../../language/differ.ts';
 import { isStep, walkSteps, type Program, type Step } from '../../language/program.ts';
 import { say } from '../../words.ts';
 import { sameBehaviour } from '../same.ts';
+import { recordedInputs } from '../track.ts';
 import type { Trace } from '../trace.ts';
 import type { Finding } from './finding.ts';
 
@@ -52,10 +53,13 @@ function theOne(
   return outer.length === 1 ? outer[0][1] : undefined;
 }
 
+/** All else that decides a run: another start, another seed, a button pressed at another moment may be why it differs. */
+const around = (trace: Trace): string => JSON.stringify([trace.header.run, recordedInputs(trace)]);
 /** @param before the run before, of the same machine in the same yard */
 export function sinceBefore(before: Ran, now: Ran): Finding | undefined {
   const [a, b] = [before.trace.header.hashes, now.trace.header.hashes];
   if (a.kit !== b.kit || a.mat !== b.mat || a.program === b.program) return undefined;
+  if (around(before.trace) !== around(now.trace)) return undefined;
   const one = theOne(before.program, now.program);
   if (!one) return undefined;
   const same = sameBehaviour(before.trace, now.trace);

@@ -113,19 +113,16 @@
   let found = $state.raw<readonly Finding[]>([]);
   /** the run before the one that is over now, for what one change of the program did */
   let [before, last] = [undefined, undefined] as (Run | undefined)[];
-  function since(of: Run): Finding[] {
+  function since(of: Run): Finding | undefined {
     const ran = (r: Run | undefined) => {
       const program = programOf(r?.project);
       return r?.project && program && !isLong(r.trace) ? { trace: r.trace, program, kit: r.project.kit } : undefined;
     };
+    // one that was kept is looked at again, and follows on nothing
+    if (of === runs.earlier) return undefined;
     if (last !== of) [before, last] = [last, of];
     const [then, now] = [ran(before), ran(of)];
-    if (!then || !now || !tools) return [];
-    // a change that mended something is told by what is no longer found
-    const rules = new Set(tools.findings(now.trace, now.kit, now.program).map((f) => f.rule));
-    if (tools.findings(then.trace, then.kit, then.program).some((f) => !rules.has(f.rule))) return [];
-    const one = tools.sinceBefore(then, now);
-    return one ? [one] : [];
+    return then && now && tools?.sinceBefore(then, now);
   }
   $effect(() => {
     const of = over;
@@ -141,7 +138,7 @@
   const now = $derived(runs.lit.at(-1));
   $effect(() => {
     w.found = found;
-    w.since = over && tools ? since(over)[0] : undefined;
+    w.since = over && tools ? since(over) : undefined;
   });
 
   onMount(() => {
