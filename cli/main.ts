@@ -385,8 +385,7 @@ async function main(): Promise<number> {
     const def = first && definition(first.kind);
     return def?.shape === 'starter' && def.trigger(first) === 'before';
   });
-  if (until !== undefined && waits)
-    inputs = [...inputs, { tUs: Math.round(until * 1e6), input: { stop: true } }];
+  if (until !== undefined && waits) inputs = [...inputs, { tUs: Math.round(until * 1e6), input: { stop: true } }];
   const run = {
     program: p.program,
     kit,

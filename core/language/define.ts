@@ -199,7 +199,7 @@ export type ValueDef<S extends Slots> = Common<S> & {
   /** channels of the trace, or 'variables', that it is read from: where a slot chooses, those of what the slot says */
   reads?: readonly string[] | ((slots: Readonly<Record<string, string>>, kit: Kit) => readonly string[]);
   /** between what its value lies, both included */
-  lies?: Interval | ((kit: Kit) => Interval);
+  lies?: Interval | ((kit: Kit, slots: Readonly<Record<string, string>>) => Interval);
   /** it is measured and never quite still */
   noisy?: true;
   /** a person or the world decides it, so that it may be otherwise later */

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { checkProgram } from './check.ts';
 import { barrow } from '../kit/kit.ts';
 import { hashesOf, specOf } from '../run/spec.ts';
-import { b, list, log, program, start, sum, variable, wait } from '../testing/build.ts';
+import { b, cmp, list, log, program, start, sum, variable, wait } from '../testing/build.ts';
 import { anyProgram } from '../testing/random.ts';
 import { cannot, questions } from './blocks/choose.ts';
 import { inputSlot } from './blocks/reuse.ts';
@@ -12,7 +12,7 @@ import * as edit from './edit.ts';
 import { printPython } from './python/print.ts';
 import { putIntoLoop } from './refactor.ts';
 import { longAisle } from '../yard/mats.ts';
-import { allSteps, type Program, type Step } from './program.ts';
+import { allSteps, isStep, type Program, type Step } from './program.ts';
 
 const only = (p: Program): Step => p.stacks[0].steps[1];
 const kinds = (p: Program): string[][] => p.stacks.map((s) => s.steps.map((step) => step.kind));
@@ -192,6 +192,23 @@ describe('what was typed into a slot', () => {
   it('is not told apart from what the slot comes with', () => {
     const plain = edit.setSlot(p, waits.id, 'time', 0.5);
     expect(of(edit.setSlot(plain, waits.id, 'time', n))).not.toHaveProperty('covered');
+  });
+  it('is what the slot takes, whatever a file says: nothing comes of it that cannot be saved', () => {
+    const asks = b('wait.until', { condition: cmp(b('sense.distance'), '<', 20) });
+    const shows = b('picture.show', { picture: b('picture.value') });
+    for (const [step, slot, value] of [
+      [asks, 'condition', 5],
+      [shows, 'picture', 7],
+      [{ ...waits, slots: { ...waits.slots, time: n } }, 'time', { picture: '#' }],
+      [{ ...waits, slots: { ...waits.slots, time: n } }, '__proto__', 3]
+    ] as const) {
+      const covered = JSON.parse(JSON.stringify({ [slot]: value })) as Record<string, number>;
+      const q = program(start({ ...step, covered }));
+      const inner = Object.values(step.slots).find(isStep)!;
+      expect(checkProgram(edit.removeStep(q, inner.id)), slot).toBeUndefined();
+      const left = Object.values(of(edit.removeStep(q, inner.id)).slots);
+      expect(left).not.toContainEqual(value);
+    }
   });
   it('below a loop that counts is kept where the loop is made of blocks', () => {
     const q = program(start(log(1), log(2), log(3)));

@@ -8,6 +8,7 @@ import {
   allIds,
   allSteps,
   freshId,
+  isPicture,
   isStep,
   type InputType,
   type Literal,
@@ -31,7 +32,7 @@ export function mapSteps(program: Program, change: (step: Step) => Step | undefi
           const slots = { ...next.slots };
           // where a value block was taken out, what was typed there before it, or what the slot comes with, is there again
           const spec = slotSpec(step, name, program);
-          const left = inner ?? next.covered?.[name] ?? (spec && emptySlot(spec, program));
+          const left = inner ?? (spec && (coveredIn(next, name, spec) ?? emptySlot(spec, program)));
           if (left === undefined) delete slots[name];
           else slots[name] = left;
           next = inner ? { ...next, slots } : uncovered({ ...next, slots }, name);
@@ -80,6 +81,13 @@ export function fillSlot(step: Step, slot: string, value: Slot, program?: Progra
   if (isStep(was) || was === undefined) return next;
   const spec = slotSpec(step, slot, program);
   return spec && isTyped(was, spec) ? { ...next, covered: { ...step.covered, [slot]: was } } : uncovered(next, slot);
+}
+/** What was typed into a slot before a value block covered it, where the slot takes such a thing at all. */
+export function coveredIn({ covered }: Step, slot: string, spec: SlotSpec): Literal | undefined {
+  const value = covered && Object.hasOwn(covered, slot) ? covered[slot] : undefined;
+  const takes =
+    spec.type === 'picture' ? isPicture(value) : ['number', 'text', 'any'].includes(spec.type) && !isPicture(value);
+  return takes ? value : undefined;
 }
 /** Whether something stands in a slot that it does not come with. */
 export const isTyped = (value: Literal, spec: SlotSpec): boolean =>

@@ -125,7 +125,8 @@ export const heading = defineBlock({
   section: 'sense',
   shape: 'value',
   reads: ['heading'],
-  lies: [0, 360],
+  // a whole turn is 0 again
+  lies: [0, 359.999],
   noisy: true,
   counts: 'turned',
   gives: 'number',
@@ -287,7 +288,7 @@ export const acceleration = defineBlock({
   shape: 'value',
   reads: ({ axis }) => [`accel${axis.charAt(0).toUpperCase()}${axis.slice(1)}`],
   // up to 8 g along each of its axes
-  lies: [-14, 14],
+  lies: (_, { axis }) => (axis === 'total' ? [0, 14] : [-8, 8]),
   noisy: true,
   outside: true,
   gives: 'number',

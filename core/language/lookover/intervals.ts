@@ -43,7 +43,7 @@ export class Ranges {
     if (!isStep(slot)) return ANYWHERE;
     const { kind, slots } = slot;
     const lies = valueDef(slot)?.lies;
-    if (lies) return typeof lies === 'function' ? lies(this.kit) : lies;
+    if (lies) return typeof lies === 'function' ? lies(this.kit, slots as Record<string, string>) : lies;
     const at = (name: string): Interval => this.of(slots[name]);
     switch (kind) {
       case 'calc.sum':

@@ -34,6 +34,11 @@ import { placeOutOfList } from './rules/place-out-of-list.ts';
 import { routineCallsItself } from './rules/routine-calls-itself.ts';
 import { routineNeverCalled } from './rules/routine-never-called.ts';
 import { shownForNoTime } from './rules/shown-for-no-time.ts';
+import { countsOn } from './rules/counts-on.ts';
+import { countsWhileHeld } from './rules/counts-while-held.ts';
+import { drivesLong } from './rules/drives-long.ts';
+import { noPower } from './rules/no-power.ts';
+import { readOnce } from './rules/read-once.ts';
 import { slowTrigger } from './rules/slow-trigger.ts';
 import { socket } from './rules/socket.ts';
 import { stopAtOnce } from './rules/stop-at-once.ts';
@@ -61,6 +66,11 @@ const RULES = [
   notJoined,
   stopAtOnce,
   waitOfNoTime,
+  noPower,
+  drivesLong,
+  readOnce,
+  countsOn,
+  countsWhileHeld,
   otherLamp,
   neverStopped,
   keyWithoutRelease,

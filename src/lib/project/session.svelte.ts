@@ -4,7 +4,8 @@
  */
 import { del, get, set } from 'idb-keyval';
 import type { Project } from '../../../core/project.ts';
-import type { Program } from '../../../core/language/program.ts';
+import { catalogue } from '../../../core/language/catalogue.ts';
+import { allSteps, type Program } from '../../../core/language/program.ts';
 import type { Kit } from '../../../core/kit/kit.ts';
 import type { OfClass } from '../class/class.ts';
 import { clockIn, say } from '../../../core/words.ts';
@@ -12,6 +13,14 @@ import { TAB } from './tab.ts';
 
 type Past = { label: string; project: Project };
 type Journal = { base: number; project: Project; tab?: string };
+/** Whether the page can show it: each of its blocks is one that there is. */
+const canBeShown = (project: Project): boolean => {
+  try {
+    return [...allSteps(project.program)].every((s) => catalogue.has(s.kind));
+  } catch {
+    return false;
+  }
+};
 export type Saving = 'saved' | 'saving' | 'kept here' | 'elsewhere';
 
 const KEPT_AS = (name: string): string => say('Work from here that had not been saved was kept as "{name}".', { name });
@@ -74,14 +83,24 @@ export class Session {
     // as this version has it: it may have been kept by one before; what checks it is fetched only then
     const { checkProject, migrate } = kept ? await import('../../../core/project.ts') : {};
     const mine = kept && checkProject!(kept.project);
-    if (kept && !mine!.ok) {
-      // what could not be saved is there as it was left, with the reason, and what was saved is one step back
-      session.past = [{ label: say('work taken up again'), project: session.project }];
-      session.project = migrate!(kept.project) as Project;
-      session.saving = 'kept here';
-      session.trouble = say('What was done last cannot be saved: {wrong} Undo it, or change it.', {
-        wrong: (mine as { wrong?: string; problem: string }).wrong ?? (mine as { problem: string }).problem
-      });
+    if (kept && mine && !mine.ok) {
+      const left = migrate!(kept.project ?? {}) as Project;
+      if (mine.wrong && canBeShown(left)) {
+        // what could not be saved is there as it was left, with the reason, and what was saved is one step back
+        session.past = [{ label: say('work taken up again'), project: session.project }];
+        session.project = left;
+        session.saving = 'kept here';
+        session.trouble = say('What was done last cannot be saved: {wrong} Undo it, or change it.', {
+          wrong: mine.wrong
+        });
+      } else {
+        // of another Moss Bell, perhaps: it stays in this browser, where the next change here does not write over it
+        await set(`${session.journal}.aside`, kept);
+        await del(session.journal);
+        session.trouble = say('Work from here cannot be shown: {problem} It stays kept in this browser.', {
+          problem: mine.problem
+        });
+      }
     } else if (kept && mine?.ok) {
       // where what is newer came from the tab that kept it, its answer alone was lost
       const ours = kept.base === answer.version || (kept.tab && kept.tab === answer.tab);

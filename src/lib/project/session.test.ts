@@ -44,6 +44,24 @@ it('what was kept by the tab that saved last goes on: its answer alone was lost;
   expect([other.project.name, other.otherId]).toEqual([now.name, 'copy']);
   vi.unstubAllGlobals();
 });
+it('what this Moss Bell cannot show is kept aside with a sentence, and the saved one opens', async () => {
+  const strange = {
+    ...now,
+    program: { ...now.program, stacks: [{ id: 's', x: 0, y: 0, steps: [{ id: 'b', kind: 'no.such', slots: {} }] }] }
+  };
+  for (const [id, project] of [
+    ['g', strange],
+    ['h', { ...now, version: 99 }],
+    ['i', undefined]
+  ] as const) {
+    const kept = { base: 4, project: project as typeof now };
+    const session = await opened(id, kept, 4);
+    expect(session.project).toEqual(now);
+    expect(session.trouble).toMatch(/^Work from here cannot be shown: .* It stays kept in this browser\.$/);
+    expect(await get(`mossbell.journal.${id}.aside`)).toEqual(kept);
+    expect(await get(`mossbell.journal.${id}`)).toBeUndefined();
+  }
+});
 it('what is only looked at is neither changed nor taken up nor kept: it is somebody else’s', async () => {
   const session = await opened('c', { base: 4, project: { ...then, name: 'Mine' } }, 4, { looks: true, by: 'Wren' });
   expect(session.project).toEqual(now);

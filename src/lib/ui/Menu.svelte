@@ -33,9 +33,12 @@
 
   // the component's own triggers open at the mere focus: it gets one that nobody can touch
   const button = () => document.getElementById(id);
+  /** at the moment of the press: by its end the focus has left the menu, and the component may have closed it */
+  let openAtPress: boolean | undefined;
   /** after the click is over: the component takes what is left of it for one beside the menu */
   function toggle() {
-    const next = !open;
+    const next = !(openAtPress ?? open);
+    openAtPress = undefined;
     made = true;
     setTimeout(() => (open = next), 0);
   }
@@ -65,6 +68,7 @@
   aria-label={label}
   {title}
   aria-expanded={open}
+  onpointerdown={() => (openAtPress = open)}
   onclick={toggle}
   onkeydown={(e: KeyboardEvent) => {
     if (open) keys(e);

@@ -1,7 +1,10 @@
 /** never-true, always-true: a comparison that a sensor's range has decided beforehand. */
-import { isStep, liveSteps, walkSteps, type Step } from '../../program.ts';
+import { isStep, liveSteps, walkSteps, type Slot, type Step } from '../../program.ts';
 import type { Interval } from '../../define.ts';
-import { Ranges } from '../intervals.ts';
+import { setSlot } from '../../edit.ts';
+import { valueDef } from '../../facts.ts';
+import { typedNumber } from '../../values.ts';
+import { isKnown, Ranges } from '../intervals.ts';
 import { literal } from '../walk.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
@@ -23,10 +26,11 @@ function decided(sign: string, [a, b]: Interval, [c, d]: Interval): boolean | un
       return b < c || a > d ? true : undefined;
   }
 }
+const ASKS = /^(sense\.|list\.count$|calc\.(chance|any)$)/;
 const asksSomething = (step: Step): boolean =>
   ['a', 'b'].some((n) => {
     const slot = step.slots[n];
-    return isStep(slot) && [...walkSteps([slot])].some((s) => s.kind.startsWith('sense.') || s.kind === 'list.count');
+    return isStep(slot) && [...walkSteps([slot])].some((s) => ASKS.test(s.kind));
   });
 const shown = (x: number): string => (Number.isFinite(x) ? String(Math.round(x * 10) / 10) : '∞');
 
@@ -63,6 +67,65 @@ function together(step: Step): Remark[] {
   ];
 }
 
+/** What a value is for certain: a text is never equal to a number, however alike they look. */
+const sort = (slot: Slot | undefined): string | undefined => {
+  const gives = isStep(slot) ? valueDef(slot)?.gives : typeof slot;
+  return gives === 'number' || gives === 'string' || gives === 'text' ? gives.replace('string', 'text') : undefined;
+};
+function unlike(step: Step): Remark[] {
+  const { a, b, sign } = step.slots;
+  const [one, two] = [sort(a), sort(b)];
+  if (!one || !two || one === two || (sign !== '=' && sign !== '≠')) return [];
+  const [text, slot] = one === 'text' ? [a, 'a'] : [b, 'b'];
+  const meant = typeof text === 'string' ? typedNumber(text) : undefined;
+  return [
+    {
+      rule: sign === '=' ? 'never-true' : 'always-true',
+      severity: 'probably not meant',
+      blocks: [step.id],
+      says:
+        sign === '='
+          ? say('This can never be true: a text and a number are never equal, however alike they look.')
+          : say('This is always true: a text and a number are never equal, however alike they look.'),
+      todo: say('Compare two numbers, or two texts: "as number" and "as text" make the one of the other.'),
+      mends:
+        meant === undefined
+          ? []
+          : [
+              {
+                label: say('Make it the number {meant}', { meant }),
+                apply: (p, kit) => ({ program: setSlot(p, step.id, slot, meant), kit })
+              }
+            ]
+    }
+  ];
+}
+/** `heading ≥ way`, where way is counted up to 360: at the end of the count it is never true. */
+function neverAtTheEnd(step: Step, ranges: Ranges): Remark[] {
+  const { a, b, sign } = step.slots;
+  if (!isStep(a) || !isStep(b) || !ASKS.test(a.kind) || b.kind !== 'var.value') return [];
+  const [of, to] = [ranges.of(a), ranges.of(b)];
+  if (!isKnown(to) || to[0] === to[1]) return [];
+  const up = sign === '>' || sign === '≥';
+  if (!up && sign !== '<' && sign !== '≤') return [];
+  const last = up ? to[1] : to[0];
+  if (decided(String(sign), of, [last, last]) !== false) return [];
+  return [
+    {
+      rule: 'never-true',
+      severity: 'probably not meant',
+      blocks: [step.id],
+      says: say('Where the number comes to {last}, this can never be true: the value lies from {from} to {to}.', {
+        last: shown(last),
+        from: shown(of[0]),
+        to: shown(of[1])
+      }),
+      todo: say('Let the number stop before that, or ask for how far it has turned.'),
+      mends: []
+    }
+  ];
+}
+
 export const neverTrue: Rule = ({ program, kit }) => {
   const ranges = new Ranges(program, kit);
   return [...liveSteps(program)].flatMap((step): Remark[] => {
@@ -72,6 +135,10 @@ export const neverTrue: Rule = ({ program, kit }) => {
     const [one, low, high] = between
       ? [step.slots.value, ranges.of(step.slots.low), ranges.of(step.slots.high)]
       : [step.slots.a, ranges.of(step.slots.b), ranges.of(step.slots.b)];
+    if (!between) {
+      const alike = unlike(step);
+      if (alike.length) return alike;
+    }
     if (!between && !asksSomething(step)) return [];
     if (between && !(isStep(one) && one.kind.startsWith('sense.'))) return [];
     const a = ranges.of(one);
@@ -80,7 +147,7 @@ export const neverTrue: Rule = ({ program, kit }) => {
         ? false
         : undefined
       : decided(String(step.slots.sign), a, low);
-    if (is === undefined) return [];
+    if (is === undefined) return between ? [] : neverAtTheEnd(step, ranges);
     // the range that tells: of the side that asks a sensor
     const [from, to] = isStep(one) || between ? a : low;
     return [

@@ -37,6 +37,18 @@ async def two():
 run(one, two)`
   },
   silent: {
+    'one after the other, by a flag': `async def one():
+    global n
+    await wheels.drive(cm=20, power=45, ending="brake")
+    n = 1
+
+
+async def two():
+    await wait_until(lambda: n == 1)
+    await wheels.turn(right=90, power=35, ending="brake")
+
+
+run(one, two)`,
     'drives and sings': `async def one():
     await wheels.drive(cm=50, power=45, ending="brake")
 

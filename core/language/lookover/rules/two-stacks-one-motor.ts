@@ -1,6 +1,7 @@
 /** two-stacks-one-motor: two stacks that run at the same time command the same motor. */
-import { isLive, walkSteps, type Program, type Stack, type Step } from '../../program.ts';
-import { isStop, leaves } from '../../facts.ts';
+import { isLive, isStep, walkSteps, type Program, type Stack, type Step } from '../../program.ts';
+import { asksCondition, isStop, leaves, variablesIn } from '../../facts.ts';
+import { doneBy } from '../walk.ts';
 import { motorOf, type Kit } from '../../../kit/kit.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { say } from '../../../words.ts';
@@ -32,6 +33,27 @@ function commands(stack: Stack, program: Program, kit: Kit): Map<string, string>
   return found;
 }
 
+/** The variables that a stack asks before it goes on, and all that it has to do with. */
+function flags(stack: Stack, program: Program): { asks: Set<string>; has: Set<string> } {
+  const asks = new Set<string>();
+  const has = new Set<string>();
+  for (const step of doneBy(program, stack.steps.slice(1))) {
+    if (step.slots.variable !== undefined) has.add(String(step.slots.variable));
+    for (const slot of Object.values(step.slots)) {
+      if (!isStep(slot)) continue;
+      for (const id of variablesIn(slot)) has.add(id);
+      // a choice, a wait and a loop ask conditions
+      if (step.kind === 'choose.if' || asksCondition(step)) for (const id of variablesIn(slot)) asks.add(id);
+    }
+  }
+  return { asks, has };
+}
+/** Whether one of them waits for, or asks after, a variable that the other has to do with: that keeps them apart. */
+function keptApart(one: Stack, two: Stack, program: Program): boolean {
+  const [a, b] = [flags(one, program), flags(two, program)];
+  return [...a.asks].some((id) => b.has.has(id)) || [...b.asks].some((id) => a.has.has(id));
+}
+
 export const twoStacksOneMotor: Rule = ({ program, kit }) => {
   const stacks = program.stacks.filter((s) => isLive(s) && BY_ITSELF.has(s.steps[0].kind));
   const remarks: Remark[] = [];
@@ -40,7 +62,7 @@ export const twoStacksOneMotor: Rule = ({ program, kit }) => {
     let told = false;
     for (const [motor, block] of commands(stack, program, kit)) {
       const before = first.get(motor);
-      if (before && before.stack !== stack && !told) {
+      if (before && before.stack !== stack && !told && !keptApart(before.stack, stack, program)) {
         told = true;
         remarks.push({
           rule: 'two-stacks-one-motor',

@@ -12,7 +12,7 @@ import {
   type Stack,
   type Step
 } from '../../../../../core/language/program.ts';
-import { isTyped } from '../../../../../core/language/edit.ts';
+import { coveredIn, isTyped } from '../../../../../core/language/edit.ts';
 import { asTyped, show, typedNumber, typedValue } from '../../../../../core/language/values.ts';
 import { grownOf, specOf, type Growing } from './blocks.ts';
 import { word } from '../../../../../core/words.ts';
@@ -30,9 +30,9 @@ const LITERAL: Partial<Record<SlotSpec['type'], string>> = {
   any: 'lit.any'
 };
 /** What was typed into a slot, also below the value block that covers it. */
-const typedIn = (step: Step, name: string): Literal | undefined => {
+const typedIn = (step: Step, name: string, spec: SlotSpec): Literal | undefined => {
   const slot = step.slots[name];
-  return slot === undefined || isStep(slot) ? step.covered?.[name] : slot;
+  return slot === undefined || isStep(slot) ? coveredIn(step, name, spec) : slot;
 };
 /** What a slot's own shadow holds. */
 function shadow(typed: Literal | undefined, spec: SlotSpec): State {
@@ -64,7 +64,7 @@ export function stateOf(step: Step, program: Program): State {
       else if (!holdsValue(spec)) state.fields![name] = String(slot ?? '');
       else {
         const input: { shadow?: State; block?: State } = {};
-        if (LITERAL[spec.type]) input.shadow = shadow(typedIn(step, name), spec);
+        if (LITERAL[spec.type]) input.shadow = shadow(typedIn(step, name, spec), spec);
         if (isStep(slot)) input.block = stateOf(slot, program);
         if (input.shadow || input.block) state.inputs![name] = input;
       }
@@ -345,7 +345,7 @@ class Sync {
     const connection = block.getInput(name)?.connection;
     if (!connection) return;
     const target = connection.targetBlock();
-    const want = LITERAL[spec.type] && shadow(typedIn(step, name), spec);
+    const want = LITERAL[spec.type] && shadow(typedIn(step, name, spec), spec);
     if (isStep(value)) {
       const inner = this.one(value);
       if (target !== inner) join(connection, inner.outputConnection);

@@ -42,19 +42,24 @@ export function mouthAt(
   const own = new Set(block.getDescendants(false));
   let inner: { at: Blockly.RenderedConnection; depth: number } | undefined;
   for (const holder of block.workspace.getAllBlocks(false)) {
-    if (own.has(holder) || holder.isShadow() || holder.isInsertionMarker()) continue;
-    const { x: left, y: above } = holder.getRelativeToSurfaceXY();
+    // most blocks have none; of those that are not dragged the library knows where their connections are
     for (const { input, top, bottom } of mouthsOf(holder)) {
       const mouth = holder.getInput(input)!.connection as Blockly.RenderedConnection;
+      const offset = mouth.getOffsetInBlock();
+      const [left, above] = [mouth.x - offset.x, mouth.y - offset.y];
+      if (point.x < left + STEM || point.y < above + top || point.y > above + bottom) continue;
+      if (own.has(holder) || holder.isInsertionMarker()) continue;
       const held: Blockly.BlockSvg[] = [];
       for (let b = mouth.targetBlock(); b; b = b.getNextBlock()) held.push(b);
-      const right = left + Math.max(holder.width, ...held.map((b) => STEM + b.width));
-      if (point.x < left + STEM || point.x > right || point.y < above + top || point.y > above + bottom) continue;
       const depth = depthOf(holder);
-      if (inner && inner.depth >= depth) continue;
+      if (
+        point.x > left + Math.max(holder.width, ...held.map((b) => STEM + b.width)) ||
+        (inner && inner.depth >= depth)
+      )
+        continue;
       let at = mouth;
       for (const b of held.filter((one) => !one.isInsertionMarker())) {
-        if (point.y < b.getRelativeToSurfaceXY().y + b.height / 2 || !b.nextConnection) break;
+        if (point.y < b.previousConnection.y + b.height / 2 || !b.nextConnection) break;
         at = b.nextConnection;
       }
       inner = { at, depth };
