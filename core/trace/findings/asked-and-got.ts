@@ -1,23 +1,25 @@
 /** asked-and-got: a move came to rest elsewhere than asked, and why. */
+import type { Kit } from '../../kit/kit.ts';
 import { retell, say, word } from '../../words.ts';
 import { eventsOf, firstAfter } from '../apart.ts';
-import type { Asked } from '../query.ts';
+import { worthTelling } from '../came.ts';
 import { isMoving, movesSpan, one, type Found, type Rule } from './finding.ts';
 import { wentOtherWay } from './other-way.ts';
 import { rolledFurther } from './rolled-on.ts';
 
-/** Beyond this a difference is told: 2 %, and what nobody would see is left out. */
-const worthTelling = (m: Asked): boolean =>
-  m.unit !== 'turns' && Math.abs(m.rest - m.asked) > Math.max(0.02 * Math.abs(m.asked), m.unit === 'cm' ? 0.3 : 1);
+/** Tyres that stand behind one another are dragged sideways whenever it turns; only rollers give way. */
+const scrapes = ({ wheels }: Kit): boolean =>
+  new Set(wheels.flatMap((w) => (w.rim === 'tyre' && Math.abs(w.at.deg % 180) < 1 ? [w.at.xMm] : []))).size > 1;
 
-export const asked: Rule = ({ trace, moves }) => {
+export const asked: Rule = ({ trace, kit, moves }) => {
   const touches = eventsOf(trace, 'touch');
   return moves.flatMap((m): Found[] => {
     // each of these is told by a rule of its own
-    if (m.ended !== 'done' || wentOtherWay(m) || rolledFurther(m) || !worthTelling(m)) return [];
+    if (m.ended !== 'done' || wentOtherWay(m) || rolledFurther(m) || m.unit === 'turns' || !worthTelling(m)) return [];
     const first = touches[firstAfter(touches, m.fromUs - 1)];
     const touch = first && first.tUs <= m.toUs ? first : undefined;
     const inMotion = isMoving(trace, m.fromUs);
+    const dragged = m.unit === '°' && scrapes(kit);
     const off = m.rest - m.asked;
     return [
       {
@@ -33,12 +35,16 @@ export const asked: Rule = ({ trace, moves }) => {
             ? say('it touched {what} on the way', { what: retell(touch.what) })
             : inMotion
               ? say('it was still moving when this began')
-              : say('its wheels are not quite as the kit sheet has them')
+              : dragged
+                ? say('its tyres are dragged sideways as it turns')
+                : say('its wheels are not quite as the kit sheet has them')
         }),
         todo:
           touch || inMotion
             ? say('Start from rest, with the way free.')
-            : say('Measure what it really does, and write that onto the kit sheet.'),
+            : dragged
+              ? say('Turn by the gyro, which feels how far it really turned.')
+              : say('Measure what it really does, and write that onto the kit sheet.'),
         ...movesSpan(trace, m)
       }
     ];

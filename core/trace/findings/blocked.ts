@@ -1,8 +1,13 @@
 /** blocked: a move that something held. */
+import { allSteps, type Program } from '../../language/program.ts';
 import { retell, say, word } from '../../words.ts';
 import { movesSpan, one, type Rule } from './finding.ts';
 
-export const blocked: Rule = ({ trace, moves }) =>
+/** Whether the block asked for no power at all: then nothing held the wheels. */
+const withoutPower = (program: Program | undefined, block: string | undefined): boolean =>
+  [...(program ? allSteps(program) : [])].some((s) => s.id === block && s.slots.power === 0);
+
+export const blocked: Rule = ({ trace, moves, program }) =>
   moves
     .filter((m) => m.ended === 'blocked')
     .map((m) => ({
@@ -14,6 +19,8 @@ export const blocked: Rule = ({ trace, moves }) =>
         got: one(m.got),
         unit: word(m.unit)
       }),
-      todo: say('Something holds the wheels: look what it stands against.'),
+      todo: withoutPower(program, m.block)
+        ? say('It had 0 % power, and nothing turns without: give it some.')
+        : say('Something holds the wheels: look what it stands against.'),
       ...movesSpan(trace, m)
     }));

@@ -18,6 +18,7 @@ import { drifted } from './drifted.ts';
 import { ended } from './ended.ts';
 import { error } from './error.ts';
 import type { Finding, Found, Rule } from './finding.ts';
+import { heardBriefly, litBriefly } from './lit-briefly.ts';
 import { mishaps } from './mishaps.ts';
 import { unreached } from './never-reached.ts';
 import { nothingRan } from './nothing-ran.ts';
@@ -47,6 +48,8 @@ const RULES: readonly Rule[] = [
   touched,
   mishaps,
   shownBriefly,
+  litBriefly,
+  heardBriefly,
   ranBriefly,
   blocked,
   wheelStill,

@@ -11,6 +11,7 @@ import { drifted } from './drifted.ts';
 import { ended } from './ended.ts';
 import type { Rule } from './finding.ts';
 import { findings } from './findings.ts';
+import { heardBriefly, litBriefly } from './lit-briefly.ts';
 import { mishaps } from './mishaps.ts';
 import { otherWay } from './other-way.ts';
 import { wheelStill } from './wheel-still.ts';
@@ -828,5 +829,37 @@ describe('a list of findings', () => {
       ['tipped', ['blocked', 'touched', 'asked-and-got']]
     ]);
     expect(tipped[0].more!.every((f) => !f.more)).toBe(true);
+  });
+});
+
+describe('lamps and tones that nobody notices', () => {
+  const lamp = (ms: number, on: boolean, name = 'left'): TraceEvent => ({
+    tUs: ms * 1000,
+    type: 'lamp',
+    lamp: name,
+    on,
+    colour: 'white',
+    block: `l${ms}`
+  });
+  it('tells a lamp that was on for less than 30 ms, and none that is dimmed by hand', () => {
+    const lit = (...events: TraceEvent[]): string[] => says(litBriefly, { ms: 1000, events });
+    expect(lit(lamp(100, true), lamp(102, false))).toEqual(['The lamp left was on for 2 ms: nobody can see it.']);
+    expect(lit(lamp(100, true), lamp(130, false))).toEqual([]);
+    expect(lit(lamp(100, true), lamp(101, true, 'right'), lamp(400, false))).toEqual([]);
+    expect(lit(lamp(100, true), lamp(105, false), lamp(110, true), lamp(500, false))).toEqual([]);
+  });
+  it('tells a tone of less than 10 ms, also one that is silenced at once', () => {
+    const tone = (ms: number, hertz: number, s?: number): TraceEvent => ({
+      tUs: ms * 1000,
+      type: 'tone',
+      hertz,
+      seconds: s
+    });
+    const heard = (...events: TraceEvent[]): string[] => says(heardBriefly, { ms: 1000, events });
+    expect(heard(tone(100, 440, 0.0001))).toEqual(['This tone lasted 0.1 ms: nobody can hear it.']);
+    expect(heard(tone(100, 440, 0.01), tone(300, 440), tone(305, 0))).toEqual([
+      'This tone lasted 5 ms: nobody can hear it.'
+    ]);
+    expect(heard(tone(100, 440), tone(105, 523), tone(110, 659), tone(500, 0))).toEqual([]);
   });
 });

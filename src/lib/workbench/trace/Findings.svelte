@@ -3,8 +3,9 @@
   import Button from '../../ui/Button.svelte';
   import type { Finding } from '../../../../core/trace/findings/findings.ts';
   import { AT_FIRST_SIGHT } from './view.svelte.ts';
-  import { askedAndGot } from '../../../../core/trace/query.ts';
-  import { retell, say, word } from '../../../../core/words.ts';
+  import { hasWheels } from '../../../../core/kit/kit.ts';
+  import { whatCame } from '../../../../core/trace/came.ts';
+  import { say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
   import { lineOf, sentences } from '../sentences.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
@@ -14,7 +15,11 @@
   let all = $state(false);
   const shown = $derived(all ? w.found : w.found.slice(0, AT_FIRST_SIGHT));
   const names = $derived(sentences(run.project ?? w.session.project));
-  const moves = $derived(run.version >= 0 && run.trace.ended ? askedAndGot(run.trace) : []);
+  const project = $derived(run.project ?? w.session.project);
+  const came = $derived(run.version >= 0 && run.trace.ended ? whatCame(run.trace, project.kit, project.program) : []);
+  const off = $derived(came.some((c) => !c.asAsked));
+  /** where nobody said what was meant, a guess tells it */
+  const guess = $derived(hasWheels(project.kit) && !run.predictions.length && !w.predict.open);
   function why(f: Finding) {
     lead(f.fromUs, f.blocks[0]);
     w.trace.show(f.fromUs, f.toUs, f.lanes);
@@ -22,7 +27,14 @@
 </script>
 
 <Sheet title={say('Findings')}>
-  {#if !w.found.length}<p class="px-2 text-moss">{say('Nothing to find: the run did what it was asked.')}</p>{/if}
+  {#if !w.found.length}<p class="px-2 {off ? '' : 'text-moss'}">
+      {off
+        ? say('No rule tells what went wrong. The table says what was asked, and what came of it.')
+        : say('Nothing to find: the run did what it was asked.')}
+      {#if guess}<Button look="quiet" class="underline" onclick={() => w.predict.start()}
+          >{say('Say where it should stop, then its place can be compared too')}</Button
+        >{/if}
+    </p>{/if}
   {#if w.since}<p class="mb-1.5 px-2 text-[13px] text-soft" data-testid="since">{w.since.says} {w.since.todo}</p>{/if}
   <ol class="flex flex-col gap-1.5">
     {#each shown as f (f.rule + f.fromUs + f.says)}
@@ -74,27 +86,23 @@
   {#if w.found.length > AT_FIRST_SIGHT}<Button look="quiet" class="mt-1 underline" onclick={() => (all = !all)}
       >{all ? say('Only the first') : say('{n} more', { n: w.found.length - AT_FIRST_SIGHT })}</Button
     >{/if}
-  {#if moves.length}
+  {#if came.length}
     <Table class="mt-2 text-[13px]">
       <thead class="text-left text-[12px] text-soft">
         <tr
-          ><th class="px-2 font-semibold">{say('Move')}</th><th class="px-2 text-right font-semibold">{say('asked')}</th
+          ><th class="px-2 font-semibold">{say('What')}</th><th class="px-2 text-right font-semibold">{say('asked')}</th
           ><th class="px-2 text-right font-semibold">{say('got')}</th><th class="px-2 text-right font-semibold"
             >{say('at rest')}</th
           ><th class="px-2 text-right font-semibold">{say('off by')}</th></tr
         >
       </thead>
       <tbody>
-        {#each moves as m, i (i)}
-          <tr class="border-t border-rule"
+        {#each came as c, i (i)}
+          <tr class="border-t border-rule {c.asAsked ? '' : 'font-semibold'}"
             ><td class="px-2 py-0.5"
-              ><Button look="bare" class="underline" onclick={() => lead(m.toUs, m.block)}>{retell(m.what)}</Button
-              >{m.ended === 'done' ? '' : `, ${word(m.ended)}`}</td
+              ><Button look="bare" class="underline" onclick={() => lead(c.tUs, c.block)}>{c.what}</Button></td
             >
-            <td class="px-2 text-right">{m.asked.toFixed(2)} {m.unit}</td>
-            <td class="px-2 text-right">{m.got.toFixed(2)} {m.unit}</td>
-            <td class="px-2 text-right">{Math.abs(m.rest - m.got) < 0.05 ? '' : `${m.rest.toFixed(2)} ${m.unit}`}</td>
-            <td class="px-2 text-right">{(m.rest - m.asked).toFixed(2)} {m.unit}</td></tr
+            {#each [c.asked, c.got, c.rest, c.off] as text, k (k)}<td class="px-2 text-right">{text}</td>{/each}</tr
           >
         {/each}
       </tbody>

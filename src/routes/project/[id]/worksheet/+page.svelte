@@ -7,6 +7,7 @@
   import { later, say, word } from '../../../../../core/words.ts';
   import { page } from '$app/state';
   import { findings } from '../../../../../core/trace/findings/findings.ts';
+  import { whatCame } from '../../../../../core/trace/came.ts';
   import { sentences } from '$lib/workbench/sentences.ts';
   import { trail } from '$lib/workbench/yard/trail.ts';
   import type { Run } from '$lib/workbench/runs.svelte.ts';
@@ -203,7 +204,11 @@
             <br />{f.todo}
           {/if}
         </div>
-      {:else}<p>{say('Nothing to find: the run did what it was asked.')}</p>{/each}
+      {:else}<p>
+          {whatCame(run.trace, project.kit, programOf(project)).every((c) => c.asAsked)
+            ? say('Nothing to find: the run did what it was asked.')
+            : say('No rule tells what went wrong: compare what was asked with what came of it.')}
+        </p>{/each}
     </section>
   {/if}
   <p class="check"><span></span>{say('10 cm, if it was printed at its true size')}</p>
