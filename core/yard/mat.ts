@@ -210,11 +210,21 @@ export class Floor {
     return grey[row * columns + column] ?? mat.reflectance;
   }
 
-  /** Mean reflectance under a spot of 4 mm across, looked up on a grid of 1 mm. */
+  /** Mean reflectance under a spot of 4 mm across: between the middles of the four cells round it (bilinear). */
   spot(x: number, y: number): number {
-    const column = Math.floor(x / CELL);
-    const row = Math.floor(y / CELL);
-    if (column < 0 || row < 0 || column >= this.columns || row >= this.rows) return this.mat.reflectance;
+    if (x < 0 || y < 0 || x >= this.columns * CELL || y >= this.rows * CELL) return this.mat.reflectance;
+    const [across, up] = [x / CELL - 0.5, y / CELL - 0.5];
+    const [column, row] = [Math.floor(across), Math.floor(up)];
+    const [u, v] = [across - column, up - row];
+    const [a, b] = [this.cell(column, row), this.cell(column + 1, row)];
+    const [c, d] = [this.cell(column, row + 1), this.cell(column + 1, row + 1)];
+    if (a === b && a === c && a === d) return a;
+    return (a * (1 - u) + b * u) * (1 - v) + (c * (1 - u) + d * u) * v;
+  }
+  /** The same about the middle of a cell, kept once it is worked out; at the edge of the mat, of the last one. */
+  private cell(i: number, j: number): number {
+    const column = Math.max(0, Math.min(this.columns - 1, i));
+    const row = Math.max(0, Math.min(this.rows - 1, j));
     const key = (row >> 6) * 16384 + (column >> 6);
     let tile = this.spots.get(key);
     if (!tile) this.spots.set(key, (tile = new Float32Array(4096).fill(UNKNOWN)));

@@ -30,6 +30,8 @@ const LYING_FRICTION = 0.4;
 const COS_STEEPEST = Math.cos(STEEPEST_DEG * RAD);
 
 export type Touch = { x: number; y: number; speed: number; what: string; nose: boolean; rim?: number };
+/** How stiff a shell of plastic and what it meets are together, N/m: about 2 mm under the weight of 4 kg (from memory). */
+const SHELL_N_M = 20_000;
 /** What it let go of: seconds, and the largest force, N. */
 export type LetGo = { what: string; seconds: number; newton: number };
 /** Apart for so many ticks it has let go. */
@@ -130,11 +132,17 @@ export class Yard {
   touches: Touch[] = [];
   letGo: LetGo[] = [];
   /** what is being touched: since when, how many places, since when none, and how hard */
-  private readonly contacts = new Map<string, { since: number; places: number; apart: number; newton: number }>();
+  private readonly contacts = new Map<
+    string,
+    { since: number; places: number; apart: number; newton: number; felt: number; pressed: number }
+  >();
   private readonly bars: ReadonlySet<unknown>;
   private barContacts = 0;
   private rimContacts = 0;
   private readonly perMass: number;
+  /** how long its shell takes to give way, s: sqrt(m / k) of a mass on a spring (Den Hartog, Mechanical Vibrations, chapter 2) */
+  private readonly softnessS: number;
+  private readonly feltInATick: number;
   /** the centre of mass */
   private readonly middle: { x: number; y: number };
   private readonly bias: number;
@@ -208,6 +216,8 @@ export class Yard {
       };
     });
     this.perMass = places.length / massKg;
+    this.softnessS = Math.sqrt(massKg / SHELL_N_M);
+    this.feltInATick = 1 - Math.exp(-DT / this.softnessS);
     this.bias = quirks.gyroBiasDegS + (noise ? 0.05 * source('gyro bias')() : 0);
     this.gyroNoise = source('gyro');
     this.world.on('begin-contact', (c) => this.touch(c, true));
@@ -236,7 +246,15 @@ export class Yard {
     if (known) {
       known.places++;
       known.apart = -1;
-    } else this.contacts.set(what, { since: this.tick, places: 1, apart: -1, newton: 0 });
+    } else
+      this.contacts.set(what, {
+        since: this.tick,
+        places: 1,
+        apart: -1,
+        newton: 0,
+        felt: 0,
+        pressed: this.tick
+      });
     const manifold = contact.getWorldManifold(null);
     const at = manifold?.points[0] ?? this.robot.getPosition();
     const v = this.robot.getLinearVelocity();
@@ -260,7 +278,11 @@ export class Yard {
     if (!known) return;
     let sum = 0;
     for (let i = 0; i < contact.getManifold().pointCount; i++) sum += impulses[i] ?? 0;
-    if (sum / DT > known.newton) known.newton = sum / DT;
+    // a shell gives way: a blow J is felt as J / softness at the most, a lasting push as what it is, whatever the step
+    const gone = this.tick - known.pressed;
+    known.felt = known.felt * Math.exp((-gone * DT) / this.softnessS) + (sum / DT) * this.feltInATick;
+    known.pressed = this.tick;
+    if (known.felt > known.newton) known.newton = known.felt;
   }
   /** @param all also what it still touches: the run is over */
   lettingGo(all = false): void {
