@@ -16,6 +16,7 @@ import {
   resized,
   trackMm,
   wheelOf,
+  kits,
   wheelsAt,
   plugged,
   socketsFor,
@@ -24,6 +25,8 @@ import {
   motorsAt,
   type Kit
 } from './kit.ts';
+import { lookOver } from '../language/lookover/lookover.ts';
+import { emptyProgram } from '../language/program.ts';
 import { checkWiring } from './wiring.ts';
 
 describe('a kit sheet', () => {
@@ -87,6 +90,48 @@ describe('a kit sheet', () => {
     );
     expect(checkWiring({ ...barrow, parts: barrow.parts.filter((p) => p.socket !== 'J1') })[0].text).toBe(
       'The left wheel needs exactly one motor.'
+    );
+  });
+  it('says of a kit that cannot be what is wrong with it, and refuses what no bench can be built from', () => {
+    const { chassis, wheels, battery, motor } = barrow;
+    const [left, right] = wheels;
+    const at = (xMm: number, yMm: number) => ({ xMm, yMm });
+    const cannot = (change: Partial<Kit>): [string, boolean] => {
+      const kit = { ...barrow, ...change };
+      const told = checkWiring(kit).map((w) => w.text);
+      expect(told.length).toBeGreaterThan(0);
+      return [told.at(-1)!, kitSchema.safeParse(kit).success];
+    };
+    const body = (change: Partial<Kit['chassis']>) => cannot({ chassis: { ...chassis, ...change } });
+    expect(body({ outline: [at(-50, -50), at(50, 50), at(-50, 50), at(90, -50)] })).toEqual([
+      expect.stringContaining('crosses itself'),
+      false
+    ]);
+    expect(body({ outline: [at(0, 0), at(50, 50), at(100, 100)] })).toEqual([
+      expect.stringContaining('no area'),
+      false
+    ]);
+    expect(body({ fromMm: 200, toMm: 90 })).toEqual([expect.stringContaining('begins at 200 mm'), false]);
+    expect(body({ massAt: at(500, 0) })).toEqual([expect.stringContaining('it tips over'), true]);
+    expect(cannot({ wheels: [left, { ...right, id: left.id }] })).toEqual([expect.stringContaining('the id'), false]);
+    expect(cannot({ wheels: [left, { ...right, at: left.at }] })[0]).toMatch(/stand on one spot|tips over/);
+    expect(cannot({ battery: { ...battery, emptyV: 9, fullV: 6 } })).toEqual([expect.stringContaining('9 V'), true]);
+    expect(cannot({ motor: { ...motor, frictionNm: motor.stallNm } })).toEqual([
+      expect.stringContaining('never turn'),
+      true
+    ]);
+    expect(cannot({ wheels: wheels.map((w) => ({ ...w, rim: 'rollers' as const })) })).toEqual([
+      expect.stringContaining('sliding sideways'),
+      true
+    ]);
+    // a refused file says where
+    const refused = kitSchema.safeParse({ ...barrow, chassis: { ...chassis, fromMm: 200, toMm: 90 } });
+    expect(refused.error?.issues[0].path).toEqual(['chassis', 'fromMm']);
+    for (const kit of Object.values(kits)) expect(checkWiring(kit)).toEqual([]);
+    // the look-over tells it where the program is looked at
+    const two = { ...barrow, parts: [...barrow.parts, { socket: 'J4', type: 'servo' as const, name: 'flap' }] };
+    expect(lookOver({ program: emptyProgram(), kit: two }).map((r) => r.says)).toContain(
+      'Two parts are in socket J4. Move one of them.'
     );
   });
   it('reckons what flows through a bare LED, and names the resistor that it wants', () => {

@@ -7,6 +7,7 @@ import * as z from 'zod';
 import { BOARDS, type Board, type BoardName } from './boards.ts';
 import { displayAbilities, displaySchema, rasterOf, type Raster } from './display.ts';
 import { canOf, type WheelPlace } from './rolling.ts';
+import { impossible } from './possible.ts';
 import { place } from './parts/part.ts';
 import { PARTS, partSchema } from './parts/parts.ts';
 export { barrow, hauler, kits, saucer, trowel } from './kits.ts';
@@ -58,7 +59,7 @@ export type Side = 'left' | 'right';
 
 /** GPIO numbers of common boards (common practice: none has more) */
 export const LAST_PIN = 63;
-export const kitSchema = z.strictObject({
+const kitShape = z.strictObject({
   device: z.enum(Object.keys(BOARDS) as [BoardName, ...BoardName[]]),
   name: z.string().trim().min(1).max(60),
   chassis,
@@ -101,7 +102,12 @@ export const kitSchema = z.strictObject({
   /** on a board of one's own: which lead hangs on which pin */
   pins: z.record(z.string().max(40), z.number().int().min(0).max(LAST_PIN)).optional()
 });
-export type Kit = z.infer<typeof kitSchema>;
+export type Kit = z.infer<typeof kitShape>;
+/** What no bench can be built from is refused; whatever else cannot be is told where the kit is looked at. */
+export const kitSchema = kitShape.superRefine((kit, context) => {
+  for (const { at, text, refused } of impossible(kit))
+    if (refused) context.addIssue({ code: 'custom', path: at, message: text });
+});
 
 export const hasWheels = (kit: Kit): boolean => kit.wheels.length > 0;
 

@@ -1,5 +1,6 @@
 /** The wiring check: what cannot work about a kit itself, whatever the program is. */
 import { socketsFor, socketsOf, type Kit, type Part } from './kit.ts';
+import { impossible } from './possible.ts';
 import { aPart, typeName, wrongWith } from './parts/parts.ts';
 import { say, word } from '../words.ts';
 
@@ -27,6 +28,7 @@ export function checkWiring(kit: Kit): Wiring[] {
   for (const { id, name } of kit.wheels)
     if (kit.parts.filter((p) => p.type === 'motor' && p.drives === id).length !== 1)
       found.push({ socket: '', text: say('The {name} needs exactly one motor.', { name: word(name) }) });
+  for (const { text } of impossible(kit)) found.push({ socket: '', text });
   return found;
 }
 /** What is said of a part in a socket that does not take it. */

@@ -35,6 +35,15 @@ export const KITS: Record<string, { kit: Kit; quirks?: Quirks }> = {
   'other wheels': {
     kit: resized(barrow, { left: 56, right: 72, trackMm: 140 })
   },
+  'wheels not alike on both sides': {
+    kit: {
+      ...barrow,
+      wheels: barrow.wheels.map((w) => ({
+        ...w,
+        at: { ...w.at, xMm: w.id === 'left' ? 1 : 0, yMm: w.id === 'left' ? 62.5 : -58 }
+      }))
+    }
+  },
   'other sockets': { kit: parts((p) => ({ socket: MOVED[p.socket] ?? p.socket })) },
   'mounted the other way': {
     kit: parts((p) =>

@@ -19,6 +19,7 @@ import { equalsOnANoisyValue } from './rules/equals-on-a-noisy-value.ts';
 import { faceOrTurnBy } from './rules/face-or-turn-by.ts';
 import { inputElsewhere } from './rules/input-elsewhere.ts';
 import { keyWithoutRelease } from './rules/key-without-release.ts';
+import { kitCannotBe } from './rules/kit-cannot-be.ts';
 import { kitLacks } from './rules/kit-lacks.ts';
 import { ledWithoutResistor } from './rules/led-without-resistor.ts';
 import { mirroredMotor } from './rules/mirrored-motor.ts';
@@ -55,6 +56,7 @@ const RULES = [
   routineCallsItself,
   placeOutOfList,
   afterForEver,
+  kitCannotBe,
   kitLacks,
   socket,
   plugWrong,

@@ -31,7 +31,7 @@ type NamedWheels = {
   right: string[];
   diametersMm: number[];
   trackMm?: number;
-  /** wheels that roll in several directions: socket, mm ahead and to the left, degrees */
+  /** wheels that roll in several directions, or stand not alike on both sides: socket, mm ahead and to the left, degrees */
   at: { socket: string; xMm: number; yMm: number; deg: number }[];
 };
 const PART = /^([A-Za-z_]\w*)\s*=\s*([A-Z]\w*)\(\s*["'](\w+)["']\s*\)/;
@@ -96,7 +96,7 @@ export function deviceOf(text: string): Kit {
   // as many on a side as the text names; or as many in all, where they roll in several directions
   const fits = (kit: Kit, { left, at }: NamedWheels): boolean =>
     at.length
-      ? !wheelsAt(kit, 'left').length && kit.wheels.length === at.length
+      ? !!wheelsAt(kit, 'left').length === at.every((w) => w.deg === 0) && kit.wheels.length === at.length
       : wheelsAt(kit, 'left').length === left.length;
   const lacksWheels = (kit: Kit): boolean =>
     /\bWheels\b/.test(code) && (!hasWheels(kit) || (!!wheels && !fits(kit, wheels)));

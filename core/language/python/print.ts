@@ -53,9 +53,10 @@ export const THINGS: Record<string, (kit: Kit) => string> = {
     const socket = (id: string): string => `"${motorOf(kit, id)?.socket ?? ''}"`;
     const diameters = (all: number[]): string => tuple([...new Set(all)].length > 1 ? all.map(show) : [show(all[0])]);
     const [left, right] = (['left', 'right'] as const).map((side) => wheelsAt(kit, side));
-    if (left.length && right.length)
+    const even = [...left, ...right].every((w) => Math.abs(Math.abs(w.at.yMm) - trackMm(kit) / 2) < 1e-6);
+    if (left.length && right.length && even)
       return `Wheels(left=${tuple(left.map((w) => socket(w.id)))}, right=${tuple(right.map((w) => socket(w.id)))}, diameter_mm=${diameters([left[0].diameterMm, right[0].diameterMm])}, track_mm=${show(trackMm(kit))})`;
-    // wheels that roll in several directions: each with its place, ahead and to the left, and its direction
+    // wheels that roll in several directions, or do not stand alike on both sides: each with its place, ahead and to the left, and its direction
     const at = kit.wheels.map((w) => `(${socket(w.id)}, ${[w.at.xMm, w.at.yMm, w.at.deg].map(show).join(', ')})`);
     return `Wheels(at=(${at.join(', ')}), diameter_mm=${diameters(kit.wheels.map((w) => w.diameterMm))})`;
   },

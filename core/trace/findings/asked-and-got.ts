@@ -2,7 +2,7 @@
 import type { Kit } from '../../kit/kit.ts';
 import { retell, say, word } from '../../words.ts';
 import { eventsOf, firstAfter } from '../apart.ts';
-import { worthTelling } from '../came.ts';
+import { worthTelling } from './came.ts';
 import { isMoving, movesSpan, one, type Found, type Rule } from './finding.ts';
 import { wentOtherWay } from './other-way.ts';
 import { rolledFurther } from './rolled-on.ts';

@@ -4,7 +4,7 @@
   import type { Finding } from '../../../../core/trace/findings/findings.ts';
   import { AT_FIRST_SIGHT } from './view.svelte.ts';
   import { hasWheels } from '../../../../core/kit/kit.ts';
-  import { whatCame } from '../../../../core/trace/came.ts';
+  import { whatCame } from '../../../../core/trace/findings/came.ts';
   import { say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
   import { lineOf, sentences } from '../sentences.ts';

@@ -7,7 +7,7 @@
   import { later, say, word } from '../../../../../core/words.ts';
   import { page } from '$app/state';
   import { findings } from '../../../../../core/trace/findings/findings.ts';
-  import { whatCame } from '../../../../../core/trace/came.ts';
+  import { whatCame } from '../../../../../core/trace/findings/came.ts';
   import { sentences } from '$lib/workbench/sentences.ts';
   import { trail } from '$lib/workbench/yard/trail.ts';
   import type { Run } from '$lib/workbench/runs.svelte.ts';

@@ -1,8 +1,8 @@
 /** What was asked and what came of it: of real runs, so that nothing to find is said only where all came as asked. */
 import { describe, expect, it } from 'vitest';
-import { barrow } from '../kit/kit.ts';
-import { b, program, run, start, wait } from '../testing/build.ts';
-import { fromText } from '../testing/text.ts';
+import { barrow } from '../../kit/kit.ts';
+import { b, program, run, start, wait } from '../../testing/build.ts';
+import { fromText } from '../../testing/text.ts';
 import { two, whatCame } from './came.ts';
 
 const off = (text: string) => {

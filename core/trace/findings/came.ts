@@ -2,13 +2,13 @@
  * What was asked and what came of it, for all that a run measures: moves, servos, pictures, tones, messages. Where a run has
  * no findings, "it did what it was asked" is said only where every one of these came as asked.
  */
-import type { Kit } from '../kit/kit.ts';
-import { allSteps, type Program } from '../language/program.ts';
-import { retell, say, word } from '../words.ts';
-import { eventsOf } from './apart.ts';
-import { BRIEF_US, nextOf } from './findings/finding.ts';
-import { askedAndGot, sampleAt, tickAt, type Asked } from './query.ts';
-import { channel, endUs, type Trace } from './trace.ts';
+import type { Kit } from '../../kit/kit.ts';
+import { allSteps, type Program } from '../../language/program.ts';
+import { retell, say, word } from '../../words.ts';
+import { eventsOf } from '../apart.ts';
+import { BRIEF_US, nextOf } from './finding.ts';
+import { askedAndGot, sampleAt, tickAt, type Asked } from '../query.ts';
+import { channel, endUs, type Trace } from '../trace.ts';
 
 export type Came = {
   what: string;
