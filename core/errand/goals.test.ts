@@ -90,11 +90,15 @@ it('to pass a hoop is met at the moment it is in it, and tells how near it came 
   expect(missed.off!.amount).toBeCloseTo(44, 0);
   expect(missed.state).toBe('missed');
 });
-it('to face some way tells which way round it is off', () => {
-  const goal: Goal = { kind: 'heading', deg: 180, within: 3 };
+it('to face some way tells which way round it is off, by the heading that blocks say', () => {
+  // the hall's start faces 90° on the mat
+  const goal: Goal = { kind: 'faces', deg: 90, within: 3 };
+  expect(
+    check({ kind: 'heading', deg: 180, within: 3 }, went('wheels.turn(right=90, power=30, ending="brake")')).state
+  ).toBe('met');
   expect(check(goal, went('wheels.turn(right=90, power=30, ending="brake")')).state).toBe('met');
   const off = check(goal, went('wheels.turn(right=120, power=30, ending="brake")'));
-  expect(off.says).toMatch(/too far clockwise/);
+  expect(off.says).toMatch(/^It faces 1(19|20)(\.\d)?° instead of 90°: .* too far clockwise/);
   expect(off.off!.amount).toBeGreaterThan(27);
   expect(check(goal, went('wheels.turn(right=60, power=30, ending="brake")')).says).toMatch(/too far anticlockwise/);
 });
@@ -233,7 +237,7 @@ it('the bell rings when all are met: live, as soon as nothing is open; the neare
   const both = judge(
     [
       { kind: 'stop', hoop: 'ahead', within: 0 },
-      { kind: 'heading', deg: 100, within: 5 }
+      { kind: 'faces', deg: 10, within: 5 }
     ],
     look(went(drive(20)))
   );

@@ -4,14 +4,14 @@ import { say } from '../words.ts';
 import type { Mat } from '../yard/mat.ts';
 import { isOver, met, type Drawn, type GoalDef, type Look, type Result } from './goal.ts';
 import { few, same, uses } from './goals/built.ts';
-import { closes, heading, pass, steady, stop, touchNothing, under } from './goals/place.ts';
+import { closes, faces, facesOnMat, pass, steady, stop, touchNothing, under } from './goals/place.ts';
 import { blinks, logs, plays, sends, shows, swings } from './goals/shown.ts';
 
 /** In the order in which they are offered. */
 export const GOALS: readonly GoalDef[] = [
   stop,
   pass,
-  heading,
+  faces,
   closes,
   touchNothing,
   steady,
@@ -26,7 +26,9 @@ export const GOALS: readonly GoalDef[] = [
   uses,
   same
 ];
-const byKind = new Map(GOALS.map((def) => [def.kind, def]));
+/** Those of files from before too. */
+const READ: readonly GoalDef[] = [...GOALS, facesOnMat];
+const byKind = new Map(READ.map((def) => [def.kind, def]));
 export const goalDef = (kind: string): GoalDef | undefined => byKind.get(kind);
 
 /** A goal as it stands in a file: its kind and its fields; or goals in an order, all of them, or one that must never be. */
@@ -37,7 +39,7 @@ export type Goal =
 const MOST = 20;
 export const goalSchema: z.ZodType<Goal> = z.lazy(() =>
   z.union([
-    ...GOALS.map((def) => def.schema),
+    ...READ.map((def) => def.schema),
     z.strictObject({ kind: z.enum(['order', 'all']), goals: z.array(goalSchema).min(1).max(MOST) }),
     z.strictObject({ kind: z.literal('never'), goal: goalSchema })
   ] as unknown as [z.ZodType<Goal>, z.ZodType<Goal>])

@@ -19,10 +19,10 @@ const goal = (list: { goal: Goal }[], kind: string): Goal | undefined => list.fi
 describe('goals by example', () => {
   it('takes up where it stopped, which way it faces, and that it touched nothing; in turn', () => {
     const { list } = of('wheels.drive(cm=40, power=40, ending="brake")');
-    expect(kinds(list)).toEqual(['stop', 'heading', 'under', 'touch-nothing', 'few']);
+    expect(kinds(list)).toEqual(['stop', 'faces', 'under', 'touch-nothing', 'few']);
     // the hall: in its middle, facing right
     expect(list[0].hoop).toMatchObject({ x: expect.closeTo(1.9, 2), y: expect.closeTo(1.5, 2), radius: 0.06 });
-    expect(goal(list, 'heading')).toMatchObject({ deg: 90 });
+    expect(goal(list, 'faces')).toMatchObject({ deg: 0 });
     expect(goal(list, 'few')).toMatchObject({ most: 1 });
   });
   it('takes up a way round, a loop and a wall', () => {

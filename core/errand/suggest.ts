@@ -80,11 +80,11 @@ function places(trace: Trace, mat: Mat): Suggestion[] {
       atUs: rest
     });
   else out.push({ ...placeGoal(trace, mat, end), atUs: rest });
-  const facing = Math.round(headingAt(facingDeg, 0)) % 360;
+  const facing = headingAt(facingDeg - start.facingDeg, 0);
   out.push(
     {
       says: say('faces {deg}° at the end', { deg: facing }),
-      goal: { kind: 'heading', deg: facing, within: 5 },
+      goal: { kind: 'faces', deg: facing, within: 5 },
       atUs: rest
     },
     { says: say('touches nothing'), goal: { kind: 'touch-nothing' } }

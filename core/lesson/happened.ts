@@ -6,6 +6,7 @@ import { findings } from '../trace/findings/findings.ts';
 import { stateAt, travelled } from '../trace/query.ts';
 import { stretches, type Stretch } from '../trace/stretches.ts';
 import { channel, endUs, type Trace } from '../trace/trace.ts';
+import { headingAt } from '../units.ts';
 import { say } from '../words.ts';
 
 export type Happened = {
@@ -31,7 +32,7 @@ export function happened(trace: Trace, project: Pick<Project, 'program' | 'text'
     parts.push(
       say('{cm} cm driven', { cm: drove.toFixed(1) }),
       say('{cm} cm from the start', { cm: (Math.sqrt(dx * dx + dy * dy) * 100).toFixed(1) }),
-      say('facing {deg}°', { deg: Math.round((facingDeg + 360) % 360) % 360 })
+      say('heading {deg}°', { deg: headingAt(facingDeg - start.facingDeg, 0) })
     );
   }
   const tones = eventsOf(trace, 'tone').filter((e) => e.hertz > 0).length;

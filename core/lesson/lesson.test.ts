@@ -102,7 +102,7 @@ describe('what a run did, in a line', () => {
     // three sides of a square of 20 cm: 60 cm of way, one side away from the start
     const corner = 'wheels.drive(cm=20, power=40, ending="brake")\nwheels.turn(right=90, power=30, ending="brake")\n';
     const { says } = of(`${corner}${corner}wheels.drive(cm=20, power=40, ending="brake")`);
-    const [, way, away] = /· ([\d.]+) cm driven · ([\d.]+) cm from the start · facing 2(?:69|70|71)°/.exec(says)!;
+    const [, way, away] = /· ([\d.]+) cm driven · ([\d.]+) cm from the start · heading (?:179|180|181)°/.exec(says)!;
     expect(Number(way)).toBeCloseTo(60, -0.3);
     expect(Number(away)).toBeCloseTo(20, -0.3);
     // no way where it did not drive; a run is looked at for half a second after its program

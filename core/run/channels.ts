@@ -13,6 +13,7 @@ import type { Yard } from '../yard/yard.ts';
 type Seen = {
   readonly yard: Yard;
   readonly hand: Hand;
+  heading(): number;
   noseTouched(): boolean;
   rimTouched(): boolean;
   edgeTouched(side: 'left' | 'right'): boolean;
@@ -167,7 +168,10 @@ const sensing = (kit: Kit): ReadChannel[] => [
     title: later('Heading'),
     unit: '°',
     scale: 0.02,
-    read: (m) => (m.yard.headingDeg >= 359.99 ? 0 : m.yard.headingDeg)
+    read: (m) => {
+      const h = m.heading();
+      return h >= 359.99 ? 0 : h;
+    }
   },
   ...ofParts(kit, ['line', 'colour']),
   ...(kit.chassis.rim

@@ -32,6 +32,11 @@ describe('a heading between two cursors', () => {
     const n = measure(left.channels[0], left.ticks, 1000, 21_000)!;
     expect(n.difference).toBe(-20);
     expect(n.mean).toBeCloseTo(0, 6);
+    expect(n).toMatchObject({ smallest: -10, largest: 10 });
+    // the mean lies between the least and the largest, however they are counted
+    const over = heading(Array.from({ length: 21 }, (_, i) => (350 + i) % 360));
+    const o = measure(over.channels[0], over.ticks, 1000, 21_000)!;
+    expect(o).toMatchObject({ smallest: 350, largest: 370, mean: expect.closeTo(360, 6) });
     expect(measure(left.channels[0], left.ticks, 21_000, 1000)!.difference).toBe(20);
   });
 });

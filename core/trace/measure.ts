@@ -64,7 +64,7 @@ export function measure(c: Channel, ticks: number, aUs: number, bUs: number): Me
 
 /**
  * A direction has no largest and no mean as numbers have: it is followed across north, so that 350 to 10 is +20, and its mean
- * is that of unit vectors (Mardia and Jupp, Directional Statistics, chapter 2), from 0 to 360.
+ * is that of unit vectors (Mardia and Jupp, Directional Statistics, chapter 2), as it lies between the least and the largest.
  */
 function measureHeading(c: Channel, ticks: number, aUs: number, bUs: number): Measures {
   const [from, to] = [tickAt(Math.min(aUs, bUs), ticks), tickAt(Math.max(aUs, bUs), ticks)];
@@ -87,7 +87,7 @@ function measureHeading(c: Channel, ticks: number, aUs: number, bUs: number): Me
     b: sampleAt(c, tickAt(bUs, ticks)),
     difference,
     slope: seconds === 0 ? 0 : difference / seconds,
-    mean: headingAt((Math.atan2(sine, cosine) * 180) / Math.PI, 9),
+    mean: low + headingAt((Math.atan2(sine, cosine) * 180) / Math.PI - low, 9),
     smallest: low,
     largest: high,
     area: to > from ? (sum - (first + now) / 2) / 1000 : 0

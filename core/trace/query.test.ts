@@ -5,6 +5,7 @@ import {
   askedAndGot,
   envelope,
   extremes,
+  followed,
   ranWhen,
   rowsAt,
   runningAt,
@@ -304,5 +305,30 @@ describe('what a move came to at rest', () => {
       restUs: 1_000_000
     });
     expect(askedAndGot(written({ ms: 10, events: [over] }))).toEqual([]);
+  });
+});
+
+describe('a heading as it is drawn', () => {
+  const drawn = (ms: number, heading: (t: number) => number, count: number): number[] => {
+    const trace = written({ ms, channels: { heading: (t) => ((heading(t) % 360) + 360) % 360 } });
+    return [...followed(channel(trace, 'heading')!, trace.ticks, 0, ms * 1000, count)];
+  };
+  it('goes on across north: twice round is 720, and a little to both sides stays about 0', () => {
+    const twice = drawn(4000, (t) => (t * 720) / 4000, 40);
+    expect(twice.at(-1)).toBeGreaterThan(710);
+    expect(twice.every((v, i) => i === 0 || v >= twice[i - 1] - 1e-9)).toBe(true);
+    const still = drawn(1000, (t) => (t % 2 ? 0.4 : -0.4), 30);
+    expect(Math.max(...still.map(Math.abs))).toBeLessThan(0.5);
+    // half an hour in 30 columns, of which none is skipped
+    const long = drawn(60_000, (t) => -t / 100, 30);
+    expect(long.at(-2)).toBeLessThan(-590);
+  });
+  it('of a run that goes on is the same as of the whole', () => {
+    const trace = written({ ms: 3000, channels: { heading: (t) => (350 + t / 50) % 360 } });
+    const c = channel(trace, 'heading')!;
+    const whole = [...followed(c, 3000, 0, 3_000_000, 50)];
+    for (const ticks of [700, 1400, 2100]) followed(c, ticks, 0, 3_000_001, 50);
+    const grown = [...followed(c, 3000, 0, 3_000_001, 50)];
+    grown.forEach((v, i) => expect(v).toBeCloseTo(whole[i], 0));
   });
 });

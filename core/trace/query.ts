@@ -133,6 +133,51 @@ export function envelope(c: Channel, ticks: number, fromUs: number, toUs: number
   return out;
 }
 
+type Followed = {
+  key: string;
+  ticks: number;
+  out: Float64Array;
+  /** the last column, and the value before it */ column: number;
+  now?: number;
+};
+const followedOnes = new WeakMap<Channel, Followed>();
+/** So often a heading is looked at where a column of the picture is longer, ticks: nothing turns half round meanwhile. */
+const FOLLOW = 50;
+/**
+ * As `envelope`, of a heading that is followed across north: a robot that goes straight is a straight line, one that turns
+ * twice round goes up to 720. It begins between -180 and 180.
+ */
+export function followed(c: Channel, ticks: number, fromUs: number, toUs: number, count: number): Float64Array {
+  const key = `${fromUs} ${toUs} ${count}`;
+  const before = followedOnes.get(c);
+  const known = before?.key === key && before.ticks <= ticks ? before : undefined;
+  const out = known?.out ?? new Float64Array(count * 2).fill(Number.NaN);
+  const per = (toUs - fromUs) / count / 1000;
+  const step = Math.max(1, Math.min(FOLLOW, Math.floor(per / 4)));
+  const state: Followed = known ?? { key, ticks, out, column: 0 };
+  state.ticks = ticks;
+  let { now } = state;
+  for (let i = state.column; i < count; i++) {
+    if (fromUs / 1000 + i * per > ticks) break;
+    const a = Math.max(0, Math.floor(fromUs / 1000 + i * per));
+    const b = Math.min(ticks, Math.max(a + 1, Math.floor(fromUs / 1000 + (i + 1) * per)));
+    if (a >= b) continue;
+    state.column = i;
+    state.now = now;
+    let [low, high] = [Infinity, -Infinity];
+    for (let t = a; t < b; t += step) {
+      const turn = sampleAt(c, t) - (now ?? 0);
+      now = (now ?? 0) + turn - 360 * Math.round(turn / 360);
+      if (now < low) low = now;
+      if (now > high) high = now;
+    }
+    out[2 * i] = low;
+    out[2 * i + 1] = high;
+  }
+  followedOnes.set(c, state);
+  return out;
+}
+
 /** Distance rolled by the middle of the robot up to the end of each second, m: kept up as the trace grows. */
 const rolled = new WeakMap<Trace, number[]>();
 const ROLLED_EVERY = 10;

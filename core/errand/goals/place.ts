@@ -122,37 +122,57 @@ export const pass = defineGoal({
   }
 });
 
-export const heading = defineGoal({
-  kind: 'heading',
-  label: later('faces some way at the end'),
-  fields: {
-    deg: { type: 'number', label: later('Heading'), unit: '°', min: -360, max: 360, first: 90 },
-    within: { type: 'number', label: later('give or take'), unit: '°', min: 0.5, max: 90, first: 5 }
-  },
-  words: ({ deg, within }) =>
-    say('Face {deg}° at the end, give or take {within}°', { deg: num(deg), within: num(within) }),
-  check: ({ deg, within }, look) => {
-    const { trace, toUs } = look;
-    const place = placeAt(trace, toUs);
-    const by = shortWay(place.facing - deg);
-    const facing = num(headingAt(place.facing, 1));
-    if (!isOver(look)) return { state: 'open', says: say('It faces {facing}°', { facing }) };
-    const atUs = restUs(trace, toUs);
-    if (Math.abs(by) <= within) return met(atUs, { at: place });
-    return {
-      state: 'missed',
-      says: say('It faces {facing}° instead of {deg}°: {by}° too far {side}.', {
-        facing,
-        deg: num(deg),
-        by: num(Math.abs(by)),
-        side: by > 0 ? say('clockwise') : say('anticlockwise')
-      }),
-      atUs,
-      at: place,
-      off: { amount: Math.abs(by), unit: '°' }
-    };
-  }
-});
+/** To face some way at the end: by the heading that blocks say, from how it faced at the start; or by the mat. */
+const facing = <K extends string>(
+  kind: K,
+  label: string,
+  words: (deg: string, within: string) => string,
+  byMat: boolean
+) =>
+  defineGoal({
+    kind,
+    label,
+    fields: {
+      deg: { type: 'number', label: later('Heading'), unit: '°', min: -360, max: 360, first: 90 },
+      within: { type: 'number', label: later('give or take'), unit: '°', min: 0.5, max: 90, first: 5 }
+    },
+    words: ({ deg, within }) => words(num(deg), num(within)),
+    check: ({ deg, within }, look) => {
+      const { trace, toUs } = look;
+      const place = placeAt(trace, toUs);
+      const faces = place.facing - (byMat ? 0 : trace.header.run.start.facingDeg);
+      const by = shortWay(faces - deg);
+      const now = num(headingAt(faces, 1));
+      if (!isOver(look)) return { state: 'open', says: say('It faces {facing}°', { facing: now }) };
+      const atUs = restUs(trace, toUs);
+      if (Math.abs(by) <= within) return met(atUs, { at: place });
+      return {
+        state: 'missed',
+        says: say('It faces {facing}° instead of {deg}°: {by}° too far {side}.', {
+          facing: now,
+          deg: num(headingAt(deg, 1)),
+          by: num(Math.abs(by)),
+          side: by > 0 ? say('clockwise') : say('anticlockwise')
+        }),
+        atUs,
+        at: place,
+        off: { amount: Math.abs(by), unit: '°' }
+      };
+    }
+  });
+export const faces = facing(
+  'faces',
+  later('faces some way at the end'),
+  (deg, within) => say('Face {deg}° at the end, give or take {within}°', { deg, within }),
+  false
+);
+/** As errands had it before: clockwise from the top of the mat. It is read, and not offered any more. */
+export const facesOnMat = facing(
+  'heading',
+  later('faces some way on the mat at the end'),
+  (deg, within) => say('Face {deg}° on the mat at the end (0° is up), give or take {within}°', { deg, within }),
+  true
+);
 
 export const closes = defineGoal({
   kind: 'closes',

@@ -7,7 +7,7 @@ import { catalogue, definition, familyOf } from '../../../../core/language/catal
 import type { Family } from '../../../../core/language/define.ts';
 import { allSteps, type Program } from '../../../../core/language/program.ts';
 import { eventsOf, firstAfter, plotsOf, rowsOf, rowsOfBlock, stackOf, upTo } from '../../../../core/trace/apart.ts';
-import { envelope, rowsAt } from '../../../../core/trace/query.ts';
+import { envelope, followed, rowsAt } from '../../../../core/trace/query.ts';
 import { LAMP_COLOURS } from '../../ui/lamp-colours.ts';
 import { channel, type Trace } from '../../../../core/trace/trace.ts';
 import { tracksIn, type Lane } from './lanes.ts';
@@ -81,6 +81,8 @@ export class Painter {
     this.untilUs = d.trace.ticks * 1000;
   }
 }
+/** A heading that changes by less than this is all but a straight line, degrees. */
+const STILL_DEG = 20;
 /** Values at the lower and the upper edge of a lane; they grow by steps, so that a run that goes on seldom changes them. */
 function scaleOf(d: Drawing, lane: Lane): [number, number] {
   const known = d.scales?.get(lane.key);
@@ -90,7 +92,14 @@ function scaleOf(d: Drawing, lane: Lane): [number, number] {
     if (v < low) low = v;
     else if (v > high) high = v;
   };
-  if (lane.kind === 'curve') {
+  if (lane.kind === 'curve' && lane.wraps) {
+    // what it seems to turn while it goes straight is not to fill the lane
+    [low, high] = [-STILL_DEG, STILL_DEG];
+    for (const { key } of lane.keys) {
+      const c = channel(d.trace, key);
+      if (c) followed(c, d.trace.ticks, d.fromUs, d.toUs, columnsOf(d)).forEach(look);
+    }
+  } else if (lane.kind === 'curve') {
     if (lane.range) return lane.range;
     for (const { key } of lane.keys) {
       const c = channel(d.trace, key);
@@ -284,7 +293,8 @@ function curve(
   }));
   function of(trace: Trace, key: string, shiftUs = 0): Float64Array | undefined {
     const c = channel(trace, key);
-    return c && envelope(c, trace.ticks, d.fromUs - shiftUs, d.toUs - shiftUs, columns);
+    const draws = lane.wraps ? followed : envelope;
+    return c && draws(c, trace.ticks, d.fromUs - shiftUs, d.toUs - shiftUs, columns);
   }
   for (const { key } of lane.keys)
     for (const [from, to] of d.apart?.get(key) ?? []) {
@@ -304,13 +314,7 @@ function curve(
         continue;
       }
       const b = points[2 * i + 1];
-      if (lane.wraps && b - a > 180) {
-        g.rect(i, y(a), 1, 0.5);
-        g.rect(i, y(b), 1, 0.5);
-        open = false;
-        continue;
-      }
-      if (open && !(lane.wraps && Math.abs(a - points[2 * i - 1]) > 180)) g.lineTo(i, y(a));
+      if (open) g.lineTo(i, y(a));
       else g.moveTo(i, y(a));
       if (b !== a) g.lineTo(i, y(b));
       open = true;

@@ -140,7 +140,7 @@ describe('lanes of the trace', () => {
       still.told.filter((t) => t.what === 'stroke').length
     );
   });
-  it('draw no line across where the heading goes from 360 to 0', () => {
+  it('follow the heading across north: no line across, and straight on is a straight line', () => {
     const turning = run([b('turn.angle', { side: 'left', angle: 30 }), b('turn.angle', { side: 'right', angle: 60 })]);
     const lane = lanesOf(barrow).filter((l) => l.title === 'Heading');
     const { g, told } = paper();
@@ -152,6 +152,14 @@ describe('lanes of the trace', () => {
         expect(Math.abs(y - at[1])).toBeLessThan(16);
       if (what === 'moveTo' || what === 'lineTo') at = [x, y];
     }
+    const straight = run([b('drive.measure', { amount: 60 })], { noise: true });
+    const paper2 = paper();
+    draw(paper2.g, { ...drawing, trace: straight, toUs: straight.ticks * 1000, lanes: lane });
+    const ys = paper2.told
+      .filter((t) => t.what === 'lineTo' && t.stroke === 'ink')
+      .map((t) => t.args[1] as number)
+      .filter((y) => y > 0);
+    expect(Math.max(...ys) - Math.min(...ys)).toBeLessThan(4);
   });
 });
 

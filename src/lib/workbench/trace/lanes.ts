@@ -30,7 +30,7 @@ export type Lane = Common &
         kind: 'curve';
         keys: { key: string; colour: Ink }[];
         range?: [number, number];
-        /** 360 is 0 again: no line across */ wraps?: true;
+        /** 360 is 0 again: it is followed across north */ wraps?: true;
       }
     | { kind: 'lamps'; side: string }
     | { kind: 'plot'; name: string }
@@ -66,7 +66,7 @@ const rolling = (kit: Kit): Lane[] => [
   ...(kit.parts.some((p) => p.type === 'distance')
     ? [curve('distance', later('Distance ahead'), 'cm', [['distance', 'water']])]
     : []),
-  curve('heading', later('Heading'), later('°, clockwise'), [['heading', 'ink']], { range: [0, 360], wraps: true })
+  curve('heading', later('Heading'), later('°, clockwise'), [['heading', 'ink']], { wraps: true })
 ];
 const rollingMore = (kit: Kit): Lane[] => {
   const lines = kit.parts.filter((p) => p.type === 'line');
