@@ -9,6 +9,7 @@ import { quirksOf } from '../../core/kit/quirks.ts';
 import type { Calibration } from '../../core/kit/calibration.ts';
 import { calibrate } from '../../core/run/calibrate.ts';
 import { stateAt } from '../../core/trace/query.ts';
+import { headingAt } from '../../core/units.ts';
 import { channelSpecs } from '../../core/run/channels.ts';
 import { buffersOf, type Delta } from '../../core/trace/recorder.ts';
 import { sameBehaviour, type Sameness } from '../../core/trace/same.ts';
@@ -276,10 +277,10 @@ const api = {
     return calibrate(kit, quirksOf(serial, kit));
   },
   /** Where a run ends on one stand-in. */
-  endOn(options: RunOptions, serial: string): { xCm: number; yCm: number; facingDeg: number } {
+  endOn(options: RunOptions, serial: string): { xCm: number; yCm: number; headingDeg: number } {
     const trace = rehearse({ ...options, quirks: quirksOf(serial, options.kit), onBattery: true, limitS: 60 });
     const { x, y, facingDeg } = stateAt(trace, trace.ticks * 1000);
-    return { xCm: x * 100, yCm: y * 100, facingDeg };
+    return { xCm: x * 100, yCm: y * 100, headingDeg: headingAt(facingDeg - trace.header.run.start.facingDeg) };
   },
   /** The whole run at once and its bytes, to compare with the same run elsewhere. */
   bytes(options: RunOptions): Uint8Array {

@@ -4,7 +4,6 @@
   import Choice from '../ui/Choice.svelte';
   import Button from '../ui/Button.svelte';
   import { later, say, word } from '../../../core/words.ts';
-  import { headingAt } from '../../../core/units.ts';
   import { reckoned, trackMm, type Kit } from '../../../core/kit/kit.ts';
   import { calibrated, STRAIGHT_CM, TURNS, type Calibration } from '../../../core/kit/calibration.ts';
   import { useWorkbench } from '../workbench/workbench.svelte.ts';
@@ -16,7 +15,7 @@
   const unit = $derived(units.find((u) => u.name === name) ?? units[0]);
   let found = $state.raw<{ name: string; c: Calibration; before: End; after: End }>();
   let busy = $state(false);
-  type End = { xCm: number; yCm: number; facingDeg: number };
+  type End = { xCm: number; yCm: number; headingDeg: number };
 
   /** What moves reckon with: each wheel's diameter, and how far the wheels stand apart, or how wide their ring is. */
   const measuresOf = (kit: Kit): [string, number][] => {
@@ -53,7 +52,7 @@
     say('x {x}, y {y} cm, {deg}°', {
       x: e.xCm.toFixed(1),
       y: e.yCm.toFixed(1),
-      deg: headingAt(e.facingDeg).toFixed(1)
+      deg: e.headingDeg.toFixed(1)
     });
 </script>
 

@@ -502,7 +502,7 @@ export class Runs {
   endOn(
     { program, kit, mat, start }: Project,
     serial: string
-  ): Promise<{ xCm: number; yCm: number; facingDeg: number }> {
+  ): Promise<{ xCm: number; yCm: number; headingDeg: number }> {
     return this.bench().endOn(JSON.parse(JSON.stringify({ program, kit, mat, start, seed: this.seed })), serial);
   }
   close(): void {

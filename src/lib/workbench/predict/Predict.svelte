@@ -18,6 +18,8 @@
       ? runs.run
       : undefined
   );
+  /** headings are told as blocks say them: from how it faces at the start */
+  const start = $derived(over?.trace.header.run.start ?? w.session.project.start ?? w.session.project.mat.start);
   const results = $derived(over ? outcomes(over.predictions, over.trace) : []);
   const n = (v: number) => v.toFixed(1);
 </script>
@@ -45,7 +47,7 @@
           {#each results as r, i (i)}
             <tr class="border-t border-rule"
               ><td class="pr-2">{r.who || '–'}</td><td class="pr-2"
-                >{#if r.place}x {n(r.place.x * 100)}, y {n(r.place.y * 100)} cm, {headingAt(r.place.facingDeg, 0)}°{/if}
+                >{#if r.place}x {n(r.place.x * 100)}, y {n(r.place.y * 100)} cm, {headingAt(r.place.facingDeg - start.facingDeg, 0)}°{/if}
                 {r.words ?? ''}</td
               ><td class="text-right whitespace-nowrap"
                 >{#if r.offCm !== undefined}{n(r.offCm)} cm, {n(r.offDeg ?? 0)}°{/if}</td
@@ -84,7 +86,7 @@
           {#each predict.list as p, i (i)}<li class="flex items-center gap-2">
               <span class="min-w-0 flex-1 truncate"
                 ><b>{p.who || '–'}</b>
-                {#if p.place}x {n(p.place.x * 100)}, y {n(p.place.y * 100)} cm, {headingAt(p.place.facingDeg, 0)}°{/if}
+                {#if p.place}x {n(p.place.x * 100)}, y {n(p.place.y * 100)} cm, {headingAt(p.place.facingDeg - start.facingDeg, 0)}°{/if}
                 {p.words ?? ''}</span
               ><Button
                 look="quiet"

@@ -11,7 +11,7 @@
     say('x {x}, y {y} cm, {deg}°', {
       x: (p.x * 100).toFixed(1),
       y: (p.y * 100).toFixed(1),
-      deg: reading('facing', p.facingDeg)
+      deg: reading('heading', p.facingDeg - from.facingDeg)
     });
   const turned = $derived(((((pose.facingDeg - from.facingDeg) % 360) + 540) % 360) - 180 || 0);
   const marks = $derived(
