@@ -73,7 +73,17 @@ describe('./mossbell', () => {
   }, 240_000);
   it('rehearses, and prints one JSON document with --json', async () => {
     const csv = join(folder, 'out.csv');
-    const { code, out } = await run('rehearse', demo('there-and-back'), '--json', '--seed', '3', '--trace', csv);
+    const { code, out } = await run(
+      'rehearse',
+      demo('there-and-back'),
+      '--json',
+      '--seed',
+      '3',
+      '--trace',
+      csv,
+      '--events',
+      `${csv}.events`
+    );
     expect(code).toBe(0);
     const result = JSON.parse(out);
     expect(result).toMatchObject({
@@ -86,6 +96,9 @@ describe('./mossbell', () => {
     expect(result.moves[0]).toMatchObject({ what: 'drive ahead', asked: 80, unit: 'cm' });
     expect(Math.abs(result.travelledCm - 160)).toBeLessThan(1);
     expect(readFileSync(csv, 'utf8').split('\r\n')[0]).toContain('time_s,');
+    const events = readFileSync(`${csv}.events`, 'utf8').split('\r\n');
+    expect(events[0]).toBe('time_s,event,block,what,fields');
+    expect(events.some((row) => /,move,.*drive ahead 80 cm/.test(row))).toBe(true);
   });
   it('runs the printed text on the stand-in: the same end without quirks, another with those of a unit', async () => {
     const [here, there, unit] = (

@@ -21,7 +21,7 @@ import { readPython } from '../core/language/python/read.ts';
 import { syntaxProblem } from '../core/language/python/syntax.ts';
 import { newProject, readProject, writeProject, type Project } from '../core/project.ts';
 import { rehearse } from '../core/run/interpreter.ts';
-import { traceCsv } from '../core/trace/files.ts';
+import { eventsCsv, traceCsv } from '../core/trace/files.ts';
 import { findings, type Finding } from '../core/trace/findings/findings.ts';
 import { parseInputs } from '../core/trace/inputs.ts';
 import { askedAndGot, stateAt, travelled } from '../core/trace/query.ts';
@@ -33,7 +33,7 @@ import { longAisle, mats } from '../core/yard/mats.ts';
 class BadInput extends Error {}
 const USAGE = `Usage:
   ./mossbell rehearse FILE [--mat FILE or NAME] [--seed N] [--inputs FILE] [--until S] [--unit SERIAL]
-                           [--trace OUT.csv or OUT.json] [--on standin] [--json]
+                           [--trace OUT.csv or OUT.json] [--events OUT.csv] [--on standin] [--json]
   ./mossbell check FILE ... [--json]
   ./mossbell python FILE [--json]
   ./mossbell blocks FILE.py [--json]
@@ -265,6 +265,7 @@ async function main(): Promise<number> {
     until: { type: 'string' },
     unit: { type: 'string' },
     trace: { type: 'string' },
+    events: { type: 'string' },
     on: { type: 'string' },
     to: { type: 'string' },
     fault: { type: 'string' },
@@ -408,6 +409,15 @@ async function main(): Promise<number> {
         ? JSON.stringify({ ...summary(trace, kit, p), events: trace.events }, null, 1)
         : traceCsv(trace)
     );
+  if (values.events) {
+    const blocks = new Map(
+      [...allSteps(p.program)].map((s) => [s.id, sentence(s, p.program, (x) => partName(kit, x))])
+    );
+    writeFileSync(
+      values.events,
+      eventsCsv(trace, (id) => blocks.get(id) ?? id)
+    );
+  }
   const result = summary(trace, kit, p);
   if (values.json) say(JSON.stringify(result));
   else {

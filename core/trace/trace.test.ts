@@ -7,7 +7,7 @@ import { Bench } from '../run/bench.ts';
 import { Interpreter } from '../run/interpreter.ts';
 import { b, hall, log, program, run, start, wait } from '../testing/build.ts';
 import { header } from '../testing/header.ts';
-import { bytesOfTrace, traceBytes, traceCsv } from './files.ts';
+import { bytesOfTrace, eventsCsv, traceBytes, traceCsv } from './files.ts';
 import { findings } from './findings/findings.ts';
 import { parseInputs, writeInputs } from './inputs.ts';
 import { recordedInputs } from './track.ts';
@@ -61,6 +61,42 @@ describe('a trace as CSV', () => {
     const x = rows[0].indexOf('x_m');
     expect(Number(rows[rows.length - 1][x])).toBeCloseTo(stateAt(trace, trace.ticks * 1000).x, 6);
     expect(rows.length - 1).toBe(Math.floor(trace.ticks / 10));
+  });
+  it('has what a class graphs of its own: counters, plots, lamps, the display, tones, messages, marks', () => {
+    const trace = run([
+      b('var.set', { variable: 'v1', value: 2 }),
+      b('log.plot', { value: 7.5 }),
+      b('lamp.set', { lamp: 'left', to: 'on' }),
+      b('picture.show'),
+      wait(0.02),
+      b('var.change', { variable: 'v1', amount: 3 }),
+      b('sound.tone', { pitch: 440, time: 0.1 }),
+      b('log.mark', { words: 'half way' }),
+      b('message.send', { name: 'go' }),
+      b('lamp.set', { lamp: 'left', to: 'off' }),
+      wait(0.1)
+    ]);
+    const [head, ...rows] = rfc4180(traceCsv(trace));
+    const column = (name: string): string[] => rows.map((r) => r[head.indexOf(name)]);
+    expect([...new Set(column('variable count'))]).toEqual(['2', '5']);
+    expect(column('lamp left')[0]).not.toBe('off');
+    expect(column('lamp left').at(-1)).toBe('off');
+    expect(column('display')[0]).toMatch(/#/);
+    expect(column('tone_hz').filter((v) => v === '440')).toHaveLength(10);
+    expect(column('tone_hz').at(-1)).toBe('0');
+    expect(column('mark').filter(Boolean)).toEqual([expect.any(String)]);
+    expect(column('message').filter(Boolean)).toEqual(['go']);
+    expect(head.filter((h) => h.startsWith('plot '))).toHaveLength(1);
+    // all that happened, a row each, its own fields as a run file has them
+    const [names, ...all] = rfc4180(eventsCsv(trace, (id) => `block ${id}`));
+    expect(names).toEqual(['time_s', 'event', 'block', 'what', 'fields']);
+    expect(all).toHaveLength(trace.events.length);
+    const tone = all.find((r) => r[1] === 'tone')!;
+    expect([tone[2], tone[3], JSON.parse(tone[4])]).toEqual([
+      expect.stringMatching(/^block b/),
+      'a tone of 440 Hz',
+      { hertz: 440, seconds: 0.1 }
+    ]);
   });
 });
 

@@ -21,6 +21,7 @@ import {
 } from '../program.ts';
 import { COLOURS, isPictureText, letterOf } from '../pixels.ts';
 import { ANNOTATIONS, isYesOrNo } from './print.ts';
+import { counterpart } from './counterparts.ts';
 import { formOf, type Form, type Segment } from './form.ts';
 import { renewedText } from '../../kit/before.ts';
 import { renewedPicture } from '../../kit/repaint.ts';
@@ -720,6 +721,13 @@ class Reader {
     return { ...step, ...this.noteAbove(n), ...(off ? { off: true } : {}) };
   }
 
+  /** What no block says, and what to write in its place where that is known. */
+  private noBlock(n: SyntaxNode): Unreadable {
+    const given = this.t(n);
+    const none = say('No block says "{n}".', { n: given.split('\n')[0].slice(0, 60) });
+    const known = counterpart(given);
+    return new Unreadable(n, known ? `${none} ${known}` : none);
+  }
   /** One statement, or two where a block prints two. */
   private statement(list: SyntaxNode[], at: number, depth: number): { step: Step; used: number } {
     const n = list[at];
@@ -729,10 +737,11 @@ class Reader {
       one(this.table(n, list[at + 1], depth), 2) ??
       one(this.match2(n, list[at + 1], depth), 2) ??
       one(this.waiting(n)) ??
+      one(this.takenFrom(n)) ??
       one(this.call(n)) ??
       one(this.give(n)) ??
       one(this.pattern(n, depth));
-    if (!found) throw new Unreadable(n, say('No block says "{n}".', { n: this.t(n).split('\n')[0].slice(0, 60) }));
+    if (!found) throw this.noBlock(n);
     return found;
   }
 
@@ -807,6 +816,21 @@ class Reader {
       return step;
     }
     return undefined;
+  }
+  /** `n -= 2` is a block that adds -2. */
+  private takenFrom(n: SyntaxNode): Step | undefined {
+    const [name, sign, by] = children(n);
+    if (n.name !== 'UpdateStatement' || this.t(sign) !== '-=' || !by) return undefined;
+    const step = newStep('var.change', this.id());
+    this.put(step, 'variable', name, slotSpec(step, 'variable', this.program)!);
+    const amount = this.value(by, slotSpec(step, 'amount', this.program)!);
+    step.slots.amount = typeof amount === 'number' ? -amount : this.negative(amount);
+    return step;
+  }
+  private negative(of: Slot | undefined): Step {
+    const step: Step = { id: this.id(), kind: 'calc.negative', slots: {} };
+    if (of !== undefined) step.slots.a = of;
+    return step;
   }
   private callOf(n: SyntaxNode): { id: string; args: SyntaxNode[] } | undefined {
     const call = bare(n);
@@ -885,7 +909,28 @@ class Reader {
     const ps = children(p);
     const ss = children(s);
     if (ps.length === 0) return text(p, of) === this.t(s);
-    return ps.length === ss.length && ps.every((c, i) => this.match(c, of, ss[i], bound));
+    if (ps.length !== ss.length) return false;
+    const own = p.name === 'ArgList' ? this.inOrder(ps, of, ss) : ss;
+    return ps.every((c, i) => this.match(c, of, own[i], bound));
+  }
+  /** What is given by name may come in any order, where no call could be made before another one by that. */
+  private inOrder(ps: SyntaxNode[], of: string, ss: SyntaxNode[]): SyntaxNode[] {
+    const cut = (list: SyntaxNode[], name: (n: SyntaxNode) => string): Map<string, SyntaxNode[]> | undefined => {
+      const found = new Map<string, SyntaxNode[]>();
+      for (let i = 1; i < list.length; i += 4) {
+        if (list[i + 1]?.name !== 'AssignOp' || !list[i + 2] || (list[i + 3] && !/^[,)]$/.test(list[i + 3].name)))
+          return undefined;
+        found.set(name(list[i]), list.slice(i, i + 3));
+      }
+      return found;
+    };
+    const [wanted, given] = [cut(ps, (n) => text(n, of)), cut(ss, (n) => this.t(n))];
+    if (!wanted || !given || wanted.size !== given.size || [...wanted.keys()].some((k) => !given.has(k))) return ss;
+    const calls = [...given.values()].filter(([, , value]) => this.t(value).includes('(')).length;
+    if (calls > 1) return ss;
+    const out = [ss[0]];
+    [...wanted.keys()].forEach((key, i) => out.push(...given.get(key)!, ss[4 * i + 4]));
+    return out;
   }
   /** A body with a hole for steps and perhaps a look at the loop's condition at its end. */
   private matchBody(p: SyntaxNode, of: string, s: SyntaxNode, bound: Bound): boolean {
@@ -1014,7 +1059,7 @@ class Reader {
       const [of, ...more] = this.args(inner);
       const logic = of && unbracketed(of);
       if (of && !more.length && (spec.type === 'condition' || this.isLogic(logic))) return this.value(of, CONDITION);
-      throw new Unreadable(inner, say('No block says "{n}".', { n: given.slice(0, 60) }));
+      throw this.noBlock(inner);
     }
     const step = this.block(inner);
     if (this.isLogic(inner) && spec.type !== 'condition' && !asBlock && !isYesOrNo(step))
@@ -1064,6 +1109,8 @@ class Reader {
       if (meaning.what === 'input' && spec.type === 'input') return meaning.id;
       if (meaning.what === 'routine' && spec.type === 'routine') return meaning.id;
     }
+    const known = n.name === 'MemberExpression' ? counterpart(`${name} = 0`) : undefined;
+    if (known) throw new Unreadable(n, known);
     throw new Unreadable(
       n,
       say('There is no {x} called {name}.', { x: word(spec.type === 'part' ? spec.part : spec.type), name })
@@ -1078,6 +1125,8 @@ class Reader {
       if (sign === 'and' || sign === 'or')
         throw new Unreadable(n, say('Put brackets round the "not": (not ...) and ...'));
     }
+    if (n.name === 'UnaryExpression' && this.t(n.firstChild!) === '-' && operand.name !== 'ParenthesizedExpression')
+      return this.negative(this.value(operand, { type: 'number', default: 0 }));
     if (n.name === 'BinaryExpression' && this.isComparison(n)) {
       const [a, , b] = children(n).filter((c) => c.name !== 'Comment');
       if (this.isComparison(bare(a)) || (b && this.isComparison(bare(b))))
@@ -1129,7 +1178,7 @@ class Reader {
         if (!why?.isWord) why = error;
       }
     }
-    throw why ?? new Unreadable(n, say('No block says "{n}".', { n: this.t(n).slice(0, 60) }));
+    throw why ?? this.noBlock(n);
   }
 }
 const slotName = (hole: Exclude<Segment, { text: string } | { f: true }>): string =>

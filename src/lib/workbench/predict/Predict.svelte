@@ -47,7 +47,10 @@
           {#each results as r, i (i)}
             <tr class="border-t border-rule"
               ><td class="pr-2">{r.who || '–'}</td><td class="pr-2"
-                >{#if r.place}x {n(r.place.x * 100)}, y {n(r.place.y * 100)} cm, {headingAt(r.place.facingDeg - start.facingDeg, 0)}°{/if}
+                >{#if r.place}x {n(r.place.x * 100)}, y {n(r.place.y * 100)} cm, {headingAt(
+                    r.place.facingDeg - start.facingDeg,
+                    0
+                  )}°{/if}
                 {r.words ?? ''}</td
               ><td class="text-right whitespace-nowrap"
                 >{#if r.offCm !== undefined}{n(r.offCm)} cm, {n(r.offDeg ?? 0)}°{/if}</td
@@ -86,7 +89,10 @@
           {#each predict.list as p, i (i)}<li class="flex items-center gap-2">
               <span class="min-w-0 flex-1 truncate"
                 ><b>{p.who || '–'}</b>
-                {#if p.place}x {n(p.place.x * 100)}, y {n(p.place.y * 100)} cm, {headingAt(p.place.facingDeg - start.facingDeg, 0)}°{/if}
+                {#if p.place}x {n(p.place.x * 100)}, y {n(p.place.y * 100)} cm, {headingAt(
+                    p.place.facingDeg - start.facingDeg,
+                    0
+                  )}°{/if}
                 {p.words ?? ''}</span
               ><Button
                 look="quiet"

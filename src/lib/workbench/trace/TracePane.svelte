@@ -294,7 +294,7 @@
     const h = Math.max(16, Math.min(160, Math.round(sizing.height + event.clientY - sizing.y)));
     view.put({ ...a, height: { ...a.height, [sizing.key]: h } });
   }
-  const saved = async (what: 'csv' | 'json' | 'png' | 'svg') => {
+  const saved = async (what: 'csv' | 'events' | 'json' | 'png' | 'svg') => {
     if (!run || !drawing) return;
     const { exportTrace } = await import('./export.ts');
     await exportTrace(what, w, run, drawing, lanes, view.selection);
@@ -470,6 +470,7 @@
       {#if run}
         <hr class="my-1 border-rule" />
         <MenuItem onclick={() => saved('csv')}>{say('Save as CSV')}</MenuItem>
+        <MenuItem onclick={() => saved('events')}>{say('Save its events as CSV')}</MenuItem>
         <MenuItem onclick={() => saved('json')}>{say('Save as a run file')}</MenuItem>
         <MenuItem onclick={() => saved('png')}>{say('Picture as PNG')}</MenuItem>
         <MenuItem onclick={() => saved('svg')}>{say('Picture as SVG')}</MenuItem>

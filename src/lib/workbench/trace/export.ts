@@ -1,9 +1,10 @@
 /** The trace as a file: CSV, a run file, a picture. */
 import { Context } from 'svgcanvas';
-import { traceCsv } from '../../../../core/trace/files.ts';
+import { eventsCsv, traceCsv } from '../../../../core/trace/files.ts';
 import { say, word } from '../../../../core/words.ts';
 import { download, fileName } from '../../shelf/files.ts';
 import type { Run } from '../runs.svelte.ts';
+import { lineOf, sentences } from '../sentences.ts';
 import type { Workbench } from '../workbench.svelte.ts';
 import { draw, type Drawing } from './draw.ts';
 import type { Project } from '../../../../core/project.ts';
@@ -73,7 +74,7 @@ export function sheetSvg(trace: Trace, project: Project, width: number): string 
 }
 
 export async function exportTrace(
-  what: 'csv' | 'json' | 'png' | 'svg',
+  what: 'csv' | 'events' | 'json' | 'png' | 'svg',
   w: Workbench,
   run: Run,
   d: Drawing,
@@ -90,6 +91,14 @@ export async function exportTrace(
         traceCsv(run.trace, selection ? 1 : 10, selection),
         'text/csv'
       );
+    case 'events': {
+      const names = sentences(run.project ?? w.session.project);
+      return download(
+        `${name}-events.csv`,
+        eventsCsv(run.trace, (id) => names.get(id) ?? lineOf(id)),
+        'text/csv'
+      );
+    }
     case 'json':
       return download(`${name}.mossbell-run.jsonl`, await w.runs.write(w.history.fileOf(run)), 'application/jsonl');
     case 'png': {
