@@ -185,6 +185,12 @@ describe('./mossbell', () => {
       code: 2,
       err: expect.stringContaining('There is no stand-in')
     });
+    // two at once wait for one another: both are there
+    const other = ['--to', 'Barrow 7'];
+    const both = await Promise.all([run('send', file, ...other), run('send', demo('the-dark-board'), ...other)]);
+    expect(both.map((r) => r.code)).toEqual([0, 0]);
+    const listed = JSON.parse((await run('device', 'Barrow 7', 'list', '--json')).out) as { programs: unknown[] };
+    expect(listed.programs).toHaveLength(2);
     expect(await run('send', file, ...to, '--fault', 'rust')).toMatchObject({
       code: 2,
       err: expect.stringContaining('The faults are good, charge, flaky, slow, dies')

@@ -1,6 +1,7 @@
 /** ./mossbell send | device: the same sending as the page's, to stand-ins that live in a folder of this computer. */
 import { loadMicroPython } from '@micropython/micropython-webassembly-pyscript';
 import { existsSync, mkdirSync, readFileSync, readdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { lock } from 'proper-lockfile';
 import { fileURLToPath } from 'node:url';
 import { dirname, join } from 'node:path';
 import { Cable, isCable, CABLES, type CableName } from '../board/standin/cable.ts';
@@ -10,6 +11,7 @@ import { StandIn, type LoadMicroPython } from '../board/standin/standin.ts';
 import { utf8 } from '../core/bytes.ts';
 import { STAND_INS, standIn, type Unit } from '../core/kit/units.ts';
 import { programFile } from '../core/link/file.ts';
+import { LinkProblem } from '../core/link/port.ts';
 import { deleteProgram, readProgram } from '../core/link/programs.ts';
 import { identify, send, type Found } from '../core/link/send.ts';
 import type { Project } from '../core/project.ts';
@@ -49,9 +51,23 @@ function remember(unit: Unit, { firmware, flash }: Memory): void {
   }
   writeFileSync(join(home, FIRMWARE), `${firmware}\n`);
 }
+/** how often another command is waited for: about half a minute */
+const WAITS = 70;
 export type OnCable = { cable?: CableName; cutAt?: number };
 /** A device of the folder on its cable, for one thing; what it has is written back, whatever came of it. */
 async function on<T>(unit: Unit, options: OnCable, does: (cable: Cable) => Promise<T>): Promise<T> {
+  // one after the other: what two commands write at once would be one's alone
+  mkdirSync(homeOf(unit), { recursive: true });
+  const done = await lock(homeOf(unit), { retries: { retries: WAITS, minTimeout: 100, maxTimeout: 500 } }).catch(() => {
+    throw new LinkProblem(`Something else talks to ${unit.name}. Wait until it is done, and try again.`);
+  });
+  try {
+    return await alone(unit, options, does);
+  } finally {
+    await done();
+  }
+}
+async function alone<T>(unit: Unit, options: OnCable, does: (cable: Cable) => Promise<T>): Promise<T> {
   const memory = remembered(unit);
   const cable = new Cable((bytes) => board.receive(bytes), {
     cable: options.cable,

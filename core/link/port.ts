@@ -17,7 +17,9 @@ export type Trouble = 'silent' | 'factory' | 'other firmware' | 'old MicroPython
 export class LinkProblem extends Error {
   constructor(
     message: string,
-    readonly what?: Trouble
+    readonly what?: Trouble,
+    /** what MicroPython raised, for who typed to it */
+    readonly raised?: string
   ) {
     super(message);
   }

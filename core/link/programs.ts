@@ -56,15 +56,18 @@ export const deleteProgram = (port: LinkPort, number: number): Promise<Found> =>
  * It is run once, whatever becomes of the answer.
  */
 export const typeLine = (port: LinkPort, line: string): Promise<string> =>
-  within(port, async (repl) =>
-    (
-      await repl.exec(
+  within(port, async (repl) => {
+    try {
+      const said = await repl.exec(
         `_l = ${pyString(line)}\ntry:\n    _c = compile(_l, '', 'eval')\nexcept SyntaxError:\n    exec(_l)\nelse:\n    _v = eval(_c)\n    if _v is not None:\n        print(repr(_v))`
-      )
-    )
-      .replaceAll('\r\n', '\n')
-      .trimEnd()
-  );
+      );
+      return said.replaceAll('\r\n', '\n').trimEnd();
+    } catch (error) {
+      // who types Python is answered in Python
+      const raised = error instanceof LinkProblem ? error.raised : undefined;
+      throw raised === undefined ? error : new LinkProblem(say('The device says: {last}', { last: raised }));
+    }
+  });
 /** Shows which device it is: its lamps blink and it beeps, where its board library can. */
 export const showWhich = (port: LinkPort): Promise<string> =>
   within(port, (repl) => repl.ask(`import mossbell\nmossbell.show_which()\nr = 1`));

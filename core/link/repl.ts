@@ -127,6 +127,8 @@ sys.modules.pop('${KEPT}', None)
 const crcOf = (bytes: Uint8Array, from = 0): number => CRC32.buf(bytes, from) >>> 0;
 const decoder = new TextDecoder();
 
+/** Ports that somebody talks over: what two say at once would be a muddle. */
+const talking = new WeakSet<LinkPort>();
 /** What went wrong on the way, and may go right the next time. */
 class Garbled extends Error {}
 
@@ -169,6 +171,19 @@ export class RawRepl {
 
   /** Stops whatever runs and enters the raw REPL. @returns MicroPython's line of the banner @throws LinkProblem if it is none */
   async enter(): Promise<string> {
+    if (talking.has(this.port))
+      throw new LinkProblem(
+        say('Something is being sent to this device already. Wait until it is there, and send again.')
+      );
+    talking.add(this.port);
+    try {
+      return await this.entering();
+    } catch (error) {
+      talking.delete(this.port);
+      throw error;
+    }
+  }
+  private async entering(): Promise<string> {
     let heard = '';
     for (let tries = 0; tries < 4; tries++) {
       this.waiting = new Uint8Array(0);
@@ -310,6 +325,7 @@ export class RawRepl {
   }
 
   async leave(): Promise<void> {
+    talking.delete(this.port);
     await this.port.write(utf8('\x02'));
   }
 }
@@ -317,7 +333,22 @@ function problemOf(errors: string): LinkProblem {
   const last = errors.trim().split('\n').pop()!.trim();
   return /ENOSPC|(Errno|OSError:) 28\b/.test(last)
     ? new LinkProblem(say('The storage of the device is full. Take a program off it that is no longer needed.'), 'full')
-    : new LinkProblem(say('The device says: {last}', { last }));
+    : new LinkProblem(plainly(last), undefined, last);
+}
+/** What MicroPython raised, as a person can take it: what is the matter, and what to do. */
+function plainly(last: string): string {
+  const number = /(?:Errno |OSError: )(\d+)/.exec(last)?.[1];
+  if (/ENOENT/.test(last) || number === '2')
+    return say(
+      'A file on the device was gone while it was needed. Does something else write to it too? Send once more.'
+    );
+  if (number || /^OSError/.test(last))
+    return say(
+      'The storage of the device cannot be read or written just now. Unplug it, plug it in again and send once more.'
+    );
+  if (/^MemoryError/.test(last))
+    return say('The memory of the device is full. Unplug it, plug it in again and send once more.');
+  return say('The device did not understand what it was sent. Unplug it, plug it in again and send once more.');
 }
 /** Text as a Python literal with only ASCII in it. */
 export const pyString = (text: string): string =>

@@ -10,7 +10,7 @@ import { hall } from '../testing/build.ts';
 import type { Trace } from '../trace/trace.ts';
 import { StandIn, type Flash, type LoadMicroPython } from '../../board/standin/standin.ts';
 import { Bed, file, library } from '../../board/standin/bed.ts';
-import { LinkClosed, type LinkPort } from './port.ts';
+import { LinkClosed, LinkProblem, type LinkPort } from './port.ts';
 import { pyBytes, pyString } from './repl.ts';
 import { CABLES } from '../../board/standin/cable.ts';
 import { STORAGE, usedBytes } from '../../board/standin/drive.ts';
@@ -75,6 +75,22 @@ describe('sending', () => {
     await go(bare, 'now');
     expect(CRC32.buf(bare.board.flash['lib/mossbell.py'])).toBe(CRC32.buf(library.file));
     expect(await bare.says()).toEqual(['now']);
+  });
+  it('is refused while something is sent already: the first arrives whole, and then the second may', async () => {
+    const bed = await new Bed().boot(ready);
+    const [one, two] = await Promise.allSettled([go(bed, 'one'), go(bed, 'two')]);
+    expect([one.status, two.status]).toEqual(['fulfilled', 'rejected']);
+    expect(String((two as PromiseRejectedResult).reason)).toContain('Something is being sent to this device already');
+    expect(bed.board.flash['p/1.py']).toEqual(file('one'));
+    await go(bed, 'two');
+    expect(bed.board.flash['p/1.py']).toEqual(file('one'));
+    expect(bed.board.flash['p/2.py']).toEqual(file('two'));
+    // what came to nothing does not hold the next one up
+    const other = await new Bed().boot(ready);
+    other.garble = (c) => (c.startsWith('_w(') ? `raise OSError(5)\x04` : c);
+    await expect(go(other, 'three')).rejects.toThrow(LinkProblem);
+    other.garble = (c) => c;
+    await go(other, 'four');
   });
   it('replaces an old library', async () => {
     const bed = await new Bed().boot({ 'lib/mossbell.py': utf8('VERSION = "0.3"\n') });
@@ -157,7 +173,7 @@ describe('sending', () => {
   it('gives up in words where most is lost, and where the cable only charges', async () => {
     const bed = await new Bed().boot(ready);
     bed.garble = (c) => (c.startsWith('_w(') ? c.replace('_w(', '_v(') : c);
-    await expect(go(bed, 'x')).rejects.toThrow("name '_v' isn't defined");
+    await expect(go(bed, 'x')).rejects.toThrow('The device did not understand what it was sent');
     const charges = await new Bed({ cable: 'charge' }).boot(ready);
     await expect(go(charges, 'x')).rejects.toThrow('A cable that only charges carries no program');
     expect(Object.keys(CABLES)).toContain('charge');
@@ -219,7 +235,10 @@ describe('sending', () => {
   it('passes on in words what the device says: full on the way, or something else', async () => {
     for (const [raised, says] of [
       ['OSError(28)', 'The storage of the device is full. Take'],
-      ['ValueError("a  b")', /^The device says: ValueError: a {2}b$/]
+      ['ValueError("a  b")', /^The device did not understand what it was sent/],
+      ['OSError(5)', /^The storage of the device cannot be read or written just now/],
+      ['OSError(2)', /^A file on the device was gone/],
+      ['MemoryError("x")', /^The memory of the device is full/]
     ] as const) {
       const bed = await new Bed().boot(ready);
       bed.garble = (c) => (c.startsWith('_w(') ? `raise ${raised}\x04` : c);

@@ -222,9 +222,9 @@ export async function send(
   const repl = new RawRepl(port);
   progress({ stage: 'asking', share: 0, says: say('Asking the device what it has') });
   await repl.enter();
-  const found = await ask(repl);
-  const old = found.library !== library.version;
   try {
+    const found = await ask(repl);
+    const old = found.library !== library.version;
     checkFits(found, device);
     if (old && !(await mayInstall(found)))
       throw new LinkProblem(
