@@ -3,7 +3,7 @@ import { bytesOf, joined } from '../bytes.ts';
 import { say } from '../words.ts';
 import { LinkProblem, type LinkPort } from './port.ts';
 import { pyString, type RawRepl } from './repl.ts';
-import { ask, makeActive, within, type Found, type Held } from './send.ts';
+import { ask, crcOn, makeActive, takeAway, within, type Found, type Held } from './send.ts';
 
 const PIECE = 360;
 /** The text of a program that is whole. */
@@ -38,17 +38,14 @@ export const readProgram = (port: LinkPort, number: number): Promise<string> =>
 export const chooseProgram = (port: LinkPort, number: number): Promise<Found> =>
   within(port, async (repl) => {
     await whole(repl, number);
-    const crc = await repl.ask(
-      `import binascii\nwith open('p/${number}.py', 'rb') as f:\n    r = binascii.crc32(f.read())`
-    );
-    await makeActive(repl, number, Number(crc));
+    await makeActive(repl, number, await crcOn(repl, number));
     return ask(repl);
   });
 /** Takes it away; the button starts the newest then, where it was the one. */
 export const deleteProgram = (port: LinkPort, number: number): Promise<Found> =>
   within(port, async (repl) => {
     await held(repl, number);
-    await repl.ask(`import os\ntry:\n    os.remove('p/${number}.py')\nexcept OSError:\n    pass`);
+    await takeAway(repl, number);
     return ask(repl);
   });
 /**

@@ -92,6 +92,43 @@ describe('sending', () => {
     other.garble = (c) => c;
     await go(other, 'four');
   });
+  it('does not lie there twice: the same text is not written again, another version of the name goes if that is wished', async () => {
+    const bed = await new Bed().boot(ready);
+    const sends = (text: string, mayReplace?: () => Promise<boolean>): Promise<Sent> =>
+      send(bed, {
+        file: file(text, 'Ferns'),
+        device: 'barrow',
+        library,
+        mayInstall: async () => true,
+        mayReplace,
+        progress: () => {}
+      });
+    const numbers = (sent: Sent): [number, boolean][] => sent.now.programs.map((p) => [p.number, p.starts]);
+    let asked = 0;
+    const answers = (yes: boolean) => async () => (asked++, yes);
+    expect(numbers(await sends('one', answers(true)))).toEqual([[1, true]]);
+    await go(bed, 'other');
+    // the same again: it starts, and no second one lies there
+    const again = await sends('one', answers(true));
+    expect([again.number, asked]).toEqual([1, 0]);
+    expect(numbers(again)).toEqual([
+      [2, false],
+      [1, true]
+    ]);
+    expect(numbers(await sends('two', answers(false)))).toEqual([
+      [3, true],
+      [2, false],
+      [1, false]
+    ]);
+    expect(asked).toBe(1);
+    // what is not asked takes nothing away
+    expect(numbers(await sends('three'))).toHaveLength(4);
+    expect(numbers(await sends('four', answers(true)))).toEqual([
+      [5, true],
+      [2, false]
+    ]);
+    expect(bed.board.flash['p/5.py']).toEqual(file('four', 'Ferns'));
+  });
   it('replaces an old library', async () => {
     const bed = await new Bed().boot({ 'lib/mossbell.py': utf8('VERSION = "0.3"\n') });
     const { found } = await go(bed, 'new');

@@ -4,6 +4,7 @@
  */
 import CRC32 from 'crc-32';
 import { say } from '../words.ts';
+import { utf8 } from '../bytes.ts';
 import { calledIn, hex, kitName, type Called } from './file.ts';
 import { LinkProblem, type LinkPort } from './port.ts';
 import { pyString, RawRepl } from './repl.ts';
@@ -97,6 +98,7 @@ export const makeActive = (repl: RawRepl, number: number, crc: number): Promise<
   );
 const crcOf = (bytes: Uint8Array): number => CRC32.buf(bytes) >>> 0;
 const LIBRARY = 'lib/mossbell.py';
+const LAST_LINE = '# moss bell crc ';
 /** How many bytes a file on the device has, and their CRC-32; 0 and 0 where there is none. */
 const told = async (repl: RawRepl, path: string): Promise<[number, number]> =>
   (await repl.question(`_told(${pyString(path)})`)).split(' ').map(Number) as [number, number];
@@ -136,6 +138,17 @@ async function put(
   );
 }
 
+/** CRC-32 of a whole program file that lies on the device. */
+export const crcOn = async (repl: RawRepl, number: number): Promise<number> => (await told(repl, `p/${number}.py`))[1];
+export const takeAway = (repl: RawRepl, number: number): Promise<string> =>
+  repl.ask(`import os\ntry:\n    os.remove('p/${number}.py')\nexcept OSError:\n    pass`);
+/** CRC-32 of the text in a program file, and what its last line calls it. */
+function ofFile(file: Uint8Array): { crc: number; called?: Called } {
+  const text = new TextDecoder().decode(file);
+  const cut = text.lastIndexOf(LAST_LINE);
+  const called = cut < 0 ? undefined : calledIn(text.slice(cut + LAST_LINE.length + 8).trimEnd());
+  return { crc: crcOf(utf8(text.slice(0, Math.max(0, cut)))), ...(called ? { called } : {}) };
+}
 export type SendOptions = {
   /** program text, with the checksum line that the launcher looks for */
   file: Uint8Array;
@@ -147,11 +160,16 @@ export type SendOptions = {
   files?: readonly { path: string; bytes: Uint8Array }[];
   /** asked when the library is missing or old */
   mayInstall: (found: Found) => Promise<boolean>;
+  /** asked where another version of a program of this name lies there: whether it goes once the new one is there. None goes otherwise. */
+  mayReplace?: (old: Held) => Promise<boolean>;
   progress: Step;
   cancelled?: () => boolean;
 };
 export type Sent = {
+  /** what was there before */
   found: Found;
+  /** and what is there now */
+  now: Found;
   /** under which the program now stands */
   number: number;
   /** how often something was lost on the way and said again */
@@ -217,7 +235,7 @@ function checkRoom(found: Found, ...files: number[]): void {
 /** The whole procedure. */
 export async function send(
   port: LinkPort,
-  { file, device, library, files = [], mayInstall, progress, cancelled = () => false }: SendOptions
+  { file, device, library, files = [], mayInstall, mayReplace, progress, cancelled = () => false }: SendOptions
 ): Promise<Sent> {
   const repl = new RawRepl(port);
   progress({ stage: 'asking', share: 0, says: say('Asking the device what it has') });
@@ -230,7 +248,10 @@ export async function send(
       throw new LinkProblem(
         say('Without the board library the program cannot run. Nothing on the device was changed.')
       );
-    checkRoom(found, file.length, ...(old ? [library.file.length] : []));
+    const own = ofFile(file);
+    const named = found.programs.filter((p) => own.called && p.called?.name === own.called.name);
+    const same = named.find((p) => p.whole && p.crc === own.crc);
+    checkRoom(found, ...(same ? [] : [file.length]), ...(old ? [library.file.length] : []));
     const needed = [...(old ? [{ path: LIBRARY, bytes: library.file }] : []), ...files];
     for (const { path, bytes } of needed) {
       if (path !== LIBRARY && (await holds(repl, path, bytes))) continue;
@@ -247,20 +268,26 @@ export async function send(
         cancelled
       );
     }
-    const number = Math.max(0, ...found.programs.map((p) => p.number)) + 1;
-    await put(
-      repl,
-      `p/${number}.py`,
-      file,
-      (share) =>
-        progress({ stage: 'sending', share, says: say('Sending, {round} %', { round: Math.round(share * 100) }) }),
-      cancelled
-    );
+    const goes = !same && named.length > 0 && !!(await mayReplace?.(named[0]));
+    const number = same?.number ?? Math.max(0, ...found.programs.map((p) => p.number)) + 1;
+    // the very same text lies there already
+    if (!same)
+      await put(
+        repl,
+        `p/${number}.py`,
+        file,
+        (share) =>
+          progress({ stage: 'sending', share, says: say('Sending, {round} %', { round: Math.round(share * 100) }) }),
+        cancelled
+      );
     progress({ stage: 'checking', share: 1, says: say('Making it the one the button starts') });
-    await makeActive(repl, number, CRC32.buf(file));
+    await makeActive(repl, number, same ? await crcOn(repl, number) : CRC32.buf(file));
+    // the new one is there and starts: only now the old ones go
+    for (const p of goes ? named : []) await takeAway(repl, p.number);
+    const now = await ask(repl);
     await repl.leave();
     progress({ stage: 'done', share: 1, says: say('The program is on the device') });
-    return { found, number, again: repl.again };
+    return { found, now, number, again: repl.again };
   } catch (error) {
     // it is left as it was found, in its friendly mode
     await repl.leave().catch(() => undefined);

@@ -130,6 +130,23 @@
       </div>
     </div>
   {/if}
+  {#if d.replaces}
+    <div class="rounded-lg border border-rule bg-paper p-3" role="alertdialog" aria-label={say('Another version')}>
+      <p class="mb-2">
+        {say('Program {number} on {device} is called "{name}" too, and is another version.', {
+          number: d.replaces.old.number,
+          device: d.unit.name,
+          name: w.session.project.name
+        })}
+      </p>
+      <div class="flex gap-2">
+        <Button look="go" size="sm" onclick={() => d.replaces?.answer(true)}>{say('Replace it')}</Button><Button
+          size="sm"
+          onclick={() => d.replaces?.answer(false)}>{say('Keep both')}</Button
+        >
+      </div>
+    </div>
+  {/if}
   {#if d.message && !d.drive}<Remark
       tone={d.mood === 'bad' ? 'clay' : 'moss'}
       role="status"

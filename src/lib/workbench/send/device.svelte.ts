@@ -12,7 +12,7 @@ import type { Condition } from '../../../../board/standin/memory.ts';
 import { rasterFor } from '../../../../core/kit/kit.ts';
 import type { Comes } from '../../../../core/kit/units.ts';
 import type { LinkPort, Trouble } from '../../../../core/link/port.ts';
-import type { Found, Progress } from '../../../../core/link/send.ts';
+import type { Found, Held, Progress } from '../../../../core/link/send.ts';
 import type { Input } from '../../../../core/trace/trace.ts';
 import type { Pose } from '../../../../core/yard/mat.ts';
 import type { FromBoard, Order, ToBoard } from '../../../workers/board.worker.ts';
@@ -69,6 +69,10 @@ export class DeviceLink {
   progress = $state.raw<Progress>();
   /** asked of the person while sending */
   question = $state.raw<{ found: Found; answer: (yes: boolean) => void }>();
+  /** another version of the program lies there: whether it goes */
+  replaces = $state.raw<{ old: Held; answer: (yes: boolean) => void }>();
+  /** names of programs of which the old version goes without asking again */
+  readonly replaced = new Set<string>();
   message = $state('');
   /** what went wrong last, or what was confirmed */
   mood = $state<'' | 'good' | 'bad'>('');
@@ -326,6 +330,8 @@ export class DeviceLink {
         this.charge = message.charge;
         if (message.place) this.pose = message.place.pose;
         if (message.message) this.tell(message.message);
+        // that it runs is no longer so
+        else if (this.mood === 'good') this.tell('', '');
         this.kept = { ...this.kept, charge: message.charge };
         void this.over();
     }
@@ -541,6 +547,7 @@ export class DeviceLink {
   cancel(): void {
     this.cancelled = true;
     this.question?.answer(false);
+    this.replaces?.answer(false);
   }
   /** Where it stands: what its program will drive. */
   put(pose: Pose): void {

@@ -33,7 +33,7 @@ export async function sendTo(
     if (d.running) d.order({ type: 'interrupt' });
     const cable = d.connect(true);
     const library = await boardLibrary();
-    const { number, again } = await send(cable, {
+    const { number, again, now } = await send(cable, {
       files: d.real ? boardFiles(project.kit, await boardPort()) : undefined,
       file: utf8(programFile(text, { name: project.name, at: Date.now(), device })),
       device,
@@ -43,6 +43,15 @@ export async function sendTo(
         new Promise<boolean>(
           (answer) => (d.question = { found, answer: (yes) => ((d.question = undefined), answer(yes)) })
         ),
+      mayReplace: async (old) => {
+        const { name } = project;
+        if (installs || d.replaced.has(name)) return true;
+        const yes = await new Promise<boolean>(
+          (answer) => (d.replaces = { old, answer: (y) => ((d.replaces = undefined), answer(y)) })
+        );
+        if (yes) d.replaced.add(name);
+        return yes;
+      },
       progress: (p) => (d.progress = p),
       cancelled: () => d.cancelled
     });
@@ -52,6 +61,7 @@ export async function sendTo(
       d.order({ type: 'map', crc, blocks });
     }
     d.trouble = undefined;
+    d.found = now;
     await d.remember();
     const { real, unit } = d;
     d.tell(sentSays({ real, name: project.name, device: unit.name, number, again, start, kit: project.kit }), 'good');
@@ -62,11 +72,11 @@ export async function sendTo(
   } finally {
     d.progress = undefined;
     d.question = undefined;
+    d.replaces = undefined;
   }
   if (d.mood !== 'good') return;
   if (start && d.real) await startHere(d);
   else if (start) d.pressDot(d.message);
-  else await d.look();
 }
 /** On a board of one's own the program starts over the port, and what it says is written down. */
 async function startHere(d: DeviceLink): Promise<void> {
