@@ -1,5 +1,5 @@
 /** lit-briefly, heard-briefly: a lamp that was on, or a tone that lasted, for so short that nobody can notice it. */
-import { say } from '../../words.ts';
+import { say, word } from '../../words.ts';
 import { eventsOf } from '../apart.ts';
 import { endUs } from '../trace.ts';
 import { blocksOf, BRIEF_US, nextOf, one, type Found, type Rule } from './finding.ts';
@@ -20,7 +20,7 @@ export const litBriefly: Rule = ({ trace }) => {
         rule: 'lit-briefly',
         weight: 66,
         says: say('The lamp {lamp} was on for {x} ms: nobody can see it.', {
-          lamp: e.lamp,
+          lamp: word(e.lamp),
           x: one((next.tUs - e.tUs) / 1000)
         }),
         todo: say('Put a wait between switching it on and off.'),
