@@ -3,7 +3,7 @@ import { programOf } from '../language/program.ts';
 import type { Project } from '../project.ts';
 import { eventsOf } from '../trace/apart.ts';
 import { findings } from '../trace/findings/findings.ts';
-import { stateAt, travelled } from '../trace/query.ts';
+import { headingOf, stateAt, travelled } from '../trace/query.ts';
 import { stretches, type Stretch } from '../trace/stretches.ts';
 import { channel, endUs, type Trace } from '../trace/trace.ts';
 import { headingAt } from '../units.ts';
@@ -26,13 +26,13 @@ export function happened(trace: Trace, project: Pick<Project, 'program' | 'text'
   const parts = [say('{s} s', { s: (toUs / 1e6).toFixed(2) })];
   const drove = travelled(trace) * 100;
   if (channel(trace, 'x') && drove > 0.05) {
-    const { x, y, facingDeg } = stateAt(trace, toUs);
+    const { x, y } = stateAt(trace, toUs);
     const { start } = trace.header.run;
     const [dx, dy] = [x - start.x, y - start.y];
     parts.push(
       say('{cm} cm driven', { cm: drove.toFixed(1) }),
       say('{cm} cm from the start', { cm: (Math.sqrt(dx * dx + dy * dy) * 100).toFixed(1) }),
-      say('heading {deg}°', { deg: headingAt(facingDeg - start.facingDeg, 0) })
+      say('heading {deg}°', { deg: headingAt(headingOf(trace, toUs), 0) })
     );
   }
   const tones = eventsOf(trace, 'tone').filter((e) => e.hertz > 0).length;

@@ -1,7 +1,7 @@
 /** The raw REPL's grammar, byte by byte, against a board that speaks it as the MicroPython documentation has it. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { LinkProblem, type LinkPort } from './port.ts';
+import { type LinkPort } from './port.ts';
 import { RawRepl } from './repl.ts';
 
 /** Answers each code that ends in Ctrl-D from a script, in pieces of any size. */

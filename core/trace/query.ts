@@ -133,6 +133,12 @@ export function envelope(c: Channel, ticks: number, fromUs: number, toUs: number
   return out;
 }
 
+/** The heading at a moment, as blocks say it: by the gyro where there is one, or from how it faced at the start; degrees. */
+export function headingOf(trace: Trace, tUs: number): number {
+  const felt = channel(trace, 'heading');
+  if (felt && trace.ticks) return sampleAt(felt, tickAt(tUs, trace.ticks));
+  return stateAt(trace, tUs).facingDeg - trace.header.run.start.facingDeg;
+}
 type Followed = {
   key: string;
   ticks: number;

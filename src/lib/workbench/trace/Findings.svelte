@@ -31,7 +31,7 @@
       {off
         ? say('No rule tells what went wrong. The table says what was asked, and what came of it.')
         : say('Nothing to find: the run did what it was asked.')}
-      {#if guess}<Button look="quiet" class="underline" onclick={() => w.predict.start()}
+      {#if guess && !w.since}<Button look="quiet" class="px-0 underline" onclick={() => w.predict.start()}
           >{say('Say where it should stop, then its place can be compared too')}</Button
         >{/if}
     </p>{/if}

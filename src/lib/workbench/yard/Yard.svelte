@@ -9,7 +9,7 @@
   import { hasWheels } from '../../../../core/kit/kit.ts';
   import { allSteps } from '../../../../core/language/program.ts';
   import { eventsOf } from '../../../../core/trace/apart.ts';
-  import { ranWhen, stateAt } from '../../../../core/trace/query.ts';
+  import { headingOf, ranWhen, stateAt } from '../../../../core/trace/query.ts';
   import { travelled } from '../../../../core/trace/query.ts';
   import { headingAt } from '../../../../core/units.ts';
   import type { Pose } from '../../../../core/yard/mat.ts';
@@ -82,8 +82,11 @@
   );
   const driven = $derived(runs.seen && runs.seen.version >= 0 ? travelled(runs.seen.trace, runs.seenUs) * 100 : 0);
   const turned = $derived.by(() => {
-    const from = runs.seen ? runs.seen.trace.header.run.start.facingDeg : startPose.facingDeg;
-    return headingAt(pose.facingDeg - from, 0);
+    const { seen } = runs;
+    return headingAt(
+      seen && seen.version >= 0 ? headingOf(seen.trace, runs.seenUs) : pose.facingDeg - startPose.facingDeg,
+      0
+    );
   });
   const touches = $derived(
     runs.seen && runs.seen.version >= 0 ? eventsOf(runs.seen.trace, 'touch').filter((e) => e.tUs <= runs.seenUs) : []
