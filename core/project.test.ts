@@ -9,6 +9,28 @@ import { longAisle } from './yard/mats.ts';
 
 const folder = new URL('./testing/projects/', import.meta.url);
 
+describe('a file that is no text', () => {
+  const read = (...bytes: number[]): string => {
+    const file = readProject(
+      new TextDecoder().decode(Uint8Array.from([...bytes, ...Array(40).fill(200)])),
+      'ferns.jpg'
+    );
+    return file.ok ? '' : file.problem;
+  };
+  // the first bytes of each, as its format's own document has them (JFIF, ISO 15948, ISO 32000, APPNOTE)
+  it.each([
+    [
+      'a photo',
+      [0xff, 0xd8, 0xff, 0xe0, 0, 16, 74, 70, 73, 70],
+      /ferns\.jpg is a picture\. Choose a file that ends in/
+    ],
+    ['a PNG', [0x89, 80, 78, 71, 13, 10, 26, 10], /is a picture/],
+    ['a PDF', [...'%PDF-1.7'].map((c) => c.charCodeAt(0)), /is a document to print/],
+    ['an archive', [80, 75, 3, 4, 20, 0], /is an archive/],
+    ['whatever', [1, 2, 3, 0, 0, 9], /is no text, but something else/]
+  ] as [string, number[], RegExp][])('%s is told as that', (_, bytes, says) => expect(read(...bytes)).toMatch(says));
+});
+
 describe('projects of before', () => {
   const files = readdirSync(folder).filter((f) => /^\d+-/.test(f));
   it('of every version so far have a file here', () => {

@@ -6,6 +6,9 @@ import { LARGEST_FILE } from './write.ts';
 
 /** @param ending what files of this kind end in */
 export function jsonOf(text: string, name: string, ending: string): { json: unknown } | { problem: string } {
+  const other = otherThanText(text);
+  if (other)
+    return { problem: say('{name} is {other}. Choose a file that ends in {ending}.', { name, other, ending }) };
   if (text.length > LARGEST_FILE)
     return {
       problem: say('{name} is {round} MB long. A project is at most 8 MB. Is it another kind of file?', {
@@ -26,6 +29,17 @@ export function jsonOf(text: string, name: string, ending: string): { json: unkn
     };
   }
   return { json };
+}
+/** What a file is that holds no text, by the bytes that it begins with (their formats' own documents), read as text. */
+function otherThanText(text: string): string | undefined {
+  const head = text.slice(0, 1000);
+  if (/^.PNG|^GIF8|^\uFFFD\uFFFD\uFFFD[\uFFFD\u0000-\u00ff]|^RIFF....WEBP|^....ftyp(heic|avif|mif1)/s.test(head))
+    return say('a picture');
+  if (head.startsWith('%PDF')) return say('a document to print');
+  if (head.startsWith('PK\u0003\u0004')) return say('an archive');
+  if (/^(ID3|OggS|RIFF|\u001aE\uFFFD\uFFFD)|^....ftyp/s.test(head)) return say('a sound or a film');
+  // text has no such signs
+  return /[\u0000-\u0008\uFFFD]/.test(head) ? say('no text, but something else') : undefined;
 }
 /** The first thing that is wrong, and at which place. */
 export const whatIsWrong = (error: z.ZodError, name: string): string =>

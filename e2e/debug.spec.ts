@@ -50,6 +50,11 @@ test('steps into, over and out, shows every value, changes one, goes back and on
   await expect(page.getByTestId('inside-channels')).not.toHaveText(/\b360|-0(\.0+)?\s/);
   await inside(page).getByRole('button', { name: 'Back by a block' }).click();
   await expect(where(page)).toContainText('At:');
+  // going on from there it stands before that very block
+  const there = (await where(page).innerText()).replace(/^At:\s*/, '').split('\n')[0];
+  await inside(page).getByRole('button', { name: 'Go on from here' }).click();
+  await expect(where(page)).toContainText(`Before: ${there}`);
+  await inside(page).getByRole('button', { name: 'Back by a block' }).click();
   await inside(page).getByRole('button', { name: 'On by 1 ms' }).click();
   await inside(page).getByRole('button', { name: 'Go on from here' }).click();
   await expect(page.getByRole('button', { name: 'Go on', exact: false }).first()).toBeVisible();

@@ -133,6 +133,11 @@ export function envelope(c: Channel, ticks: number, fromUs: number, toUs: number
   return out;
 }
 
+/** The row of the block that began at this very moment; the first of several, -1 for none. */
+export function begunAt({ spans: { start, count } }: Trace, tUs: number): number {
+  for (let row = 0; row < count && start[row] <= tUs; row++) if (start[row] === tUs) return row;
+  return -1;
+}
 /** The heading at a moment, as blocks say it: by the gyro where there is one, or from how it faced at the start; degrees. */
 export function headingOf(trace: Trace, tUs: number): number {
   const felt = channel(trace, 'heading');

@@ -65,8 +65,9 @@ let interpreter: Interpreter | undefined;
 let send: ((frame: Frame) => void) | undefined;
 let run = 0;
 let stops: Stops | undefined;
-/** goes as fast as it can up to here, and rests there */
+/** goes as fast as it can up to here, and rests there; or right before a block that begins about then */
 let untilUs: number | undefined;
+let untilBlock: { block: string; atUs: number } | undefined;
 let speed = 1;
 let paused = false;
 /** a run that is looked at in its past */
@@ -124,7 +125,7 @@ function slice(): void {
     state = interpreter.advance(Math.min(target, bench.worldUs + steps));
     if (state === 'running' && !rushes && stops?.looksAtTicks && stops.tick()) state = 'paused';
   }
-  if (untilUs !== undefined && bench.worldUs >= untilUs && state === 'running') {
+  if (untilUs !== undefined && (state === 'paused' || (bench.worldUs >= untilUs && state === 'running'))) {
     untilUs = undefined;
     state = 'paused';
     attend();
@@ -137,7 +138,12 @@ function slice(): void {
 /** What the run is to stop at is asked from now on. */
 function attend(): void {
   if (interpreter && stops)
-    interpreter.stopBefore = untilUs === undefined && stops.looksAtSteps ? (...at) => stops!.before(...at) : undefined;
+    interpreter.stopBefore =
+      untilUs !== undefined
+        ? untilBlock && ((block) => block === untilBlock?.block && !!bench && bench.now >= untilBlock.atUs)
+        : stops.looksAtSteps
+          ? (...at) => stops!.before(...at)
+          : undefined;
 }
 function go(): void {
   paused = false;
@@ -149,7 +155,7 @@ const api = {
   begin(
     options: RunOptions,
     pace: number,
-    how: { paused?: boolean; stops?: readonly Stop[]; untilUs?: number },
+    how: { paused?: boolean; stops?: readonly Stop[]; untilUs?: number; untilBlock?: string },
     sender: (frame: Frame) => void
   ): Begun & { run: number } {
     clearTimeout(timer);
@@ -164,6 +170,10 @@ const api = {
     stops = new Stops(bench, (task) => tasks.running.some((t) => t.id === task));
     stops.set(how.stops ?? []);
     untilUs = how.untilUs;
+    untilBlock =
+      how.untilBlock !== undefined && untilUs !== undefined ? { block: how.untilBlock, atUs: untilUs } : undefined;
+    // the tick in which the block begins is gone through
+    if (untilBlock) untilUs = (Math.floor(untilBlock.atUs / 1000) + 2) * 1000;
     if (how.paused) stops.start('into');
     attend();
     const recording = (b: Bench): Recording => ({

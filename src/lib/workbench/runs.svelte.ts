@@ -13,7 +13,7 @@ import type { Go, Stop, Why } from '../../../core/run/stops.ts';
 import type { Snapshot } from '../../../core/run/snapshot.ts';
 import { trackOf } from '../../../core/trace/track.ts';
 import { eventsOf } from '../../../core/trace/apart.ts';
-import { stateAt, type State } from '../../../core/trace/query.ts';
+import { begunAt, stateAt, type State } from '../../../core/trace/query.ts';
 import type { ChannelSpec, Input, TimedInput, Trace, TraceHeader } from '../../../core/trace/trace.ts';
 import type { Finding } from '../../../core/trace/findings/findings.ts';
 import type { RunFile } from '../../../core/trace/runfile.ts';
@@ -30,7 +30,7 @@ export type RunKind = 'rehearsal' | 'device';
 /** Which run the playhead is on: the rehearsal, the device's, or one from before that was opened again. */
 export type Shown = RunKind | 'earlier';
 /** How a rehearsal begins: paused before its first block; or hurrying to a moment, with what was done up to there. */
-export type How = { paused?: boolean; untilUs?: number; inputs?: readonly TimedInput[] };
+export type How = { paused?: boolean; untilUs?: number; untilBlock?: string; inputs?: readonly TimedInput[] };
 /** One recorded run, and a number that changes as it grows. */
 export class Run {
   readonly follow: Follow;
@@ -285,7 +285,14 @@ export class Runs {
     const begun = await this.bench().begin(
       plain,
       looking ? 1 : this.speed,
-      JSON.parse(JSON.stringify({ paused: how.paused, untilUs: how.untilUs, stops: looking ? [] : this.stops })),
+      JSON.parse(
+        JSON.stringify({
+          paused: how.paused,
+          untilUs: how.untilUs,
+          untilBlock: how.untilBlock,
+          stops: looking ? [] : this.stops
+        })
+      ),
       Comlink.proxy(take)
     );
     number = this.runNumber = begun.run;
@@ -379,9 +386,12 @@ export class Runs {
   /** The same inputs up to the playhead, then live: paused there, with the program as it is now. */
   resumeHere(project: Project): Promise<void> {
     const run = this.run;
-    const tUs = Math.max(1000, Math.floor(this.playheadUs / 1000) * 1000);
+    // at the very moment when a block began it is that block that comes next
+    const row = run ? begunAt(run.trace, this.playheadUs) : -1;
+    const tUs = row < 0 ? Math.max(1000, Math.floor(this.playheadUs / 1000) * 1000) : this.playheadUs;
     const inputs = run ? trackOf(run.trace).filter((i) => i.tUs <= tUs) : [];
-    return this.begin(project, { untilUs: tUs, inputs });
+    const untilBlock = run && row >= 0 ? run.trace.header.blocks[run.trace.spans.block[row]] : undefined;
+    return this.begin(project, { untilUs: tUs, untilBlock, inputs });
   }
   /** Along the trace to the begin of the block before or after the playhead, or by one tick. */
   along(by: 'block' | 'tick', way: 1 | -1): void {

@@ -2,7 +2,14 @@
 import { autocompletion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete';
 import { defaultKeymap, history, historyKeymap, indentWithTab } from '@codemirror/commands';
 import { python } from '@codemirror/lang-python';
-import { bracketMatching, HighlightStyle, indentOnInput, indentUnit, syntaxHighlighting } from '@codemirror/language';
+import {
+  bracketMatching,
+  HighlightStyle,
+  indentOnInput,
+  indentUnit,
+  syntaxHighlighting,
+  syntaxTree
+} from '@codemirror/language';
 import { linter } from '@codemirror/lint';
 import { RangeSetBuilder, StateEffect, StateField, type Extension } from '@codemirror/state';
 import {
@@ -58,6 +65,8 @@ const titleOf = (kind: string): string => {
   return `${word(label[0])}: ${word(label[1])}`;
 };
 function complete(context: CompletionContext): CompletionResult | null {
+  // words and notes of a person are theirs
+  if (/String|Comment/.test(syntaxTree(context.state).resolveInner(context.pos, -1).name)) return null;
   const before = context.matchBefore(/[\w.]+/);
   if (!before && !context.explicit) return null;
   return {
