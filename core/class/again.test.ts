@@ -37,3 +37,10 @@ it('without an errand it runs as it stands; a text is told to be one', () => {
   expect(runAgain(free)).toMatchObject({ goals: [], met: false, ended: 'done' });
   expect(runAgain({ ...free, text: 'from mossbell import *' })).toEqual({ text: true });
 });
+it('it starts where the errand says, whatever the project says, and for as long as any run', () => {
+  const moved = { ...handed, program: errand.model, start: { x: 0.9, y: 0.3, facingDeg: 90 } };
+  expect((runAgain(moved, errand) as Came).stop.x).toBeCloseTo(0.95, 1);
+  // a run without an errand is ended after the usual time, and not sooner
+  const long = { ...newProject('Long', barrow, hall), program: program(start(b('wait.time', { time: 20 }))) };
+  expect(runAgain(long)).toMatchObject({ ended: 'done' });
+});

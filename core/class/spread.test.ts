@@ -37,3 +37,10 @@ it('tells how far they were off: the middle one and the nearest, in cm', () => {
   // all at one place: no scatter, and no number that is none
   expect(spread([guesses[0], guesses[0], guesses[0]])!.half).toMatchObject({ a: 0, b: 0 });
 });
+it('of a few guesses has the variance of a sample, n - 1 (any textbook of statistics)', () => {
+  // on a line of 45 degrees, 1 m apart each: variance of x and y 1, covariance 1, so the long axis has 2
+  const { half } = spread([0, 1, 2].map((v) => ({ x: v, y: v })))!;
+  expect(half!.a).toBeCloseTo(Math.sqrt(2 * Math.LN2 * 2), 9);
+  expect(half!.b).toBeCloseTo(0, 6);
+  expect(half!.turnedDeg).toBeCloseTo(45, 9);
+});

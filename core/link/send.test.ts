@@ -294,6 +294,9 @@ describe('sending', () => {
     await expect(go(bed, 'x', { device: 'saucer' })).rejects.toThrow(
       'This device is a Barrow, and the program is for a Saucer.'
     );
+    // the oldest that will do, and the first of the next number
+    for (const micropython of ['1.20', '2.0']) checkFits({ micropython, device: '' } as Found, 'barrow');
+    expect(() => checkFits({ micropython: '0.99', device: '' } as Found, 'barrow')).toThrow('too old');
     expect(() => checkFits({ micropython: '1.19', device: '' } as Found, 'barrow')).toThrow(
       'MicroPython 1.19 on this device is too old: 1.20 or later is needed.'
     );

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { trowel } from '../kit/kit.ts';
 import type { Step } from '../language/program.ts';
 import { b, cmp, list, log, logs, program, run, start, sum, variable, wait } from '../testing/build.ts';
+import { stateAt } from '../trace/query.ts';
 import type { Input, TimedInput, Trace } from '../trace/trace.ts';
 
 const at = (ms: number, input: Input): TimedInput => ({ tUs: ms * 1000, input });
@@ -174,5 +175,43 @@ describe('loops', () => {
       ['middle', '4'],
       ['high', '5']
     ]);
+  });
+});
+describe('what counts from when', () => {
+  it('every: each time is one span after the last, however long its stack takes', () => {
+    const p = program([b('begin.every', { time: 100, unit: 'ms' }), log('.'), wait(60, 'ms')]);
+    const times = told(run(p, { limitS: 1.05 })).map((t) => Number(t.split(' ')[0]));
+    expect(times.length).toBeGreaterThanOrEqual(9);
+    times.forEach((ms, i) => expect(Math.abs(ms - 100 * (i + 1))).toBeLessThanOrEqual(1));
+  });
+  it('when: what is true at the start must first be false', () => {
+    const held = [b('begin.when', { condition: b('sense.button', { button: 'Dot' }) }), log('when')];
+    const from = (...inputs: TimedInput[]) => told(run(program(start(wait(1)), held), { inputs, limitS: 2 }));
+    expect(from(at(0, { press: 'Dot' }))).toEqual([]);
+    expect(from(at(0, { press: 'Dot' }), at(300, { release: 'Dot' }), at(500, { press: 'Dot' }))).toHaveLength(1);
+  });
+  it('the time limit: what is waited for the word is not counted', () => {
+    const p = program([b('begin.before'), log('ready')], [b('begin.off'), log('off'), wait(0.8), log('over')]);
+    expect(logs(run(p, { inputs: [at(3000, { word: true })], limitS: 1 }))).toEqual(['ready', 'off', 'over']);
+  });
+  it('turned: zeroing the heading zeroes what was turned too', () => {
+    const turn = b('turn.angle', { side: 'right', angle: 90, ending: 'brake' });
+    const trace = run([
+      turn,
+      b('sense.zeroheading'),
+      log(b('sense.turned')),
+      b('turn.angle', { side: 'right', angle: 45, ending: 'brake' }),
+      log(b('sense.turned'))
+    ]);
+    const [zero, more] = logs(trace).map(Number);
+    expect(Math.abs(zero)).toBeLessThan(1);
+    expect(Math.abs(more - 45)).toBeLessThan(3);
+  });
+  it('face: it is over within a quarter of a degree of where it was to face', () => {
+    const trace = run([b('turn.face', { heading: 120 }), wait(0.3), log(b('sense.heading'))]);
+    expect(Math.abs(Number(logs(trace)[0]) - 120)).toBeLessThan(0.5);
+    const moved = trace.events.find((e) => e.type === 'moved')!;
+    const facing = stateAt(trace, moved.tUs).facingDeg - trace.header.run.start.facingDeg;
+    expect(Math.abs(((facing - 120 + 540) % 360) - 180)).toBeLessThan(0.4);
   });
 });
