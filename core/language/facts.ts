@@ -61,3 +61,10 @@ const asksVariable = (step: Step): boolean => {
 /** The variables that a value asks. */
 export const variablesIn = (value: Step): string[] =>
   [...walkSteps([value])].flatMap((s) => (asksVariable(s) ? [String(s.slots.variable)] : []));
+/** The side that words name, in the languages of the interface; nothing where they name none, or both. */
+export function sideIn(words: string): 'left' | 'right' | undefined {
+  const [left, right] = [/(^|[^a-z])(left|links)([^a-z]|$)/i, /(^|[^a-z])(right|rechts)([^a-z]|$)/i].map((w) =>
+    w.test(words)
+  );
+  return left === right ? undefined : left ? 'left' : 'right';
+}

@@ -8,6 +8,7 @@ import { notANote } from './rules/not-a-note.ts';
 import { plugWrong } from './rules/plug-wrong.ts';
 import { servoToldTwice } from './rules/servo-told-twice.ts';
 import { turnsAway } from './rules/turns-away.ts';
+import { otherSide } from './rules/other-side.ts';
 import { otherLamp } from './rules/other-lamp.ts';
 import { waitOfNoTime } from './rules/wait-of-no-time.ts';
 import { writtenTooLong } from './rules/written-too-long.ts';
@@ -74,6 +75,7 @@ const RULES = [
   countsOn,
   countsWhileHeld,
   otherLamp,
+  otherSide,
   neverStopped,
   keyWithoutRelease,
   shownForNoTime,

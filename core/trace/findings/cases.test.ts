@@ -310,9 +310,35 @@ const ALL: Record<string, Cases> = {
           limitS: 3
         },
         says: /key A, left of D, was pressed, and the robot turned to the right/
+      },
+      'a stick to the left turns right': {
+        p: `while True:
+    wheels.run(-stick("left, left-right") / 4, stick("left, left-right") / 4)
+    wait(0.02)`,
+        with: {
+          inputs: [at(0.3, { stick: 'left, left-right', at: -80 }), at(1.5, { stick: 'left, left-right', at: 0 })],
+          limitS: 3
+        },
+        says: /stick was pushed to the left, and the robot turned to the right/
+      },
+      'a mark that names the other side': {
+        p: 'mark("turn left")\nwheels.turn(right=60, power=35, ending="brake")',
+        says: /The mark "turn left" names one side/
       }
     },
     silent: {
+      'a stick to the left turns left': {
+        p: `while True:
+    wheels.run(stick("left, left-right") / 4, -stick("left, left-right") / 4)
+    wait(0.02)`,
+        with: {
+          inputs: [at(0.3, { stick: 'left, left-right', at: -80 }), at(1.5, { stick: 'left, left-right', at: 0 })],
+          limitS: 3
+        }
+      },
+      'a mark that names both, or the side it turns to': {
+        p: 'mark("left or right")\nwheels.turn(right=30, power=35, ending="brake")\nmark("right")\nwheels.turn(right=30, power=35, ending="brake")'
+      },
       'it turns left': {
         p: program([
           b('begin.key', { key: 'Left', event: 'pressed' }),
@@ -538,6 +564,13 @@ wait(1)`,
   },
   'stale-display': {
     fires: {
+      'a walker by pixels that is not drawn again': {
+        p: withRoutine(
+          'def draw():\n    display.dark()\n    display.pixel(whole(n), 2, "on")',
+          'n = 0\ndraw()\nwait(0.3)\nn = 3\nwait(1)'
+        ),
+        says: /^n changed/
+      },
       'written before the change': {
         p: 'n = 3\ndisplay.write(n)\nwait(0.2)\nn = 4\nwait(1)',
         says: /^n changed at 0\.2\d s/

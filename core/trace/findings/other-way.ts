@@ -2,7 +2,9 @@
  * turned-the-other-way, drove-the-other-way, spun: what the wheels were told and what the robot did have another sense, in
  * measured moves, in wheels that simply run, and in motors that are run one by one.
  */
+import { sideIn } from '../../language/facts.ts';
 import { retell, say, word } from '../../words.ts';
+import { eventsOf } from '../apart.ts';
 import type { Asked } from '../query.ts';
 import { endUs, type Trace, type TraceEvent } from '../trace.ts';
 import { blocksOf, movesSpan, one, speeds, turnedBetween, wentBetween, type Found, type Rule } from './finding.ts';
@@ -153,6 +155,9 @@ function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors }: T
     ];
   return [];
 }
+/** Pushed so far a stick is meant, %; what comes of it is looked at for so long, µs. */
+const PUSHED = 30;
+const LOOKED_US = 1_500_000;
 /** Keys that people pair for left and right. */
 const PAIRS: readonly (readonly [left: string, right: string])[] = [
   ['Left', 'Right'],
@@ -202,6 +207,59 @@ function ofKeys(trace: Trace): Found[] {
   });
   return out;
 }
+/** A stick that was at rest and was pushed to a side, and the robot turned to the other one. */
+function ofSticks(trace: Trace): Found[] {
+  const was = new Map<string, number>();
+  return eventsOf(trace, 'input').flatMap((e, i, all): Found[] => {
+    if (e.to || !('stick' in e.input) || !e.input.stick.endsWith('left-right')) return [];
+    const { stick, at } = e.input;
+    const before = was.get(stick) ?? 0;
+    was.set(stick, at);
+    if (Math.abs(at) < PUSHED || Math.abs(before) >= PUSHED) return [];
+    const toUs = Math.min(all[i + 1]?.tUs ?? Infinity, e.tUs + LOOKED_US, endUs(trace));
+    const told = trace.events.find((w) => w.tUs >= e.tUs && w.tUs < toUs && COMMANDS.has(w.type));
+    if (!told) return [];
+    const turned = turnedBetween(trace, told.tUs, toUs);
+    if (Math.abs(turned) < TURN_DEG || turned > 0 === at > 0) return [];
+    const deg = one(Math.abs(turned));
+    return [
+      {
+        rule: 'key-other-way',
+        weight: 60,
+        says:
+          at < 0
+            ? say('The stick was pushed to the left, and the robot turned to the right, by {deg} °.', { deg })
+            : say('The stick was pushed to the right, and the robot turned to the left, by {deg} °.', { deg }),
+        todo: say('Change the two powers for one another, or the sign of the stick.'),
+        blocks: blocksOf(told),
+        fromUs: told.tUs,
+        toUs,
+        lanes: ['heading', ...speeds(trace)]
+      }
+    ];
+  });
+}
+/** A mark of the program that names a side, and the turn right after it goes to the other one. */
+const ofMarks = (trace: Trace): Found[] =>
+  trace.events.flatMap((e, i): Found[] => {
+    const side = e.type === 'mark' ? sideIn(e.text) : undefined;
+    const told = side && trace.events.slice(i + 1, i + 4).find((w) => w.type === 'move');
+    if (e.type !== 'mark' || !told || told.type !== 'move' || told.unit !== '°' || told.tUs - e.tUs > 50_000) return [];
+    const goes = sideIn(told.what);
+    if (!goes || goes === side) return [];
+    return [
+      {
+        rule: 'key-other-way',
+        weight: 60,
+        says: say('The mark "{text}" names one side, and the turn after it goes to the other one.', { text: e.text }),
+        todo: say('Change the side of the turn, or the words of the mark.'),
+        blocks: [...blocksOf(e), ...blocksOf(told)],
+        fromUs: e.tUs,
+        toUs: told.tUs,
+        lanes: ['heading', ...speeds(trace)]
+      }
+    ];
+  });
 /** Both keys of a pair do something in this run: one alone may mean anything. */
 const usedBoth = ({ events }: Trace, pair: readonly string[]): boolean =>
   pair.every((key) => events.some((e) => e.type === 'input' && 'key' in e.input && e.input.key === key));
@@ -209,5 +267,7 @@ const usedBoth = ({ events }: Trace, pair: readonly string[]): boolean =>
 export const otherWay: Rule = ({ trace, moves }) => [
   ...moves.flatMap((m) => ofMove(trace, m)),
   ...[...told(trace)].flatMap((t) => ofTold(trace, t)),
-  ...ofKeys(trace)
+  ...ofKeys(trace),
+  ...ofSticks(trace),
+  ...ofMarks(trace)
 ];

@@ -38,7 +38,7 @@ export const staleDisplay: Rule = ({ trace, program }) => {
   if (!program) return [];
   const last = eventsOf(trace, 'display').at(-1);
   const writes = [...allSteps(program)]
-    .filter((s) => shows(s) && !takesTime(s))
+    .filter((s) => (shows(s) || s.kind.startsWith('pixel.')) && !takesTime(s))
     .map((step) => ({ step, reads: readsOf(program, step) }));
   const now = last && writes.find(({ step }) => step.id === last.block);
   if (!last || !now) return [];
