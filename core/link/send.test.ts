@@ -278,8 +278,11 @@ describe('sending', () => {
       ['MemoryError("x")', /^The memory of the device is full/]
     ] as const) {
       const bed = await new Bed().boot(ready);
-      bed.garble = (c) => (c.startsWith('_w(') ? `raise ${raised}\x04` : c);
+      let tried = 0;
+      bed.garble = (c) => (c.startsWith('_w(') ? (tried++, `raise ${raised}\x04`) : c);
       await expect(go(bed, 'x')).rejects.toThrow(says);
+      // a full storage does not grow by asking again
+      expect(tried === 1).toBe(raised === 'OSError(28)');
     }
     // the file system of the stand-in ends where a board's does
     const bed = await new Bed().boot(ready);

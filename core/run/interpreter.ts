@@ -179,7 +179,14 @@ export class Interpreter {
       const period =
         trigger === 'every' ? Math.max(1, Math.round(args.time! * (args.unit === 'ms' ? 1e3 : 1e6))) : undefined;
       bench.machine.watch(trigger);
-      return { ...compiled, trigger, period, dueUs: period ?? Infinity, ask: args.condition, was: true };
+      return {
+        ...compiled,
+        trigger,
+        period,
+        dueUs: period ?? Infinity,
+        ask: args.condition,
+        was: true /* what is so at the start must first be otherwise */
+      };
     });
     this.asks = this.starters.some((s) => s.ask);
     this.prepares = this.starters.some((s) => s.trigger === 'before');
@@ -331,12 +338,11 @@ export class Interpreter {
       this.nextDue = Math.min(...starters.map((s) => s.dueUs));
     }
     if (this.asks && this.looked !== bench.ticks) {
-      const first = this.looked < 0;
       this.looked = bench.ticks;
       for (const s of starters) {
         if (!s.ask) continue;
         const is = this.ask(s);
-        if (is && !s.was && !first) this.fire(s, 'condition');
+        if (is && !s.was) this.fire(s, 'condition');
         s.was = is;
       }
     }
