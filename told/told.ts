@@ -126,7 +126,14 @@ function chosen(changes: { right: Right; change: Change }[]): { right: Right; ch
   const step = of.length / SAMPLE;
   return Array.from({ length: SAMPLE }, (_, i) => of[Math.floor(i * step)]);
 }
-type Count = { differ: number; told: number; /** with what the run before adds */ since: number };
+type Count = {
+  differ: number;
+  told: number;
+  /** with the goals that an errand's model misses then */
+  goals: number;
+  /** with what the run before adds */
+  since: number;
+};
 const counts = new Map<ChangeKind, Count>();
 const silent: string[] = [];
 const base = new Map<Right, { trace: Trace; said: Set<string> }>();
@@ -149,7 +156,7 @@ for (const { right, change } of chosen(all)) {
   const trace = rehearse({ ...right.options, program: change.program });
   const differs = sameBehaviour(before, trace);
   if (differs.same) continue;
-  const count = counts.get(change.kind) ?? { differ: 0, told: 0, since: 0 };
+  const count = counts.get(change.kind) ?? { differ: 0, told: 0, goals: 0, since: 0 };
   counts.set(change.kind, count);
   count.differ++;
   const here = new Set([...change.blocks, ...(differs.block ? [differs.block] : [])]);
@@ -157,10 +164,12 @@ for (const { right, change } of chosen(all)) {
     (s) => !known.has(keyOf(s)) && s.blocks.some((b) => here.has(b))
   );
   const missed =
-    amount && !judged(right.errand!, { trace, mat: right.options.mat, program: change.program, before: undefined }).met;
+    !!right.errand &&
+    !judged(right.errand, { trace, mat: right.options.mat, program: change.program, before: undefined }).met;
   const ran = { trace, program: change.program, kit: right.kit };
   const since = sinceBefore({ trace: before, program: right.program, kit: right.kit }, ran);
-  if (fresh.length || missed) count.told++;
+  if (fresh.length || (amount && missed)) count.told++;
+  if (fresh.length || missed) count.goals++;
   if (fresh.length || missed || since?.blocks.some((b) => here.has(b))) count.since++;
   if (!fresh.length && !missed) {
     const step = [...allSteps(right.program)].find((s) => s.id === change.blocks[0]);
@@ -169,14 +178,20 @@ for (const { right, change } of chosen(all)) {
     );
   }
 }
-const share = ({ told, differ, since }: Count): string => `${told} of ${differ} (${since} with the run before)`;
+const share = ({ told, differ, goals, since }: Count): string =>
+  `${told} of ${differ} (${goals} with goals, ${since} with the run before)`;
 const sum = (kinds: readonly ChangeKind[]): Count =>
   kinds.reduce(
     (a, kind) => {
-      const { differ = 0, told = 0, since = 0 } = counts.get(kind) ?? {};
-      return { differ: a.differ + differ, told: a.told + told, since: a.since + since };
+      const { differ = 0, told = 0, goals = 0, since = 0 } = counts.get(kind) ?? {};
+      return {
+        differ: a.differ + differ,
+        told: a.told + told,
+        goals: a.goals + goals,
+        since: a.since + since
+      };
     },
-    { differ: 0, told: 0, since: 0 }
+    { differ: 0, told: 0, goals: 0, since: 0 }
   );
 const of100 = (n: number, c: Count): number => Math.round((100 * n) / Math.max(1, c.differ));
 console.log(
@@ -188,7 +203,7 @@ for (const [title, kinds] of [
 ] as const) {
   const total = sum(kinds);
   console.log(
-    `\n${title}: ${share(total)}: ${of100(total.told, total)} of 100 by look-over and findings of the run alone, ${of100(total.since, total)} with what it differs in from the run before (asked: 80)`
+    `\n${title}: ${share(total)}: ${of100(total.told, total)} of 100 by look-over and findings of the run alone, ${of100(total.goals, total)} with an errand's goals, ${of100(total.since, total)} with what it differs in from the run before (asked: 80)`
   );
   for (const kind of kinds) if (counts.has(kind)) console.log(`  ${kind.padEnd(24)} ${share(counts.get(kind)!)}`);
 }

@@ -26,6 +26,10 @@ count = 0
 while count < n:
     count += 1
     wait_ms(20)`,
+    'a loop of one turn': `n = distance.cm()
+for _ in range(1):
+    if n < 20:
+        beep()`,
     'asked once': `n = distance.cm()
 if n < 20:
     beep()`

@@ -4,7 +4,7 @@ import { asksCondition, isLoop, readsSensor, sets, turnsAgain, valueDef, variabl
 import { setSlot } from '../../edit.ts';
 import { say } from '../../../words.ts';
 import type { Remark, Rule } from '../remark.ts';
-import { doneBy } from '../walk.ts';
+import { doneBy, literal } from '../walk.ts';
 
 const measures = (value: Slot | undefined): value is Step =>
   isStep(value) && [...walkSteps([value])].some((s) => readsSensor(s) && !!valueDef(s)?.outside);
@@ -22,7 +22,8 @@ const asked = (loop: Step): Step[] =>
 export const readOnce: Rule = ({ program }) => {
   const live = [...liveSteps(program)];
   const setters = (id: string): Step[] => live.filter((s) => sets(s) === 'variable' && s.slots.variable === id);
-  return live.filter(isLoop).flatMap((loop): Remark[] => {
+  const again = (s: Step): boolean => isLoop(s) && (literal(s, 'count') ?? 2) > 1;
+  return live.filter(again).flatMap((loop): Remark[] => {
     const inside = new Set([...doneBy(program, [loop])].map((s) => s.id));
     return asked(loop).flatMap((condition): Remark[] => {
       const names = variablesIn(condition);
