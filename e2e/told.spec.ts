@@ -1,7 +1,10 @@
 /** What is told of a run beside its findings: what one change did, what was asked and what came, all that happened as a file. */
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
-import { openDemo, rehearse, typeNumber } from './room.ts';
+import { barrow } from '../core/kit/kit.ts';
+import { newProject } from '../core/project.ts';
+import { longAisle } from '../core/yard/mats.ts';
+import { opened, openDemo, rehearse, typeNumber, workbench } from './room.ts';
 
 test('a run after one change says what the change did; the heading is told as blocks say it; its events are a file', async ({
   page
@@ -26,4 +29,28 @@ test('a run after one change says what the change did; the heading is told as bl
   const rows = readFileSync(await (await download).path(), 'utf8').split('\r\n');
   expect(rows[0]).toBe('time_s,event,block,what,fields');
   expect(rows.some((r) => /,move,"?drive ahead 60 cm/.test(r))).toBe(true);
+});
+
+test('a kit that cannot be opens all the same, and is told in the look-over and on its sheet', async ({ page }) => {
+  const problems: string[] = [];
+  page.on('pageerror', (e) => problems.push(e.message));
+  const kit = {
+    ...barrow,
+    chassis: {
+      ...barrow.chassis,
+      massAt: { xMm: 300, yMm: 0 },
+      lamps: [...barrow.chassis.lamps, ...barrow.chassis.lamps]
+    },
+    parts: [...barrow.parts, { socket: 'J4', type: 'servo' as const, name: 'flap' }]
+  };
+  await opened(page, newProject('Odd', kit, longAisle));
+  await workbench(page);
+  await rehearse(page);
+  await page.getByRole('button', { name: /to check/ }).click();
+  for (const says of ['Two parts are in socket J4. Move one of them.', /The weight lies outside of what carries it/])
+    await expect(page.getByText(says).first()).toBeVisible();
+  await page.getByRole('link', { name: 'Kit sheet' }).click();
+  await expect(page.getByText('Two parts are in socket J4. Move one of them.')).toBeVisible();
+  await expect(page.getByText(/The weight lies outside of what carries it/)).toBeVisible();
+  expect(problems).toEqual([]);
 });

@@ -25,6 +25,8 @@ import {
   motorsAt,
   type Kit
 } from './kit.ts';
+import { rehearse } from '../run/interpreter.ts';
+import { longAisle } from '../yard/mats.ts';
 import { lookOver } from '../language/lookover/lookover.ts';
 import { emptyProgram } from '../language/program.ts';
 import { checkWiring } from './wiring.ts';
@@ -128,6 +130,14 @@ describe('a kit sheet', () => {
     const refused = kitSchema.safeParse({ ...barrow, chassis: { ...chassis, fromMm: 200, toMm: 90 } });
     expect(refused.error?.issues[0].path).toEqual(['chassis', 'fromMm']);
     for (const kit of Object.values(kits)) expect(checkWiring(kit)).toEqual([]);
+    // it can be run: the first of two in a socket is there, with one channel
+    const run = rehearse({
+      program: emptyProgram(),
+      kit: { ...barrow, parts: [...barrow.parts, barrow.parts[0], barrow.parts[3]] },
+      mat: longAisle,
+      seed: 1
+    });
+    expect(new Set(run.channels.map((c) => c.key)).size).toBe(run.channels.length);
     // the look-over tells it where the program is looked at
     const two = { ...barrow, parts: [...barrow.parts, { socket: 'J4', type: 'servo' as const, name: 'flap' }] };
     expect(lookOver({ program: emptyProgram(), kit: two }).map((r) => r.says)).toContain(

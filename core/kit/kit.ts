@@ -154,6 +154,9 @@ export const partAt = (kit: Kit, socket: string): Part | undefined => kit.parts.
 type MotorPart = Extract<Part, { type: 'motor' }>;
 export const motorOf = (kit: Kit, wheelId: string): MotorPart | undefined =>
   kit.parts.find((p): p is MotorPart => p.type === 'motor' && p.drives === wheelId);
+/** What really is in the sockets: where a kit sheet has two parts in one, the first of them. */
+export const inSockets = ({ parts }: Kit): Part[] =>
+  parts.filter((p, i) => parts.findIndex((other) => other.socket === p.socket) === i);
 /** The wheel that a part drives, if it drives one. */
 export const wheelOf = (kit: Kit, part: Part | undefined): Wheel | undefined =>
   part?.type === 'motor' ? kit.wheels.find((w) => w.id === part.drives) : undefined;
@@ -164,7 +167,7 @@ export const motorsAt = (kit: Kit, side: Side): MotorPart[] =>
 /** What a picture for its display is made of, if it has one. */
 export const rasterFor = ({ display }: Kit): Raster | undefined => display && rasterOf(display);
 /** Its lamps by their names. */
-export const lampsOf = ({ chassis }: Kit): string[] => chassis.lamps.map((l) => l.name);
+export const lampsOf = ({ chassis }: Kit): string[] => [...new Set(chassis.lamps.map((l) => l.name))];
 /** What of it feels a touch: a bar by its name, the rim, the edges of a board. */
 export const touchesOf = (kit: Kit): string[] => [
   ...kit.chassis.bars.map((b) => b.name),

@@ -2,7 +2,7 @@
 import { headingAt } from '../units.ts';
 import { later } from '../words.ts';
 import { lineKey, wheelKey } from '../kit/keys.ts';
-import { hasWheels, type Kit, type Part, type Wheel } from '../kit/kit.ts';
+import { hasWheels, inSockets, type Kit, type Part, type Wheel } from '../kit/kit.ts';
 import type { PartOf } from '../kit/parts/part.ts';
 import type { ChannelSpec } from '../trace/trace.ts';
 import type { Hand } from '../yard/hand.ts';
@@ -129,7 +129,7 @@ const OF_PARTS: { readonly [T in Part['type']]: (part: PartOf<T>, kit: Kit) => R
   colour: () => []
 };
 const ofParts = (kit: Kit, types: readonly Part['type'][]): ReadChannel[] =>
-  kit.parts
+  inSockets(kit)
     .filter((p) => types.includes(p.type))
     .flatMap((p) => (OF_PARTS[p.type] as (part: Part, kit: Kit) => ReadChannel[])(p, kit));
 /** Of a wheel: its power, its speed and its turns. */

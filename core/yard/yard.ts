@@ -3,7 +3,7 @@
  * angles, as planck has them; the language's centimetres and clockwise degrees begin in run/machine.ts.
  */
 import { testOverlap, Vec2, type Body, type Contact, type Shape, type World } from 'planck';
-import { hasWheels, motorOf, placesOf, reckoned, type Kit, type Part } from '../kit/kit.ts';
+import { inSockets, hasWheels, motorOf, placesOf, reckoned, type Kit, type Part } from '../kit/kit.ts';
 import type { PartOf, Place } from '../kit/parts/part.ts';
 import { asBuilt, isFaultless, noQuirks, type Quirks } from '../kit/quirks.ts';
 import { FURTHEST_CM } from '../kit/ranges.ts';
@@ -182,7 +182,8 @@ export class Yard {
       return source(n === 1 ? name : `${name} ${n}`);
     };
     const how: How = { kit, quirks, noiseOf };
-    for (const part of kit.parts) (PUT_IN[part.type] as (yard: Yard, part: Part, how: How) => void)(this, part, how);
+    for (const part of inSockets(kit))
+      (PUT_IN[part.type] as (yard: Yard, part: Part, how: How) => void)(this, part, how);
     this.motorList = [...this.motors.values()];
     this.servoList = [...this.servos.values(), ...this.spins.values()];
     this.lineList = [...this.lines.values()];

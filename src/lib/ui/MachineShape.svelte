@@ -39,7 +39,7 @@
 </script>
 
 <g opacity={ghost ? 0.35 : 1}>
-  {#if cone}{#each kit.parts as p (p.socket)}{#if p.type === 'distance'}<path
+  {#if cone}{#each kit.parts as p, i (i)}{#if p.type === 'distance'}<path
           transform="translate({p.at.xMm} {-p.at.yMm}) rotate({-p.at.deg})"
           d="M0 -4L{far} -19M0 4L{far} 19"
           stroke="#1f7a8c"
@@ -103,7 +103,7 @@
       ><Dots display={kit.display} {picture} wide={46} high={38} /></g
     >
   {/if}
-  {#each kit.parts as p (p.socket)}{#if (p.type === 'servo' || p.type === 'spin') && p.at}
+  {#each kit.parts as p, i (i)}{#if (p.type === 'servo' || p.type === 'spin') && p.at}
       {@const angle = (horns[p.socket] ?? 90) + (p.hornDeg ?? 0)}
       {#if p.type === 'servo' && p.tips}
         <!-- a bed: seen shorter from above the further it is tipped, about its rear edge -->
@@ -145,7 +145,7 @@
         stroke="#1f7a8c"
         stroke-width="1.6"
       />{/if}{/each}
-  {#each chassis.lamps as l (l.name)}
+  {#each chassis.lamps as l, i (i)}
     {@const state = lamps[l.name]}
     <circle
       cx={l.at.xMm}

@@ -1,5 +1,5 @@
 /** Which lanes a trace has: those that stand there at first, and all others that can be chosen. */
-import { hasWheels, lampsOf, type Kit } from '../../../../core/kit/kit.ts';
+import { inSockets, hasWheels, lampsOf, type Kit } from '../../../../core/kit/kit.ts';
 import { lineKey, wheelKey } from '../../../../core/kit/keys.ts';
 import { plotsOf, startersOf } from '../../../../core/trace/apart.ts';
 import type { Trace } from '../../../../core/trace/trace.ts';
@@ -153,14 +153,14 @@ export function allLanes(kit: Kit, trace?: Trace): Lane[] {
     ...lampsOf(kit).map((name, _, all) =>
       lamp(name, all.length > 1 ? say('Lamp {name}', { name: word(name) }) : later('Lamp'))
     ),
-    ...kit.parts
+    ...inSockets(kit)
       .filter((p) => p.type === 'servo' || p.type === 'spin')
       .map((s) =>
         curve(`servo${s.socket}`, say('Servo {name}', { name: s.name }), '°', [[`servo${s.socket}`, 'act']], {
           range: [0, 180]
         })
       ),
-    ...kit.parts
+    ...inSockets(kit)
       .filter((p) => p.type === 'motor' && !p.drives)
       .map((s) => curve(`power${s.socket}`, s.name, '%', [[`power${s.socket}`, 'act']])),
     ...(trace?.names ?? []).map((name): Lane => ({

@@ -142,7 +142,7 @@
         </T.Group>
       </T.Group>
     {/each}
-    {#each chassis.lamps as l (l.name)}
+    {#each chassis.lamps as l, i (i)}
       {@const lamp = state?.lamps[l.name]}
       <T.Mesh position={[m(l.at.xMm), high + 0.003, -m(l.at.yMm)]}>
         <T.SphereGeometry args={[0.0055, 12, 8]} />
@@ -151,7 +151,7 @@
           />{/if}
       </T.Mesh>
     {/each}
-    {#each servos as s (s.socket)}{#if s.type === 'servo' && s.at && s.tips}
+    {#each servos as s, i (i)}{#if s.type === 'servo' && s.at && s.tips}
         {@const tipped = ((values[`servo${s.socket}`] ?? 90) + (s.hornDeg ?? 0) - 90) * RAD}
         {@const long = m(s.tips.lengthMm)}
         <T.Group position={[m(s.at.xMm) - long / 2, high + 0.012, -m(s.at.yMm)]} rotation={[0, s.at.deg * RAD, tipped]}>
@@ -172,7 +172,7 @@
           >
         </T.Group>
       {/if}{/each}
-    {#if beams}{#each kit.parts as p (p.socket)}
+    {#if beams}{#each kit.parts as p, i (i)}
         {#if p.type === 'distance'}
           <T.Group position={[m(p.at.xMm), 0.045, -m(p.at.yMm)]} rotation={[0, p.at.deg * RAD, 0]}>
             <T.Mesh position={[0.25, 0, 0]} rotation={[0, 0, Math.PI / 2]}>

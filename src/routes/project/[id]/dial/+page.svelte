@@ -26,7 +26,7 @@
       aria-label={say('Servo')}
       value={servo?.socket}
       onchange={(e) => (socket = e.currentTarget.value)}
-      >{#each servos as s (s.socket)}<option value={s.socket}>{s.name}</option>{/each}</Choice
+      >{#each servos as s, i (i)}<option value={s.socket}>{s.name}</option>{/each}</Choice
     >{/if}
   <span class="flex-1"></span>
   <Button look="go" onclick={() => window.print()}>{say('Print')}</Button>

@@ -326,7 +326,7 @@
           </dd>
         {/if}
         <DisplayRows {kit} change={(what, display) => session.kit(what, { ...kit, display })} />
-        {#each kit.parts as part (part.socket)}
+        {#each kit.parts as part, at (at)}
           {#each formOf(part).rows?.(part) ?? [] as row, i (i)}
             {@const told = row.told?.(part)}
             <dt>{row.label(part)}</dt>

@@ -131,7 +131,7 @@
       <Table>
         <thead><tr><th>{say('Socket')}</th><th>{say('Part')}</th><th>{say('is called')}</th></tr></thead>
         <tbody>
-          {#each project.kit.parts as part (part.socket)}<tr
+          {#each project.kit.parts as part, i (i)}<tr
               ><td>{part.socket}</td><td>{typeName(part.type)}</td><td>{part.name}</td></tr
             >{/each}
         </tbody>
