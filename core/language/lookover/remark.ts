@@ -35,6 +35,6 @@ export type Rule = (looked: Looked) => Remark[];
 /** Remarks that keep a program from starting at all. */
 export const stopsStart = (remark: Remark): boolean =>
   ['not-a-number', 'not-whole', 'nameless', 'no-loop', 'input-elsewhere', 'slow-trigger'].includes(remark.rule);
-/** What a remark that was set aside is known by: its rule and its blocks. */
-export const remarkKey = (remark: Pick<Remark, 'rule' | 'blocks'>): string =>
-  `${remark.rule} ${remark.blocks.join(' ')}`;
+/** What a remark that was set aside is known by: its rule and its blocks; of the kit alone, its words. */
+export const remarkKey = (remark: Pick<Remark, 'rule' | 'blocks' | 'says'>): string =>
+  `${remark.rule} ${remark.blocks.length ? remark.blocks.join(' ') : remark.says.slice(0, 500)}`;
