@@ -33,13 +33,15 @@ export function jsonOf(text: string, name: string, ending: string): { json: unkn
 /** What a file is that holds no text, by the bytes that it begins with (their formats' own documents), read as text. */
 function otherThanText(text: string): string | undefined {
   const head = text.slice(0, 1000);
-  if (/^.PNG|^GIF8|^\uFFFD\uFFFD\uFFFD[\uFFFD\u0000-\u00ff]|^RIFF....WEBP|^....ftyp(heic|avif|mif1)/s.test(head))
-    return say('a picture');
-  if (head.startsWith('%PDF')) return say('a document to print');
-  if (head.startsWith('PK\u0003\u0004')) return say('an archive');
-  if (/^(ID3|OggS|RIFF|\u001aE\uFFFD\uFFFD)|^....ftyp/s.test(head)) return say('a sound or a film');
+  const begins = (...beginning: string[]): boolean => beginning.some((w) => head.startsWith(w));
+  const film = head.slice(4, 8) === 'ftyp';
+  if (begins('GIF8', '\uFFFDPNG', '\uFFFD\uFFFD\uFFFD') || head.slice(8, 12) === 'WEBP') return say('a picture');
+  if (film && /^(heic|avif|mif1)/.test(head.slice(8))) return say('a picture');
+  if (begins('%PDF')) return say('a document to print');
+  if (begins('PK\u0003\u0004')) return say('an archive');
+  if (film || begins('ID3', 'OggS', 'RIFF', '\u001aE\uFFFD\uFFFD')) return say('a sound or a film');
   // text has no such signs
-  return /[\u0000-\u0008\uFFFD]/.test(head) ? say('no text, but something else') : undefined;
+  return [...head].some((c) => c < '\t' || c === '\uFFFD') ? say('no text, but something else') : undefined;
 }
 /** The first thing that is wrong, and at which place. */
 export const whatIsWrong = (error: z.ZodError, name: string): string =>
