@@ -54,20 +54,24 @@ function remember(unit: Unit, { firmware, flash }: Memory): void {
 /** how often another command is waited for: about half a minute */
 const WAITS = 70;
 export type OnCable = { cable?: CableName; cutAt?: number };
-/** A device of the folder on its cable, for one thing; what it has is written back, whatever came of it. */
-async function on<T>(unit: Unit, options: OnCable, does: (cable: Cable) => Promise<T>): Promise<T> {
-  // one after the other: what two commands write at once would be one's alone
+/** One command for a device after the other: what two write at once would be one's alone. */
+async function alone<T>(unit: Unit, does: () => Promise<T>): Promise<T> {
   mkdirSync(homeOf(unit), { recursive: true });
-  const done = await lock(homeOf(unit), { retries: { retries: WAITS, minTimeout: 100, maxTimeout: 500 } }).catch(() => {
+  const retries = { retries: WAITS, minTimeout: 100, maxTimeout: 500 };
+  const done = await lock(homeOf(unit), { retries }).catch((error: { code?: string }) => {
+    if (error.code !== 'ELOCKED') throw error;
     throw new LinkProblem(`Something else talks to ${unit.name}. Wait until it is done, and try again.`);
   });
   try {
-    return await alone(unit, options, does);
+    return await does();
   } finally {
     await done();
   }
 }
-async function alone<T>(unit: Unit, options: OnCable, does: (cable: Cable) => Promise<T>): Promise<T> {
+/** A device of the folder on its cable, for one thing; what it has is written back, whatever came of it. */
+const on = <T>(unit: Unit, options: OnCable, does: (cable: Cable) => Promise<T>): Promise<T> =>
+  alone(unit, () => onCable(unit, options, does));
+async function onCable<T>(unit: Unit, options: OnCable, does: (cable: Cable) => Promise<T>): Promise<T> {
   const memory = remembered(unit);
   const cable = new Cable((bytes) => board.receive(bytes), {
     cable: options.cable,
@@ -97,8 +101,8 @@ export const textOn = (unit: Unit, number: number): Promise<string> =>
 export const takeOff = (unit: Unit, number: number): Promise<Found> =>
   on(unit, {}, (cable) => deleteProgram(cable, number));
 /** Other firmware is put on it; programs and library stay. */
-export const setFirmware = (unit: Unit, firmware: Memory['firmware']): void =>
-  remember(unit, { ...remembered(unit), firmware });
+export const setFirmware = (unit: Unit, firmware: Memory['firmware']): Promise<void> =>
+  alone(unit, async () => remember(unit, { ...remembered(unit), firmware }));
 export function sendTo(unit: Unit, project: Project, options: OnCable, says: (line: string) => void) {
   const text = project.text ?? printPython(project.program, project.kit).text;
   const { device } = project.kit;

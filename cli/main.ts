@@ -177,7 +177,7 @@ async function device([name, what = 'list', which]: string[], json: boolean, say
   const { found, setFirmware, takeOff, textOn, unitOf } = await import('./device.ts');
   const unit = unitCalled(name, unitOf);
   if (what === 'demo' || what === 'micropython') {
-    setFirmware(unit, what === 'demo' ? 'factory' : what);
+    await setFirmware(unit, what === 'demo' ? 'factory' : what);
     say(
       json
         ? JSON.stringify({ standIn: unit.serial, firmware: what })

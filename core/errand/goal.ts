@@ -96,7 +96,11 @@ export function defineGoal<const K extends string, const F extends Readonly<Reco
   return { ...def, schema: z.strictObject({ kind: z.literal(def.kind), ...Object.fromEntries(fields) }) } as GoalDef;
 }
 
-export const num = (value: number, digits = 1): string => String(Number(value.toFixed(digits)) || 0);
+/** So many places; of what would be nothing then, its first digit: nobody misses by 0. */
+export const num = (value: number, digits = 1): string => {
+  const rounded = Number(value.toFixed(digits));
+  return String(rounded || (Math.abs(value) >= 0.001 ? Number(value.toPrecision(1)) : 0) || 0);
+};
 export const sec = (us: number): string => (us / 1e6).toFixed(us < 10e6 ? 2 : 1);
 /** Not yet, or no more. */
 export const wanting = (look: Look, says: string, more: Omit<Result, 'state' | 'says'> = {}): Result => ({

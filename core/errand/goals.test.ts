@@ -8,7 +8,7 @@ import { channel, endUs, type Trace } from '../trace/trace.ts';
 import type { Program } from '../language/program.ts';
 import type { Mat } from '../yard/mat.ts';
 import { checkGoal, goalDraws, goalSchema, goalWords, judge, type Goal } from './goals.ts';
-import type { Look, Result } from './goal.ts';
+import { num, type Look, type Result } from './goal.ts';
 import { countBlocks } from './goals/built.ts';
 
 /** A ring 50 cm ahead of the start of the hall, one to its left, and a wall far off. */
@@ -262,4 +262,15 @@ it('a hoop that the mat has not, and fields that are none, are said', () => {
 it('a run without a program that moves nothing has rest at once', () => {
   const trace = run(program(start(b('wait.time', { time: 1, unit: 's' }))), { mat: rings });
   expect(check({ kind: 'stop', hoop: 'ahead', within: 60 }, { trace }).atUs).toBe(0);
+});
+it('a miss is never told as one by 0', () => {
+  expect([12.34, 0.06, 0.04, 0.0034, 0.0001, 0, -0.04].map((v) => num(v))).toEqual([
+    '12.3',
+    '0.1',
+    '0.04',
+    '0.003',
+    '0',
+    '0',
+    '-0.04'
+  ]);
 });

@@ -15,7 +15,7 @@ export const asksBefore = ({ goals }: Pick<Task, 'goals'>): boolean =>
   [...walkGoals(goals)].some((g) => g.kind === 'same');
 
 /** What is told beside the bell: what was done, but not well. */
-const NOT_WELL = new Set(['still-driving', 'touched', 'rolled-on-stop', 'tipped', 'slipped', 'error', 'taken-over']);
+const NOT_WELL = new Set(['still-driving', 'touched', 'tipped', 'slipped', 'error', 'taken-over']);
 export const notWell = (trace: Trace, kit: Kit, program?: Program): Finding[] =>
   findings(trace, kit, program).filter((f) => NOT_WELL.has(f.rule));
 

@@ -122,12 +122,14 @@ function worked(a: string, sign: string, b: string): string {
   return sign === '**' ? `to_the_power(${a}, ${b})` : `${a} ${sign} ${b}`;
 }
 
+/** So much of a text is looked at: nobody writes a longer line by hand. */
+const LONGEST = 400;
 /** What to write in place of something that no block says; nothing where nothing is known of it. */
 export function counterpart(text: string): string | undefined {
-  const line = text.split('\n')[0].trim();
+  const line = text.slice(0, LONGEST).split('\n')[0].trim();
   for (const [form, tell] of COUNTERPARTS) {
     // only of "while ... else" all of it is looked at
-    const found = form.exec(form.source.includes('else\\s*:') ? text.trim() : line);
+    const found = form.exec(form.source.includes('else\\s*:') ? text.slice(0, LONGEST).trim() : line);
     const told = found && tell(found);
     if (told) return told;
   }

@@ -3,7 +3,7 @@ import type { Kit } from '../../kit/kit.ts';
 import { retell, say, word } from '../../words.ts';
 import { eventsOf, firstAfter } from '../apart.ts';
 import { worthTelling } from './came.ts';
-import { isMoving, movesSpan, one, type Found, type Rule } from './finding.ts';
+import { askedOf, onAfter, isMoving, movesSpan, one, type Found, type Rule } from './finding.ts';
 import { wentOtherWay } from './other-way.ts';
 import { rolledFurther } from './rolled-on.ts';
 
@@ -45,6 +45,11 @@ export const asked: Rule = ({ trace, kit, moves }) => {
             : dragged
               ? say('Turn by the gyro, which feels how far it really turned.')
               : say('Measure what it really does, and write that onto the kit sheet.'),
+        figures: [
+          askedOf(m),
+          onAfter(trace, m, true),
+          { value: off, sum: [...onAfter(trace, m, true).sum, ...askedOf(m).sum.map((q) => ({ ...q, times: -1 }))] }
+        ],
         ...movesSpan(trace, m)
       }
     ];

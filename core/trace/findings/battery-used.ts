@@ -19,6 +19,10 @@ export const battery: Rule = ({ trace }) => {
         to: to.toFixed(2)
       }),
       todo: say('Charge it. A move that is measured does not mind, plain power does.'),
+      figures: [
+        { value: from, sum: [{ take: 'reads', channel: 'volts', atUs: 0 }] },
+        { value: to, sum: [{ take: 'reads', channel: 'volts', atUs: endUs(trace) }] }
+      ],
       blocks: [],
       fromUs: 0,
       toUs: endUs(trace),

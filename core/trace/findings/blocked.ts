@@ -1,7 +1,7 @@
 /** blocked: a move that something held. */
 import { allSteps, type Program } from '../../language/program.ts';
 import { retell, say, word } from '../../words.ts';
-import { movesSpan, one, type Rule } from './finding.ts';
+import { askedOf, gotOf, movesSpan, one, type Rule } from './finding.ts';
 
 /** Whether the block asked for no power at all: then nothing held the wheels. */
 const withoutPower = (program: Program | undefined, block: string | undefined): boolean =>
@@ -22,5 +22,6 @@ export const blocked: Rule = ({ trace, moves, program }) =>
       todo: withoutPower(program, m.block)
         ? say('It had 0 % power, and nothing turns without: give it some.')
         : say('Something holds the wheels: look what it stands against.'),
+      figures: [askedOf(m), gotOf(m)],
       ...movesSpan(trace, m)
     }));

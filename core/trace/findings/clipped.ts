@@ -41,6 +41,10 @@ export const clipped: Rule = ({ trace, program }) => {
           { what: retell(e.what), one: one(e.asked), one2: one(e.used) }
         ),
         todo: say('Map the number to what the device can do.'),
+        figures: (['asked', 'used'] as const).map((field) => ({
+          value: e[field],
+          sum: [{ take: 'event', type: 'clipped', field, atUs: e.tUs, block: e.block }]
+        })),
         blocks: blocksOf(e),
         fromUs: e.tUs,
         toUs: e.tUs,

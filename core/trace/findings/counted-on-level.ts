@@ -49,6 +49,9 @@ export const countedOnLevel: Rule = ({ trace, kit, program }) => {
           todo: say(
             'After counting, wait until the condition is false again, or use a stack that begins when it becomes true.'
           ),
+          figures: [
+            { value: best.n, sum: [{ take: 'times', block: counts.id, fromUs: best.fromUs, toUs: best.toUs }] }
+          ],
           blocks: [counts.id],
           fromUs: best.fromUs,
           toUs: best.toUs,

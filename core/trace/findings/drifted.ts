@@ -63,6 +63,18 @@ export const drifted: Rule = ({ trace, program, moves }) => {
         todo: endsInBrake(program, mover)
           ? say('Wait until it stands before the next move.')
           : say('Let it end in brake, or wait until it stands, before the next move.'),
+        figures: [
+          {
+            value: rolls,
+            sum: speeds(trace).map((channel) => ({
+              take: 'reads' as const,
+              channel,
+              atUs: m.fromUs,
+              times: Math.sign(left + right) / 2
+            }))
+          },
+          { value: cm, sum: [{ take: 'furthest cm', fromUs: m.fromUs, toUs: until }] }
+        ],
         blocks: [mover, m.block].filter((b): b is string => !!b),
         fromUs: m.fromUs,
         toUs: until,

@@ -7,6 +7,23 @@ import { firstAfter } from '../apart.ts';
 import { rowsAt, sampleAt, tickAt, type Asked } from '../query.ts';
 import { channel, endUs, type Trace, type TraceEvent } from '../trace.ts';
 
+/** A question to the trace that anybody can ask again. Times are µs; the answer is in the unit that is told. */
+export type Query =
+  /** what a channel reads at a moment */
+  | { take: 'reads'; channel: string; atUs: number }
+  /** a number that an event holds, by its moment, and by its block where several are at one moment */
+  | { take: 'event'; type: TraceEvent['type']; field: string; atUs: number; block?: string }
+  /** how long it lasts */
+  | { take: 'ms' | 's'; fromUs: number; toUs: number }
+  /** along the way and as the crow flies, cm; degrees clockwise, whole turns counted */
+  | { take: 'path' | 'crow' | 'turned'; fromUs: number; toUs: number }
+  /** the furthest from the first moment that it was meanwhile: cm as the crow flies, or degrees */
+  | { take: 'furthest cm' | 'furthest °'; fromUs: number; toUs: number }
+  /** how often a block ran that began in this time, both ends included */
+  | { take: 'times'; block: string; fromUs: number; toUs: number };
+/** A number in the words: the answers of its questions added up, each times its factor. */
+export type Figure = { value: number; sum: readonly (Query & { times?: number })[] };
+
 export type Finding = {
   rule: string;
   /** what matters more comes first; 0 to 100 */
@@ -21,6 +38,8 @@ export type Finding = {
   at?: { x: number; y: number };
   /** keys of the channels that show it */
   lanes: string[];
+  /** where the numbers in its words come from */
+  figures?: readonly Figure[];
   /** what only follows from it */
   more?: Finding[];
 };
@@ -127,3 +146,23 @@ export const movesSpan = (trace: Trace, m: Asked): Pick<Found, 'blocks' | 'fromU
 /** Whether a block already ends in brake: then that is not what to try. */
 export const endsInBrake = (program: Program | undefined, block: string | undefined): boolean =>
   !!program && [...allSteps(program)].find((s) => s.id === block)?.slots.ending === 'brake';
+/** What was asked of a move, and what had come of it when it was over. */
+export const askedOf = (m: Asked): Figure => ({
+  value: m.asked,
+  sum: [{ take: 'event', type: 'move', field: 'asked', atUs: m.fromUs, block: m.block }]
+});
+export const gotOf = (m: Asked): Figure => ({
+  value: m.got,
+  sum: [{ take: 'event', type: 'moved', field: 'got', atUs: m.toUs }]
+});
+/** How far it went on after that, to where it came to rest; or where it came to in all. */
+export const onAfter = (trace: Trace, m: Asked, all: boolean): Figure => {
+  const on = m.rest - m.got;
+  const [fromUs, toUs] = [m.toUs, m.restUs];
+  const way = m.unit === '°' ? turnedBetween(trace, fromUs, toUs) : 1;
+  const sign = (Math.sign(way) || 1) * (all ? Math.sign(on) || 1 : 1);
+  return {
+    value: all ? m.rest : Math.abs(on),
+    sum: [...(all ? gotOf(m).sum : []), { take: m.unit === '°' ? 'turned' : 'crow', fromUs, toUs, times: sign }]
+  };
+};

@@ -24,6 +24,7 @@ export const litBriefly: Rule = ({ trace }) => {
           x: one((next.tUs - e.tUs) / 1000)
         }),
         todo: say('Put a wait between switching it on and off.'),
+        figures: [{ value: (next.tUs - e.tUs) / 1000, sum: [{ take: 'ms', fromUs: e.tUs, toUs: next.tUs }] }],
         blocks: [...blocksOf(e), ...blocksOf(next)],
         fromUs: e.tUs,
         toUs: next.tUs,
@@ -46,6 +47,7 @@ export const heardBriefly: Rule = ({ trace }) => {
         weight: 66,
         says: say('This tone lasted {x} ms: nobody can hear it.', { x: one(us / 1000) }),
         todo: say('Let it last a tenth of a second or more, or put a wait after it.'),
+        figures: [{ value: us / 1000, sum: [{ take: 'ms', fromUs: e.tUs, toUs: e.tUs + us }] }],
         blocks: blocksOf(e),
         fromUs: e.tUs,
         toUs: e.tUs + us,

@@ -16,6 +16,7 @@ export const ranBriefly: Rule = ({ trace }) => {
           weight: 66,
           says: say('The motor ran for {x} ms.', { x: one((e.tUs - ran.tUs) / 1000) }),
           todo: say('Put a wait between starting and stopping it.'),
+          figures: [{ value: (e.tUs - ran.tUs) / 1000, sum: [{ take: 'ms', fromUs: ran.tUs, toUs: e.tUs }] }],
           blocks: blocksOf(ran),
           fromUs: ran.tUs,
           toUs: e.tUs,

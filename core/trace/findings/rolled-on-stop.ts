@@ -48,6 +48,19 @@ export const stops: Rule = ({ trace, kit }) => {
         todo: coasts
           ? say('Stop with brake, stop a little earlier, or use a block that drives a distance.')
           : say('Stop a little earlier or drive slower before it, or use a block that drives a distance.'),
+        figures: [
+          ...(on.cm >= 0.5
+            ? [{ value: on.cm, sum: [{ take: 'crow' as const, fromUs: e.tUs, toUs: on.untilUs }] }]
+            : []),
+          ...(Math.abs(on.deg) >= 1
+            ? [
+                {
+                  value: Math.abs(on.deg),
+                  sum: [{ take: 'turned' as const, fromUs: e.tUs, toUs: on.untilUs, times: Math.sign(on.deg) }]
+                }
+              ]
+            : [])
+        ],
         blocks: blocksOf(e),
         fromUs: e.tUs,
         toUs: on.untilUs,

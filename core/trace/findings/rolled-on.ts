@@ -1,7 +1,7 @@
 /** rolled-on: a move that was let go at its mark and went on, by its own account: where it came to rest. */
 import { retell, say, word } from '../../words.ts';
 import type { Asked } from '../query.ts';
-import { endsInBrake, isMoving, movesSpan, one, seconds, type Rule } from './finding.ts';
+import { askedOf, onAfter, endsInBrake, isMoving, movesSpan, one, seconds, type Rule } from './finding.ts';
 import { wentOtherWay } from './other-way.ts';
 
 /** So much is told, degrees and cm. */
@@ -49,6 +49,7 @@ export const rolledOnAfter: Rule = ({ trace, program, moves }) =>
       todo: endsInBrake(program, m.block)
         ? say('Wait until it stands before the next move.')
         : say('Let the move end in brake, or wait until it stands.'),
+      figures: [askedOf(m), onAfter(trace, m, true), onAfter(trace, m, false)],
       ...movesSpan(trace, m),
       // where it was let go, and not where the move began
       fromUs: m.toUs,

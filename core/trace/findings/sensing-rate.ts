@@ -18,7 +18,7 @@ export const sensing: Rule = ({ trace, kit, program }) => {
     if (!turns || turns.length < 2) return [];
     let longest = 0;
     let furthest = 0;
-    let at = start[turns[0]];
+    let [at, atEnd] = [start[turns[0]], start[turns[0]]];
     let looked = 0;
     for (let i = 1; i < turns.length; i++) {
       looked += times[turns[i - 1]];
@@ -28,7 +28,7 @@ export const sensing: Rule = ({ trace, kit, program }) => {
       longest = Math.max(longest, b - a);
       if (way > furthest) {
         furthest = way;
-        at = a;
+        [at, atEnd] = [a, b];
       }
     }
     if (furthest < BLIND_CM) return [];
@@ -48,6 +48,7 @@ export const sensing: Rule = ({ trace, kit, program }) => {
             cm: one(furthest)
           }
         ),
+        figures: [{ value: furthest, sum: [{ take: 'path', fromUs: at, toUs: atEnd }] }],
         todo: say('Take the wait out of the loop, or make it much shorter.'),
         blocks: [slow.id],
         fromUs: at,

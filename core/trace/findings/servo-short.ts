@@ -25,7 +25,15 @@ export const servoShort: Rule = ({ trace, kit }) => {
     const to = valueAt(trace, key, untilUs);
     const way = Math.abs(e.angle - from);
     const words = { name: name(e.socket), asked: one(e.angle), got: one(to), next: one(next?.angle ?? 0) };
+    const figures = [
+      {
+        value: e.angle,
+        sum: [{ take: 'event' as const, type: 'servo' as const, field: 'angle', atUs: e.tUs, block: e.block }]
+      },
+      { value: to, sum: [{ take: 'reads' as const, channel: key, atUs: untilUs }] }
+    ];
     const span = {
+      figures,
       blocks: [...blocksOf(e), ...(next ? blocksOf(next) : [])],
       fromUs: e.tUs,
       toUs: untilUs,

@@ -44,6 +44,7 @@ export const shownBriefly: Rule = ({ trace, program }) => {
           ? say('The display was dark for {x} ms, then it showed the same again: nobody can see it.', ms)
           : say('This picture was shown for {x} ms, then it was replaced: nobody can see it.', ms),
         todo: say('Put a wait of half a second or more between the two.'),
+        figures: [{ value: (next.tUs - tUs) / 1000, sum: [{ take: 'ms', fromUs: tUs, toUs: next.tUs }] }],
         blocks: [...new Set([...blocksOf(shows[k]), ...blocksOf(next)])],
         fromUs: tUs,
         toUs: next.tUs,

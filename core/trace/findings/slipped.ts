@@ -30,6 +30,7 @@ export const slipped: Rule = ({ trace }) => {
             to: seconds(t * 1000)
           }),
           todo: say('It pushes against something, or is held: look at the mat there.'),
+          figures: [since, t].map((ms) => ({ value: ms / 1000, sum: [{ take: 's', fromUs: 0, toUs: ms * 1000 }] })),
           blocks: [],
           fromUs: since * 1000,
           toUs: t * 1000,

@@ -1,7 +1,7 @@
 /** taken-over: another block commanded the same wheels before a move was over. */
 import { retell, say, word } from '../../words.ts';
 import { eventsOf } from '../apart.ts';
-import { movesSpan, one, type Rule } from './finding.ts';
+import { askedOf, gotOf, movesSpan, one, type Rule } from './finding.ts';
 
 export const takenOver: Rule = ({ trace, moves }) => {
   // a run that was stopped, or that an error ended, let the wheels go: nobody took them
@@ -18,6 +18,7 @@ export const takenOver: Rule = ({ trace, moves }) => {
         unit: word(m.unit)
       }),
       todo: say('Two stacks command the same wheels. Put the moves into one of them.'),
+      figures: [askedOf(m), gotOf(m)],
       ...movesSpan(trace, m)
     }));
 };

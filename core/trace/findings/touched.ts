@@ -86,6 +86,17 @@ export const touched: Rule = ({ trace, program }) => {
             ? say('The program looks at its nose: if it was to touch here, all is well.')
             : say('The program looks at its rim: if it was to touch here, all is well.')
           : say('Stop before it: measure how far it is, or let the distance sensor tell.'),
+      figures: [
+        { value: first.speedCmS, sum: [{ take: 'event', type: 'touch', field: 'speedCmS', atUs: first.tUs }] },
+        {
+          value: first.x * 100,
+          sum: [{ take: 'event', type: 'touch', field: 'x', atUs: first.tUs, times: 100 }]
+        },
+        {
+          value: first.y * 100,
+          sum: [{ take: 'event', type: 'touch', field: 'y', atUs: first.tUs, times: 100 }]
+        }
+      ],
       blocks: [],
       fromUs: first.tUs,
       toUs,

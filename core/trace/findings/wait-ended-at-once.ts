@@ -92,6 +92,17 @@ export const waits: Rule = ({ trace, kit, program }) => {
                 words
               ),
         todo: todo(program, step, trace, kit, start[first]),
+        figures:
+          all === 1 && asks?.channel
+            ? [
+                {
+                  value: valueAt(trace, asks.channel, start[first]),
+                  sum: [{ take: 'reads', channel: asks.channel, atUs: start[first] }]
+                }
+              ]
+            : all > 1
+              ? [{ value: all, sum: [{ take: 'times', block: step.id, fromUs: 0, toUs: endUs(trace) }] }]
+              : [],
         blocks: [step.id],
         fromUs: start[first],
         toUs: end[first],

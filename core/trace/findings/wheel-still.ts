@@ -41,6 +41,12 @@ export const wheelStill: Rule = ({ trace, kit }) => {
             power: one(power)
           }),
           todo: say('Look whether a motor is plugged in for it on the kit sheet, and whether something holds it.'),
+          figures: [
+            {
+              value: power,
+              sum: [{ take: 'event', type: e.type, field: fieldOf(e, power), atUs: e.tUs, block: e.block }]
+            }
+          ],
           blocks: blocksOf(e),
           fromUs: e.tUs,
           toUs: untilUs,
@@ -50,3 +56,6 @@ export const wheelStill: Rule = ({ trace, kit }) => {
     });
   });
 };
+/** Which number of the command it was. */
+const fieldOf = (e: TraceEvent, power: number): string =>
+  e.type === 'wheels' ? (e.left === power ? 'left' : 'right') : 'power';

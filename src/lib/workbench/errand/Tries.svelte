@@ -1,6 +1,7 @@
 <!-- The tries so far, the oldest on the left: how many goals each met, what was changed before it; a click opens its run. -->
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
+  import { num } from '../../../../core/errand/goal.ts';
   import { goalWords, type Goal } from '../../../../core/errand/goals.ts';
   import type { TryResult } from '../../../../core/trace/tried.ts';
   import type { RunCard } from '../../../../core/trace/runfile.ts';
@@ -36,11 +37,11 @@
     const built = blocks === undefined ? '' : ` · ${say('{n, plural, one {# block} other {# blocks}}', { n: blocks })}`;
     if (met) return say('all goals met in {s} s', { s: (seconds ?? 0).toFixed(1) }) + built;
     const miss =
-      nearest?.amount === undefined || !goals[nearest.goal]
+      !nearest?.amount || !goals[nearest.goal]
         ? ''
         : ` · ${say('{goal}: off by {amount} {unit}', {
             goal: goalWords(goals[nearest.goal]),
-            amount: nearest.amount.toFixed(1),
+            amount: num(nearest.amount),
             unit: nearest.unit ?? ''
           })}`;
     return say('{got} of {of} goals met', { got, of }) + built + miss;
