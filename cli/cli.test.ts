@@ -159,7 +159,7 @@ describe('./mossbell', () => {
     expect([first.code, JSON.parse(first.out)]).toEqual([0, { to: 'MB-BAR-0005', number: 1, again: 0, problem: null }]);
     const flaky = JSON.parse((await run('send', demo('the-dark-board'), ...to, '--fault', 'flaky')).out);
     expect([flaky.number, flaky.again > 0]).toEqual([2, true]);
-    const cut = await run('send', file, ...to, '--cut-at', '900');
+    const cut = await run('send', demo('left-at-the-fern'), ...to, '--cut-at', '900');
     expect([cut.code, JSON.parse(cut.out).problem]).toEqual([1, 'The device was unplugged.']);
     const charge = await run('send', file, '--to', 'MB-BAR-0005', '--fault', 'charge');
     expect(charge).toMatchObject({ code: 1, err: expect.stringContaining('A cable that only charges') });

@@ -102,8 +102,8 @@ function look(trace: Trace, found: readonly Finding[]): string[] {
   return found.flatMap(flat).flatMap((f) => {
     for (const figure of f.figures ?? []) {
       const again = evaluate(trace, figure);
-      // a way is measured in finer steps here
-      const off = Math.max(0.06, Math.abs(figure.value) * 0.02);
+      // a way is measured in finer steps here, and a moment within a tick may be told by the one before
+      const off = Math.max(0.15, Math.abs(figure.value) * 0.02);
       expect(
         Math.abs(again - figure.value),
         `${f.rule}: ${f.says} ${JSON.stringify(figure)} is ${again}`
