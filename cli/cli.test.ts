@@ -136,7 +136,7 @@ describe('./mossbell', () => {
     const again = join(folder, 'again.mossbell.json');
     writeFileSync(again, out);
     expect((await run('python', again)).out).toBe(python);
-    const text = JSON.parse((await run('rehearse', py, '--json')).out);
+    const text = JSON.parse((await run('rehearse', py, '--until', '20', '--json')).out);
     expect(text).toMatchObject({ runner: 'MicroPython', error: null });
     expect((await run('check', py, '--json')).code).toBe(0);
     const odd = join(folder, 'odd.py');
