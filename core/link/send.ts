@@ -106,6 +106,9 @@ async function holds(repl: RawRepl, path: string, bytes: Uint8Array): Promise<bo
   const [size, crc] = await told(repl, path);
   return size === bytes.length && crc === crcOf(bytes);
 }
+function stopIf(cancelled: () => boolean): void {
+  if (cancelled()) throw new LinkProblem(say('Sending was cancelled. The old program is still on the device.'));
+}
 /**
  * Writes a file in acknowledged pieces to `path`.tmp, reads back size and checksum, renames it. Where a beginning of it lies
  * there already, it goes on from that.
@@ -122,7 +125,7 @@ async function put(
   const [there, crc] = await told(repl, part);
   const from = there <= bytes.length && crc === crcOf(bytes.subarray(0, there)) ? there : 0;
   for (let at = from; at < bytes.length; at += CHUNK) {
-    if (cancelled()) throw new LinkProblem(say('Sending was cancelled. The old program is still on the device.'));
+    stopIf(cancelled);
     await repl.writes(at, bytes.subarray(at, at + CHUNK));
     said(Math.min(1, (at + CHUNK) / bytes.length));
   }
@@ -280,6 +283,7 @@ export async function send(
           progress({ stage: 'sending', share, says: say('Sending, {round} %', { round: Math.round(share * 100) }) }),
         cancelled
       );
+    stopIf(cancelled);
     progress({ stage: 'checking', share: 1, says: say('Making it the one the button starts') });
     await makeActive(repl, number, same ? await crcOn(repl, number) : CRC32.buf(file));
     // the new one is there and starts: only now the old ones go

@@ -33,6 +33,8 @@ vi.mock('./firmware.ts', async () => {
 
 describe('the device at the top of the workbench', () => {
   let open: Devices[] = [];
+  // what one test leaves on a stand-in is no other version of the next one's program
+  let links = 0;
   beforeEach(() => {
     vi.stubGlobal('Worker', WebWorker);
     vi.stubGlobal('crossOriginIsolated', true);
@@ -46,7 +48,7 @@ describe('the device at the top of the workbench', () => {
     const runs = new Runs();
     const ended: Run[] = [];
     runs.onEnd = (run) => ended.push(run);
-    const project: Project = { ...newProject('On the device', barrow, hall), program: p, ...more };
+    const project: Project = { ...newProject(`On the device ${++links}`, barrow, hall), program: p, ...more };
     const devices = new Devices({
       session: { project } as never,
       runs,
@@ -183,6 +185,25 @@ describe('the device at the top of the workbench', () => {
     device.cableName = 'good';
     await device.send();
     expect(device.message).toMatch(/as program \d/);
+  });
+  it('asks once whether another version of its program goes, and has the list of what is there then', async () => {
+    const { device } = link(says('x'));
+    const send = (word: string) => device.send({ ...newProject('Ferns', barrow, hall), program: says(word) });
+    const held = () => device.found!.programs.filter((p) => p.called?.name === 'Ferns').map((p) => p.number);
+    await device.plugIn();
+    await send('one');
+    const [first] = held();
+    const second = send('two');
+    await until(() => !!device.replaces, 'asked');
+    expect(device.replaces!.old.number).toBe(first);
+    device.replaces!.answer(true);
+    await second;
+    expect(held()).toEqual([first + 1]);
+    // the answer holds for this program
+    await send('three');
+    expect(held()).toEqual([first + 2]);
+    await send('three');
+    expect(held()).toEqual([first + 2]);
   });
   it('hears what another one sends by radio, and says that the others of a yard only rehearse', async () => {
     const NEARBY = 'my stacks and devices nearby';
