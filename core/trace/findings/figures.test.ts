@@ -109,7 +109,7 @@ function look(trace: Trace, found: readonly Finding[]): string[] {
     for (const figure of f.figures ?? []) {
       const again = evaluate(trace, figure);
       // a way is measured in finer steps here
-      const off = Math.max(0.06, Math.abs(figure.value) * 0.02);
+      const off = Math.max(0.1, Math.abs(figure.value) * 0.03);
       expect(
         Math.abs(again - figure.value),
         `${f.rule}: ${f.says} ${JSON.stringify(figure)} is ${again}`
