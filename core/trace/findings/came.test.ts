@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { barrow } from '../../kit/kit.ts';
 import { b, program, run, start, wait } from '../../testing/build.ts';
 import { fromText } from '../../testing/text.ts';
-import { two, whatCame } from './came.ts';
+import { whatCame } from './came.ts';
+import { findings } from './findings.ts';
 
 const off = (text: string) => {
   const p = fromText(text);
@@ -53,5 +54,10 @@ wait(1)`)
     ]);
     expect(whatCame(run(heard), barrow, heard)).toEqual([]);
   });
-  it('writes no minus before nothing', () => expect([two(-0.001), two(-1.5)]).toEqual(['0.00', '-1.50']));
+  it('says nothing of a picture that is built by several blocks at once: it did what it was asked', () => {
+    const p = fromText('display.pixel(1, 1, "on")\ndisplay.pixel(2, 1, "on")\ndisplay.pixel(3, 1, "on")\nwait(1)');
+    const trace = run(p);
+    expect(whatCame(trace, barrow, p)).toEqual([]);
+    expect(findings(trace, barrow, p)).toEqual([]);
+  });
 });

@@ -1,12 +1,13 @@
 /**
- * What was asked and what came of it, for all that a run measures: moves, servos, pictures, tones, messages. Where a run has
- * no findings, "it did what it was asked" is said only where every one of these came as asked.
+ * What was asked and what came of it, for all that a run measures: moves, servos, tones, messages. Pictures that nobody can
+ * see are a finding of their own. Where a run has no findings, "it did what it was asked" is said only where every one of these came as asked.
  */
 import type { Kit } from '../../kit/kit.ts';
 import { allSteps, type Program } from '../../language/program.ts';
+import { figure } from '../../units.ts';
 import { retell, say, word } from '../../words.ts';
 import { eventsOf } from '../apart.ts';
-import { BRIEF_US, nextOf } from './finding.ts';
+import { nextOf } from './finding.ts';
 import { askedAndGot, sampleAt, tickAt, type Asked } from '../query.ts';
 import { channel, endUs, type Trace } from '../trace.ts';
 
@@ -32,17 +33,10 @@ const SERVO_US = 200_000;
 /** A tone that another one takes the place of is told where so much of it is missing, µs. */
 const TONE_US = 20_000;
 
-/** Two places behind the point, and no minus before nothing. */
-export const two = (n: number): string => (Math.round(n * 100) / 100 || 0).toFixed(2);
+const two = (n: number): string => figure(n, 2);
 
 export function whatCame(trace: Trace, kit: Kit, program?: Program): Came[] {
-  const out = [
-    ...moves(trace),
-    ...servos(trace, kit),
-    ...tones(trace),
-    ...pictures(trace),
-    ...messages(trace, program)
-  ];
+  const out = [...moves(trace), ...servos(trace, kit), ...tones(trace), ...messages(trace, program)];
   return out.sort((a, b) => a.tUs - b.tUs);
 }
 const moves = (trace: Trace): Came[] =>
@@ -97,27 +91,6 @@ function tones(trace: Trace): Came[] {
         asAsked: false,
         tUs: e.tUs,
         block: e.block
-      }
-    ];
-  });
-}
-function pictures(trace: Trace): Came[] {
-  const shows = eventsOf(trace, 'display');
-  return shows.flatMap((e, i): Came[] => {
-    const us = (shows[i + 1]?.tUs ?? Infinity) - e.tUs;
-    // a display that is painted pixel by pixel has many; of one block it is what it leaves that counts
-    if (us >= BRIEF_US || !/[^. ]/.test(e.picture) || shows[i + 1].block === e.block) return [];
-    const { block, tUs } = e;
-    return [
-      {
-        what: say('a picture'),
-        asked: say('seen'),
-        got: `${two(us / 1e6)} s`,
-        rest: '',
-        off: '',
-        asAsked: false,
-        tUs,
-        block
       }
     ];
   });
