@@ -55,15 +55,13 @@ function answer(trace: Trace, q: Query): number {
       for (let us = q.fromUs; us < q.toUs; us += 1000) sum += apart(us, Math.min(q.toUs, us + 1000));
       return sum;
     }
-    case 'turned':
-    case 'furthest °': {
-      let [sum, most] = [0, 0];
+    case 'turned': {
+      let sum = 0;
       for (let us = q.fromUs; us < q.toUs; us += 1000) {
         const step = at('facing', Math.min(q.toUs, us + 1000)) - at('facing', us);
         sum += step - 360 * Math.round(step / 360);
-        if (Math.abs(sum) > Math.abs(most)) most = sum;
       }
-      return q.take === 'turned' ? sum : most;
+      return sum;
     }
     case 'times': {
       const { block, start, times, count } = trace.spans;

@@ -17,8 +17,8 @@ export type Query =
   | { take: 'ms' | 's'; fromUs: number; toUs: number }
   /** along the way and as the crow flies, cm; degrees clockwise, whole turns counted */
   | { take: 'path' | 'crow' | 'turned'; fromUs: number; toUs: number }
-  /** the furthest from the first moment that it was meanwhile: cm as the crow flies, or degrees */
-  | { take: 'furthest cm' | 'furthest °'; fromUs: number; toUs: number }
+  /** the furthest from the first moment that it was meanwhile, cm as the crow flies */
+  | { take: 'furthest cm'; fromUs: number; toUs: number }
   /** how often a block ran that began in this time, both ends included */
   | { take: 'times'; block: string; fromUs: number; toUs: number };
 /** A number in the words: the answers of its questions added up, each times its factor. */

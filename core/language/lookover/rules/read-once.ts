@@ -1,7 +1,7 @@
 /** read-once: a loop asks what a sensor read before it began, and nothing reads it again. */
-import { isLive, isStep, liveSteps, walkSteps, type Slot, type Step } from '../../program.ts';
+import { allIds, isLive, isStep, liveSteps, walkSteps, type Slot, type Stack, type Step } from '../../program.ts';
 import { asksCondition, isLoop, readsSensor, sets, turnsAgain, valueDef, variablesIn } from '../../facts.ts';
-import { setSlot } from '../../edit.ts';
+import { copySteps, setSlot } from '../../edit.ts';
 import { say } from '../../../words.ts';
 import type { Remark, Rule } from '../remark.ts';
 import { doneBy, literal } from '../walk.ts';
@@ -61,7 +61,7 @@ export const readOnce: Rule = ({ program }) => {
                   {
                     label: say('Ask the sensor here'),
                     apply: (p, kit) => ({
-                      program: setSlot(p, holder.id, slot, renamed(slots.value as Step, value.id)),
+                      program: setSlot(p, holder.id, slot, copySteps([slots.value as Step], allIds(p))[0]),
                       kit
                     })
                   }
@@ -72,15 +72,9 @@ export const readOnce: Rule = ({ program }) => {
     });
   });
 };
-/** The same value under names of its own. */
-const renamed = (step: Step, stem: string): Step => ({
-  ...step,
-  id: `${stem}r${step.id}`,
-  slots: Object.fromEntries(Object.entries(step.slots).map(([n, v]) => [n, isStep(v) ? renamed(v, stem) : v]))
-});
 /** Whether both stand in one stack, the one above the other. */
-function before(stacks: readonly { steps: Step[]; parked?: boolean }[], first: Step, second: Step): boolean {
-  for (const stack of stacks.filter((s) => isLive(s as never))) {
+function before(stacks: readonly Stack[], first: Step, second: Step): boolean {
+  for (const stack of stacks.filter(isLive)) {
     const ids = [...walkSteps(stack.steps)].map((s) => s.id);
     const at = ids.indexOf(first.id);
     if (at >= 0) return ids.indexOf(second.id) > at;
