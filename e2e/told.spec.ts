@@ -31,6 +31,15 @@ test('a run after one change says what the change did; the heading is told as bl
   expect(rows.some((r) => /,move,"?drive ahead 60 cm/.test(r))).toBe(true);
 });
 
+test('a picture built by many blocks is as asked, and of what did not drive no place is asked for', async ({
+  page
+}) => {
+  await openDemo(page, 'The outline of a leaf');
+  await rehearse(page);
+  await page.getByRole('button', { name: '0 findings' }).click();
+  await expect(page.getByText('Nothing to find: the run did what it was asked.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Say where it should stop/ })).toHaveCount(0);
+});
 test('a kit that cannot be opens all the same, and is told in the look-over and on its sheet', async ({ page }) => {
   const problems: string[] = [];
   page.on('pageerror', (e) => problems.push(e.message));

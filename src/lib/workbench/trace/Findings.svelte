@@ -3,7 +3,7 @@
   import Button from '../../ui/Button.svelte';
   import type { Finding } from '../../../../core/trace/findings/findings.ts';
   import { AT_FIRST_SIGHT } from './view.svelte.ts';
-  import { hasWheels } from '../../../../core/kit/kit.ts';
+  import { travelled } from '../../../../core/trace/query.ts';
   import { whatCame } from '../../../../core/trace/findings/came.ts';
   import { say } from '../../../../core/words.ts';
   import type { Run } from '../runs.svelte.ts';
@@ -11,6 +11,8 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import Sheet from './Sheet.svelte';
   let { run, lead }: { run: Run; lead: (toUs: number, block?: string) => void } = $props();
+  /** what its sensors' noise makes of standing still is less, m */
+  const DROVE_M = 0.05;
   const w = useWorkbench();
   let all = $state(false);
   const shown = $derived(all ? w.found : w.found.slice(0, AT_FIRST_SIGHT));
@@ -18,8 +20,8 @@
   const project = $derived(run.project ?? w.session.project);
   const came = $derived(run.version >= 0 && run.trace.ended ? whatCame(run.trace, project.kit, project.program) : []);
   const off = $derived(came.some((c) => !c.asAsked));
-  /** where nobody said what was meant, a guess tells it */
-  const guess = $derived(hasWheels(project.kit) && !run.predictions.length && !w.predict.open);
+  /** of what drove, where nobody said what was meant, a guess tells it */
+  const guess = $derived(travelled(run.trace) > DROVE_M && !run.predictions.length && !w.predict.open);
   function why(f: Finding) {
     lead(f.fromUs, f.blocks[0]);
     w.trace.show(f.fromUs, f.toUs, f.lanes);
