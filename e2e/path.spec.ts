@@ -132,7 +132,13 @@ test('programs on the device: listed, chosen for Dot, opened as a project, taken
   await expect(held).toContainText('None yet');
   await send();
   await expect(rows).toHaveCount(1);
+  // the very same does not lie there twice; of another version both may
   await send();
+  await expect(rows).toHaveCount(1);
+  await typeNumber(page, 'wheels.run', 0, 0, '35');
+  await page.getByRole('button', { name: 'Send', exact: true }).click();
+  await page.getByRole('alertdialog', { name: 'Another version' }).getByRole('button', { name: 'Keep both' }).click();
+  await expect(page.getByTestId('device-message')).toContainText('as program 2', { timeout: 60_000 });
   await expect(rows).toHaveCount(2);
   await expect(rows.first()).toContainText('Stop short');
   await expect(rows.first()).toContainText('started by Dot');

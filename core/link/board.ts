@@ -19,10 +19,15 @@ export const boardFiles = (kit: Kit, port: string): { path: string; bytes: Uint8
 export async function startProgram(port: LinkPort): Promise<void> {
   const repl = new RawRepl(port);
   await repl.enter();
-  // a port and pins that were put there anew are read anew
-  await port.write(
-    utf8(
-      "import sys\nfor _n in ('mossbell', 'mossbell_port', 'mossbell_pins'):\n    sys.modules.pop(_n, None)\nimport mossbell\nmossbell.launch()\x04"
-    )
-  );
+  try {
+    // a port and pins that were put there anew are read anew
+    await port.write(
+      utf8(
+        "import sys\nfor _n in ('mossbell', 'mossbell_port', 'mossbell_pins'):\n    sys.modules.pop(_n, None)\nimport mossbell\nmossbell.launch()\x04"
+      )
+    );
+  } finally {
+    // it runs, and may be stopped and asked
+    repl.letGo();
+  }
 }

@@ -1,6 +1,7 @@
 /** The raw REPL's grammar, byte by byte, against a board that speaks it as the MicroPython documentation has it. */
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { startProgram } from './board.ts';
 import { type LinkPort } from './port.ts';
 import { RawRepl } from './repl.ts';
 
@@ -50,6 +51,15 @@ describe('the raw REPL', () => {
       }),
       { numRuns: 30 }
     );
+  });
+  it('has a port for itself until it leaves, or has started a program there', async () => {
+    const port = new Scripted({});
+    const one = new RawRepl(port);
+    await one.enter();
+    await expect(new RawRepl(port).enter()).rejects.toThrow('Something is being sent to this device already');
+    await one.leave();
+    await startProgram(port);
+    await new RawRepl(port).enter();
   });
   it('makes a sentence of what the device says went wrong', async () => {
     const port = new Scripted({

@@ -324,8 +324,12 @@ export class RawRepl {
     throw this.silent();
   }
 
-  async leave(): Promise<void> {
+  /** Others may talk over the port again, as it is. */
+  letGo(): void {
     talking.delete(this.port);
+  }
+  async leave(): Promise<void> {
+    this.letGo();
     await this.port.write(utf8('\x02'));
   }
 }
