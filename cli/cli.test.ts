@@ -223,7 +223,7 @@ describe('./mossbell', () => {
     expect([errand, tries.map((t) => t.met)]).toEqual(['first-delivery', [true, false, true, false]]);
     expect(tries[0]).toMatchObject({ name: 'Wren', blocks: 1, nearest: null, problem: null });
     expect(tries[1].goals[0]).toMatchObject({ state: 'missed', off: { unit: 'cm' } });
-    expect(tries[1].goals[tries[1].nearest!].says).toMatch(/^Stopped 14\.\d cm short/);
+    expect(tries[1].goals[tries[1].nearest!].says).toMatch(/^Stopped 16\.\d cm short/);
     // the text on MicroPython comes to what the blocks come to
     expect(tries[2].seconds).toBeCloseTo(tries[0].seconds!, 1);
     expect(tries[3].problem).toContain('no such file');
@@ -234,7 +234,9 @@ describe('./mossbell', () => {
   it('tells whether an errand is sound', async () => {
     expect(await run('errand', 'check', 'frost-warning', 'drip-count')).toMatchObject({
       code: 0,
-      out: expect.stringMatching(/^frost-warning \(Frost warning\): sound, 1 goals\ndrip-count/)
+      out: expect.stringMatching(
+        /^frost-warning \(Frost warning\): sound, 1 goals; of 9 small changes that show, 7 miss a goal, 2 are said to be right too\ndrip-count/
+      )
     });
     const file = join(root, 'demo/errands/frost-warning.mossbell-errand.json');
     const errand = JSON.parse(readFileSync(file, 'utf8')) as { model: unknown; wrong: { program: unknown }[] };

@@ -1,14 +1,15 @@
 /** Errands from the command line: what a program comes to in one, and whether an errand is sound. */
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { readErrand, type Errand } from '../core/errand/errand.ts';
 import { countBlocks } from '../core/errand/goals/built.ts';
-import { goalWords } from '../core/errand/goals.ts';
-import { unsound } from '../core/errand/proof.ts';
+import { goalWords, type Verdict } from '../core/errand/goals.ts';
+import { holes, unsound, type Holes } from '../core/errand/proof.ts';
 import { toldIn } from '../core/errand/task.ts';
 import { tryOptions, tryOut } from '../core/errand/try.ts';
-import { asksBefore, judged, notWell } from '../core/errand/verdict.ts';
+import { situationSays, yardsOf, type Yard } from '../core/errand/yards.ts';
+import { asksBefore, judged, notWell, together } from '../core/errand/verdict.ts';
 import { lookOver } from '../core/language/lookover/lookover.ts';
 import { stopsStart } from '../core/language/lookover/remark.ts';
 import type { Program } from '../core/language/program.ts';
@@ -50,6 +51,9 @@ export type Tried = {
   /** where in `goals` the nearest miss is */
   nearest: number | null;
   notWell: string[];
+  /** of an errand with several: whether all goals were met in each, and in which the goals above were looked at */
+  situations: { says: string; met: boolean }[];
+  situation: number;
   problem: string | null;
 };
 /** One that could not be tried. */
@@ -62,36 +66,47 @@ export const failed = (file: string, name: string, problem: string): Tried => ({
   goals: [],
   nearest: null,
   notWell: [],
+  situations: [],
+  situation: 0,
   problem
 });
 const rounded = (v: number): number => Math.round(v * 1000) / 1000;
 
-/** A program in an errand, in the errand's own yard. */
+/** A program in an errand, in all of the errand's own yards. What is told is told of the first that it missed. */
 export async function tryIn(errand: Errand, file: string, project: Project): Promise<Tried> {
-  const { kit, mat } = errand;
-  if (project.kit.device !== kit.device)
+  const { kit } = errand;
+  const isText = project.text !== undefined;
+  // a text is tried on the errand's own kit: what it has not is said by its run
+  if (!isText && project.kit.device !== kit.device)
     return failed(file, project.name, `It is for a ${project.kit.name}, and the errand for a ${kit.name}.`);
-  let trace: Trace;
-  let program: Program | undefined = project.program;
-  if (project.text === undefined) {
-    const blocking = lookOver({ program, kit }).filter(stopsStart)[0];
-    if (blocking) return failed(file, project.name, `It cannot start: ${blocking.says}`);
-    trace = tryOut(errand, errand, program);
-  } else {
-    const found = readPython(project.text, kit);
+  let { program }: { program?: Program } = project;
+  if (isText) {
+    const found = readPython(project.text!, kit);
     program = found.ok ? found.program : undefined;
-    const spec = specOf(tryOptions(errand, errand, project.program));
-    trace = await (
-      await import('./standin.ts')
-    ).runOnStandIn({ ...spec, name: project.name, device: 'Rehearsal' }, project.text);
+  } else {
+    const blocking = lookOver({ program: project.program, kit }).filter(stopsStart)[0];
+    if (blocking) return failed(file, project.name, `It cannot start: ${blocking.says}`);
   }
-  const before = asksBefore(errand) ? tryOut(errand, errand, errand.given) : undefined;
-  const verdict = judged(errand, { trace, mat, program, before });
+  const came: { yard: Yard; trace: Trace; verdict: Verdict }[] = [];
+  for (const yard of yardsOf(errand, errand)) {
+    const trace = isText
+      ? await (
+          await import('./standin.ts')
+        ).runOnStandIn(
+          { ...specOf(tryOptions(errand, yard, project.program)), name: project.name, device: 'Rehearsal' },
+          project.text
+        )
+      : tryOut(errand, yard, project.program);
+    const before = asksBefore(errand) ? tryOut(errand, yard, errand.given) : undefined;
+    came.push({ yard, trace, verdict: judged(errand, { trace, mat: yard.mat, program, before }) });
+  }
+  const { met, first } = together(came.map((c) => c.verdict));
+  const { trace, verdict } = came[first];
   return {
     file,
     name: project.name,
-    met: verdict.met,
-    seconds: verdict.met ? rounded(verdict.atUs / 1e6) : null,
+    met,
+    seconds: met ? rounded(verdict.atUs / 1e6) : null,
     blocks: program ? countBlocks(program) : null,
     goals: verdict.results.map((r, i) => ({
       goal: goalWords(errand.goals[i]),
@@ -102,29 +117,45 @@ export async function tryIn(errand: Errand, file: string, project: Project): Pro
     })),
     nearest: verdict.nearest ?? null,
     notWell: notWell(trace, kit, program).map((f) => f.says),
+    situations: came.length > 1 ? came.map((c) => ({ says: situationSays(c.yard), met: c.verdict.met })) : [],
+    situation: first,
     problem: null
   };
 }
 /** For a person: a line for each file, and for one that missed what it missed by the least. */
-export function triedSays({ file, met, goals, nearest, seconds, blocks, notWell: well, problem }: Tried): string[] {
+export function triedSays(tried: Tried): string[] {
+  const { file, met, goals, nearest, seconds, blocks, notWell: well, situations, situation, problem } = tried;
   if (problem) return [`${file}: ${problem}`];
   const of = goals.length;
   const n = goals.filter((g) => g.state === 'met' || g.state === 'holds').length;
   const built = blocks === null ? '' : `, ${blocks} blocks`;
   return [
     met ? `${file}: all ${of} goals met in ${seconds} s${built}` : `${file}: ${n} of ${of} goals met${built}`,
+    ...(met || !situations.length
+      ? []
+      : [`  in situation ${situation + 1} of ${situations.length}: ${situations[situation].says}`]),
     ...(nearest === null ? [] : [`  ${goals[nearest].goal}: ${goals[nearest].says}`]),
     ...(met ? well.map((says) => `  but: ${says}`) : [])
   ];
 }
-/** What `errand check` prints. */
-export function checked(file: string): { file: string; id: string; name: string; goals: string[]; problems: string[] } {
+/** What `errand check` prints. @param others errands whose models are not to ring this one's bell */
+export function checked(
+  file: string,
+  others: readonly Errand[]
+): { file: string; id: string; name: string; goals: string[]; problems: string[]; changed: Omit<Holes, 'open'> } {
   const errand = errandOf(file);
+  const { open, ...changed } = holes(errand, others);
   return {
     file,
     id: errand.id,
     name: toldIn(errand.name),
     goals: errand.goals.map(goalWords),
-    problems: unsound(errand)
+    problems: [...unsound(errand), ...open.map((how) => `The bell rings for this too: ${how}`)],
+    changed
   };
 }
+/** The errands that ship. */
+export const allShipped = (): Errand[] =>
+  readdirSync(join(HOME, 'demo', 'errands'))
+    .sort()
+    .map((file) => errandOf(file.replace('.mossbell-errand.json', '')));

@@ -236,12 +236,15 @@ async function tryFiles([name, ...files]: string[], json: boolean, say: Says): P
 /** @returns 0 when all of them are sound */
 async function errands([what, ...names]: string[], json: boolean, say: Says): Promise<number> {
   if (what !== 'check' || !names.length) throw new BadInput(USAGE);
-  const { checked } = await import('./errand.ts');
-  const all = names.map((name) => orBad(() => checked(name)));
+  const { allShipped, checked } = await import('./errand.ts');
+  const shipped = allShipped();
+  const all = names.map((name) => orBad(() => checked(name, shipped)));
   if (json) say(JSON.stringify({ errands: all }));
   else
-    for (const { file, name, goals, problems } of all) {
-      say(`${file} (${name}): ${problems.length ? `${problems.length} unsound` : `sound, ${goals.length} goals`}`);
+    for (const { file, name, goals, problems, changed: c } of all) {
+      say(
+        `${file} (${name}): ${problems.length ? `${problems.length} unsound` : `sound, ${goals.length} goals`}; of ${c.changed} small changes that show, ${c.missed} miss a goal, ${c.listed} are said to be right too`
+      );
       for (const problem of problems) say(`  ${problem}`);
     }
   return all.some((e) => e.problems.length) ? 1 : 0;

@@ -4,6 +4,7 @@ import { gzipSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
 import { projectOf, type Errand } from '../core/errand/errand.ts';
 import { tryOut } from '../core/errand/try.ts';
+import { yardsOf } from '../core/errand/yards.ts';
 import { judged, resultFrom } from '../core/errand/verdict.ts';
 import { allSteps, programOf, type Program } from '../core/language/program.ts';
 import { findings } from '../core/trace/findings/findings.ts';
@@ -136,7 +137,7 @@ async function work(
     const saved = saveProject(store, id, version, project, at - 20_000);
     if (!saved?.ok) throw new Error('The demo class could not be laid out.');
     version = saved.version;
-    const trace = tryOut(errand, project, project.program);
+    const trace = tryOut(errand, yardsOf(errand, project)[0], project.program);
     const verdict = judged(errand, { trace, mat: project.mat, program: project.program });
     const run = {
       name: new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),

@@ -1,7 +1,8 @@
 /** What was handed in runs once more, in the world of the errand as the teacher gave it. */
-import { asksBefore, judged, resultFrom } from '../errand/verdict.ts';
+import { asksBefore, judged, resultFrom, together } from '../errand/verdict.ts';
 import type { Errand } from '../errand/errand.ts';
 import { tryOptions } from '../errand/try.ts';
+import { situationSays, yardsOf, type World, type Yard } from '../errand/yards.ts';
 import type { Task } from '../errand/task.ts';
 import type { Project } from '../project.ts';
 import { rehearse } from '../run/interpreter.ts';
@@ -16,9 +17,11 @@ const LIMIT_S = 60;
 export type Again =
   | { text: true }
   | {
-      /** of each goal; none without an errand */
+      /** of each goal, in the first situation that was missed; none without an errand */
       goals: boolean[];
       met: boolean;
+      /** of each situation, where there are several: what it is called, and whether all goals were met in it */
+      situations: { says: string; met: boolean }[];
       /** when the last goal was met */
       seconds?: number;
       blocks?: number;
@@ -37,18 +40,23 @@ export function runAgain(project: Project, errand?: Errand): Again {
   if (project.text !== undefined) return { text: true };
   const { program, kit } = project;
   const task: Task | undefined = errand ?? project.errand;
-  const world = errand
+  const world: World = errand
     ? { kit, mat: errand.mat, start: errand.start, others: errand.others }
     : { kit, mat: project.mat, start: project.start, others: project.others };
-  const options = task ? tryOptions(task, world, program) : { program, ...world, seed: 1, limitS: LIMIT_S };
-  const trace = rehearse(options);
-  const before = task && asksBefore(task) ? rehearse({ ...options, program: task.given }) : undefined;
-  const verdict = task && judged(task, { trace, mat: world.mat, program, before });
+  const came = (task ? yardsOf(task, world) : [world]).map((yard: Yard) => {
+    const options = task ? tryOptions(task, yard, program) : { program, ...world, seed: 1, limitS: LIMIT_S };
+    const trace = rehearse(options);
+    const before = task && asksBefore(task) ? rehearse({ ...options, program: task.given }) : undefined;
+    return { yard, trace, verdict: task && judged(task, { trace, mat: yard.mat, program, before }) };
+  });
+  const all = together(came.flatMap((c) => c.verdict ?? []));
+  const { trace, verdict } = came[all.first];
   const result = task && verdict && resultFrom(task, verdict, trace, program);
   const { x, y, facingDeg } = stateAt(trace, endUs(trace));
   return {
     goals: result?.goals ?? [],
-    met: verdict?.met ?? false,
+    met: !!task && all.met,
+    situations: came.length > 1 ? came.map((c) => ({ says: situationSays(c.yard), met: !!c.verdict?.met })) : [],
     ...(result?.seconds === undefined ? {} : { seconds: result.seconds }),
     ...(result?.blocks === undefined ? {} : { blocks: result.blocks }),
     ended: trace.ended ?? '',

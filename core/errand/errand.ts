@@ -4,17 +4,19 @@
  */
 import * as z from 'zod';
 import { kitSchema, type Kit } from '../kit/kit.ts';
+import { CHANGES, type ChangeKind } from '../language/changes.ts';
 import { checkProgram } from '../language/check.ts';
-import { programSchema, type Program } from '../language/program.ts';
+import { allSteps, programSchema, type Program } from '../language/program.ts';
 import { newProject, projectSchema, type Project } from '../project.ts';
 import { jsonOf, tooDeep, whatIsWrong } from '../read.ts';
 import { parseInputs } from '../trace/inputs.ts';
 import { say } from '../words.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from '../yard/mat.ts';
-import { goalDef, walkGoals } from './goals.ts';
+import { goalDef, GROUPS, walkGoals } from './goals.ts';
 import { taskSchema, told, toldIn, type Task, type Told } from './task.ts';
 
-export const ERRAND_VERSION = 1;
+/** Version 1 had none that are also right. */
+export const ERRAND_VERSION = 2;
 export const LEVELS = [1, 2, 3] as const;
 export const errandSchema = z.strictObject({
   format: z.literal('mossbell.errand'),
@@ -34,8 +36,26 @@ export const errandSchema = z.strictObject({
     .array(
       z.strictObject({ shows: told(400), program: programSchema, misses: z.array(z.number().int().min(0)).min(1) })
     )
-    .max(6)
+    .max(6),
+  /** what meets all goals though it does otherwise than the model, and why that is right: small changes of it, or another way */
+  alsoRight: z
+    .array(
+      z.union([
+        z.strictObject({ why: told(400), program: programSchema }),
+        z.strictObject({
+          why: told(400),
+          changes: z
+            .array(z.strictObject({ kind: z.enum(CHANGES), block: z.string(), slot: z.string().optional() }))
+            .min(1)
+            .max(60)
+        })
+      ])
+    )
+    .max(12)
+    .default([])
 });
+export type AlsoRight =
+  { why: Told; program: Program } | { why: Told; changes: { kind: ChangeKind; block: string; slot?: string }[] };
 export type Errand = Task & {
   format: 'mossbell.errand';
   version: typeof ERRAND_VERSION;
@@ -47,6 +67,7 @@ export type Errand = Task & {
   model: Program;
   standIns?: 'as they are' | 'calibrated';
   wrong: { shows: Told; program: Program; misses: number[] }[];
+  alsoRight: AlsoRight[];
 };
 export type ErrandRead = { ok: true; errand: Errand } | { ok: false; problem: string };
 
@@ -73,11 +94,17 @@ export function checkErrand(value: unknown, name = 'This file'): ErrandRead {
   const kind = unknownGoal(head);
   if (kind !== undefined)
     return no(say('{name} has a goal that this Moss Bell does not know: "{kind}".', { name, kind }));
-  const parsed = errandSchema.safeParse(value);
+  const parsed = errandSchema.safeParse(head.version === 1 ? { ...head, version: ERRAND_VERSION } : value);
   if (!parsed.success) return no(whatIsWrong(parsed.error, name));
   const errand = parsed.data as Errand;
   const wrong =
-    [errand.given, errand.model, ...errand.wrong.map((w) => w.program), ...(errand.others ?? []).map((o) => o.program)]
+    [
+      errand.given,
+      errand.model,
+      ...errand.wrong.map((w) => w.program),
+      ...errand.alsoRight.flatMap((a) => ('program' in a ? [a.program] : [])),
+      ...(errand.others ?? []).map((o) => o.program)
+    ]
       .map(checkProgram)
       .find((w) => w !== undefined) ?? errandProblem(errand);
   return wrong
@@ -88,11 +115,11 @@ export function checkErrand(value: unknown, name = 'This file'): ErrandRead {
 function unknownGoal({ goals }: { goals?: unknown }): string | undefined {
   const look = (list: unknown): string | undefined => {
     if (!Array.isArray(list)) return undefined;
-    for (const goal of list as { kind?: unknown; goals?: unknown; goal?: unknown }[]) {
+    for (const goal of list as Record<'kind' | 'goals' | 'goal' | 'when' | 'from' | 'to', unknown>[]) {
       if (typeof goal !== 'object' || goal === null) continue;
       const { kind } = goal;
-      if (!['order', 'all', 'never'].includes(String(kind)) && !goalDef(String(kind))) return String(kind).slice(0, 60);
-      const inner = look(goal.goals) ?? look([goal.goal].filter(Boolean));
+      if (!GROUPS.has(String(kind)) && !goalDef(String(kind))) return String(kind).slice(0, 60);
+      const inner = look(goal.goals) ?? look([goal.goal, goal.when, goal.from, goal.to].filter(Boolean));
       if (inner) return inner;
     }
     return undefined;
@@ -100,19 +127,27 @@ function unknownGoal({ goals }: { goals?: unknown }): string | undefined {
   return look(goals);
 }
 /** What in it speaks of something that is not there. */
-function errandProblem({ goals, mat, inputs, wrong }: Errand): string | undefined {
+function errandProblem({ goals, mat, inputs, situations = [], wrong, alsoRight, model }: Errand): string | undefined {
   for (const goal of walkGoals(goals)) {
     const hoop = goalDef(goal.kind)?.needs?.(goal as never).hoop;
-    if (hoop !== undefined && !mat.hoops.some((h) => h.name === hoop))
+    const without =
+      hoop && [mat, ...situations.map((s) => s.mat ?? mat)].find((m) => !m.hoops.some((h) => h.name === hoop));
+    if (without)
       return say('A goal speaks of the hoop {hoop}, and the mat {mat} has none that is called so.', {
         hoop,
-        mat: mat.name
+        mat: without.name
       });
   }
   if (wrong.some(({ misses }) => misses.some((i) => i >= goals.length)))
     return say('A wrong program is to miss a goal that there is not.');
-  const read = inputs === undefined ? undefined : parseInputs(inputs);
-  return read && !read.ok ? read.problem : undefined;
+  const blocks = new Set([...allSteps(model)].map((s) => s.id));
+  if (alsoRight.some((a) => 'changes' in a && a.changes.some((c) => !blocks.has(c.block))))
+    return say('A change that is also right is of a block that the model has not.');
+  for (const lines of [inputs, ...situations.map((s) => s.inputs)]) {
+    const read = lines === undefined ? undefined : parseInputs(lines);
+    if (read && !read.ok) return read.problem;
+  }
+  return undefined;
 }
 
 export const writeErrand = (errand: Errand): string => `${JSON.stringify(errand, null, 1)}\n`;

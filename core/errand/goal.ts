@@ -17,8 +17,8 @@ export type Field = { label: string } & (
   | { type: 'text'; first: string }
   | { type: 'picture'; first: string }
   | { type: 'choice'; of: Readonly<Record<string, string>>; first: string }
-  /** a hoop of the mat, a lamp of the device, a socket with a servo: by its name */
-  | { type: 'hoop' | 'lamp' | 'servo' }
+  /** a hoop of the mat, a lamp of the device, a socket with a servo, a channel of the trace, a block that reads a sensor */
+  | { type: 'hoop' | 'lamp' | 'servo' | 'channel' | 'sensor' }
 );
 type Values<F extends Readonly<Record<string, Field>>> = {
   -readonly [K in keyof F]: F[K]['type'] extends 'number' ? number : F[K]['type'] extends 'numbers' ? number[] : string;
@@ -49,7 +49,12 @@ export type Look = {
   /** from when on, and up to when, µs */
   fromUs: number;
   toUs: number;
+  /** the very same goal was met at `fromUs`: this is to be once more */
+  anew?: boolean;
 };
+/** Whether a moment is looked at. */
+export const inLook = ({ fromUs, toUs, anew }: Pick<Look, 'fromUs' | 'toUs' | 'anew'>, tUs: number): boolean =>
+  tUs <= toUs && (anew ? tUs > fromUs : tUs >= fromUs);
 /** Whether the run is over at the moment up to which it is looked at. */
 export const isOver = ({ trace, toUs }: Pick<Look, 'trace' | 'toUs'>): boolean =>
   trace.ended !== undefined && toUs >= endUs(trace);
@@ -79,6 +84,8 @@ export type GoalDef = {
   /** what is asked, in a line */
   words: (goal: never) => string;
   check: (goal: never, look: Look) => Result;
+  /** of what can stay so from one moment to another: the first moment looked at at which it is not so */
+  broken?: (goal: never, look: Look) => number | undefined;
   draws?: (goal: never, mat: Mat) => Drawn[];
   /** what of the mat it speaks of */
   needs?: (goal: never) => { hoop?: string };
@@ -89,6 +96,7 @@ export function defineGoal<const K extends string, const F extends Readonly<Reco
   fields: F;
   words: (goal: Values<F>) => string;
   check: (goal: Values<F>, look: Look) => Result;
+  broken?: (goal: Values<F>, look: Look) => number | undefined;
   draws?: (goal: Values<F>, mat: Mat) => Drawn[];
   needs?: (goal: Values<F>) => { hoop?: string };
 }): GoalDef {

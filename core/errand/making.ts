@@ -114,7 +114,8 @@ export function errandFrom(
     model,
     wrong: wrong.flatMap(({ shows, program, name: of }, i) =>
       misses(i).length ? [{ shows: shows.trim() || of, program, misses: misses(i) }] : []
-    )
+    ),
+    alsoRight: []
   };
   return checkErrand(errand, name);
 }

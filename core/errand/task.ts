@@ -4,6 +4,7 @@ import { programSchema, type Program } from '../language/program.ts';
 import { parseInputs } from '../trace/inputs.ts';
 import type { TimedInput } from '../trace/trace.ts';
 import { tongue } from '../words.ts';
+import { matSchema, poseSchema, type Mat, type Pose } from '../yard/mat.ts';
 import { goalsSchema, type Goal } from './goals.ts';
 
 /** A text in one language, or in several by their codes. */
@@ -23,6 +24,20 @@ export const slug = z
   .min(1)
   .max(60)
   .regex(/^[a-z0-9-]+$/, 'small letters, digits and hyphens');
+/** Another yard in which each try runs too: what of it is otherwise than in the errand's own. */
+export const situationSchema = z.strictObject({
+  says: told(200),
+  mat: matSchema.optional(),
+  start: poseSchema.optional(),
+  inputs: z.string().max(100_000).optional()
+});
+export type Situation = {
+  says: Told;
+  mat?: Mat;
+  start?: Pose;
+  inputs?: string;
+};
+export const MOST_SITUATIONS = 5;
 export const taskSchema = z.strictObject({
   id: slug,
   name: told(80),
@@ -39,6 +54,8 @@ export const taskSchema = z.strictObject({
   /** what a person does in each try: lines of an inputs file; and how long a try lasts at the most, s */
   inputs: z.string().max(100_000).optional(),
   limitS: z.number().int().min(1).max(600).optional(),
+  /** the yards beside the first in which each try runs: the bell waits for all */
+  situations: z.array(situationSchema).min(1).max(MOST_SITUATIONS).optional(),
   /** the program that it begins with */
   given: programSchema
 });
@@ -53,6 +70,7 @@ export type Task = {
   predictFirst: boolean;
   inputs?: string;
   limitS?: number;
+  situations?: Situation[];
   given: Program;
 };
 /** What a person does in each try of it. */

@@ -1,20 +1,17 @@
-/** A try of an errand: the run of a program in its yard. */
-import type { Kit } from '../kit/kit.ts';
+/** A try of an errand: the run of a program in its yard, and in each of its other situations. */
 import type { Program } from '../language/program.ts';
-import type { Project } from '../project.ts';
 import { rehearse } from '../run/interpreter.ts';
 import type { RunOptions } from '../run/spec.ts';
 import type { Trace } from '../trace/trace.ts';
-import type { Mat } from '../yard/mat.ts';
 import { inputsOf, type Task } from './task.ts';
+import type { Yard } from './yards.ts';
 
 /** Each try is of the same world; its seed is that of a rehearsal. */
 const SEED = 1;
-type World = { kit: Kit; mat: Mat; start?: Project['start']; others?: Project['others'] };
-/** What a rehearsal of a program in an errand is made of. */
+/** What a rehearsal of a program in a yard of an errand is made of. */
 export const tryOptions = (
-  task: Pick<Task, 'inputs' | 'limitS'>,
-  { kit, mat, start, others }: World,
+  { limitS }: Pick<Task, 'limitS'>,
+  { kit, mat, start, others, inputs }: Yard,
   program: Program
 ): RunOptions => ({
   program,
@@ -23,13 +20,13 @@ export const tryOptions = (
   start,
   others,
   seed: SEED,
-  inputs: inputsOf(task),
-  limitS: task.limitS
+  inputs: inputsOf({ inputs }),
+  limitS
 });
-/** Runs it. */
+/** Runs it in one yard. */
 export const tryOut = (
-  task: Pick<Task, 'inputs' | 'limitS'>,
-  world: World,
+  task: Pick<Task, 'limitS'>,
+  yard: Yard,
   program: Program,
   more: Partial<RunOptions> = {}
-): Trace => rehearse({ ...tryOptions(task, world, program), ...more });
+): Trace => rehearse({ ...tryOptions(task, yard, program), ...more });

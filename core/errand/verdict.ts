@@ -26,6 +26,12 @@ export const judged = (
   toUs = endUs(seen.trace)
 ): Verdict => judge(goals, { ...seen, fromUs: 0, toUs });
 
+/** What came of a try in all its yards: met where it is met in each; otherwise the first that was missed. */
+export function together(verdicts: readonly Verdict[]): { met: boolean; first: number; missed: number[] } {
+  const missed = verdicts.flatMap((v, i) => (v.met ? [] : [i]));
+  return { met: !missed.length, first: missed[0] ?? 0, missed };
+}
+
 /** What is kept of it. */
 export function resultFrom(
   task: Pick<Task, 'id'>,

@@ -22,10 +22,13 @@ export const WRONG = [
   'other button'
 ] as const;
 export const AMOUNTS = ['ten times less', 'twice'] as const;
-export type ChangeKind = (typeof WRONG)[number] | (typeof AMOUNTS)[number];
+export const CHANGES = [...WRONG, ...AMOUNTS] as const;
+export type ChangeKind = (typeof CHANGES)[number];
 export type Change = {
   kind: ChangeKind;
   program: Program;
+  /** the slot that was changed, where it is one */
+  slot?: string;
   /** the changed block, and those that stand next to it: where something said of it belongs */
   blocks: string[];
 };
@@ -51,6 +54,7 @@ export function* smallChanges(program: Program): Generator<Change> {
       const set = (kind: ChangeKind, to: Literal): Change => ({
         kind,
         blocks,
+        slot,
         program: setSlot(program, step.id, slot, to)
       });
       const spec = slotSpec(step, slot, program);

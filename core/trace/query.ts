@@ -18,6 +18,10 @@ export const tickAt = (tUs: number, ticks: number): number =>
 /** Before a volume is set, percent. */
 const FULL_VOLUME = 100;
 
+/** How loud it plays, percent. */
+export const volumeAt = (trace: Trace, tUs: number): number =>
+  lastBy(eventsOf(trace, 'volume'), tUs)?.percent ?? FULL_VOLUME;
+
 export type State = {
   tUs: number;
   x: number;
@@ -63,7 +67,7 @@ export function stateAt(trace: Trace, tUs: number): State {
     state.tone = {
       hertz: tone.hertz,
       sinceUs: tone.tUs,
-      level: lastBy(eventsOf(trace, 'volume'), tUs)?.percent ?? FULL_VOLUME
+      level: volumeAt(trace, tUs)
     };
   return state;
 }

@@ -4,9 +4,9 @@
  * until they have rolled 20 cm are the same if the robot does the same.
  */
 import { say, word } from '../words.ts';
-import { eventsOf } from './apart.ts';
+import { eventsOf, lampsOf } from './apart.ts';
 import { told } from './compare.ts';
-import { runningAt, sampleAt } from './query.ts';
+import { runningAt, sampleAt, volumeAt } from './query.ts';
 import { channel, endUs, type Trace, type TraceEvent } from './trace.ts';
 
 /** So far apart it is still the same: cm, degrees, seconds and a share of the time gone by. */
@@ -36,16 +36,19 @@ const plain = (e: TraceEvent): string => {
 /** What is seen and heard of a run beside its path, by kind. */
 function shows(trace: Trace): Map<string, Told[]> {
   const end = endUs(trace);
-  const lamp = (side: 'left' | 'right') => eventsOf(trace, 'lamp').filter((e) => e.lamp === side);
   const out = new Map<string, Told[]>([
     ['display', stood(eventsOf(trace, 'display'), end, plain)],
-    ['lamp left', stood(lamp('left'), end, plain)],
-    ['lamp right', stood(lamp('right'), end, plain)]
+    ...[...lampsOf(trace)].map(([lamp, events]) => [`lamp ${lamp}`, stood(events, end, plain)] as const)
   ]);
   const heard = new Set(['tone', 'speech', 'message', 'log', 'mark', 'error', 'plot']);
-  for (const e of trace.events)
-    if (heard.has(e.type))
-      out.set(e.type, [...(out.get(e.type) ?? []), { tUs: e.tUs, what: plain(e), block: e.block, event: e }]);
+  for (const e of trace.events) {
+    if (!heard.has(e.type)) continue;
+    // what plays at 0 % is heard by nobody
+    const volume = e.type === 'tone' && e.hertz > 0 ? volumeAt(trace, e.tUs) : undefined;
+    if (volume === 0) continue;
+    const what = volume === undefined ? plain(e) : `${plain(e)} at ${volume} %`;
+    out.set(e.type, [...(out.get(e.type) ?? []), { tUs: e.tUs, what, block: e.block, event: e }]);
+  }
   return out;
 }
 function showsApart(a: Trace, b: Trace): Sameness[] {

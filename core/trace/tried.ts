@@ -14,6 +14,8 @@ export const resultSchema = z.strictObject({
   nearest: z
     .strictObject({ goal: z.number().int().min(0), amount: z.number().optional(), unit: z.string().max(20).optional() })
     .optional(),
+  /** of each situation, whether all goals were met in it; goals are told of the first that was missed */
+  situations: z.array(z.boolean()).max(6).optional(),
   /** of each goal, whether it was met; and where it stopped, m */
   goals: z.array(z.boolean()).max(20).optional(),
   stop: z.strictObject({ x: z.number().min(-100).max(100), y: z.number().min(-100).max(100) }).optional(),

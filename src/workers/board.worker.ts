@@ -37,6 +37,7 @@ export type ToBoard =
         stops: Stop[];
         untilUs?: number;
         inputs?: TimedInput[];
+        limitS?: number;
       };
     }
   | { type: 'ring' }
@@ -226,7 +227,13 @@ self.onmessage = async ({ data }: MessageEvent<ToBoard>) => {
     }
     board = await StandIn.boot({
       ...(data.rehearsal
-        ? { quirks: noQuirks, onBattery: false, limitS: 120, seed: data.rehearsal.seed, inputs: data.rehearsal.inputs }
+        ? {
+            quirks: noQuirks,
+            onBattery: false,
+            limitS: data.rehearsal.limitS ?? 120,
+            seed: data.rehearsal.seed,
+            inputs: data.rehearsal.inputs
+          }
         : {}),
       serial: data.serial,
       name: data.name,

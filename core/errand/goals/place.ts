@@ -105,11 +105,16 @@ export const pass = defineGoal({
     const ring = ringOf(look.mat, name);
     if (!ring) return noRing(name);
     let nearest = { cm: Infinity, tUs: look.fromUs };
+    // once more: it has to have left
+    let inside = !!look.anew;
     for (let t = look.fromUs; t <= look.toUs; t += STEP_US) {
       const cm = off(placeAt(look.trace, t), ring, within);
+      inside &&= cm <= 0;
+      if (inside) continue;
       if (cm <= 0) return met(t, { at: placeAt(look.trace, t) });
       if (cm < nearest.cm) nearest = { cm, tUs: t };
     }
+    if (inside) return wanting(look, say('It did not leave the hoop {name} to come once more.', { name }));
     return wanting(
       look,
       say('It came no nearer to the hoop {name} than {cm} cm, at {s} s.', {

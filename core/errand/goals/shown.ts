@@ -1,11 +1,11 @@
 /** Goals of what is shown, heard, moved and said: pictures, lamps, tones, servos, the log, messages. */
 import { playedNotes, noteOf, TEMPO } from '../../language/notes.ts';
 import { eventsOf, lampsOf } from '../../trace/apart.ts';
-import { sampleAt } from '../../trace/query.ts';
+import { sampleAt, volumeAt } from '../../trace/query.ts';
 import { stretches, type Stretch } from '../../trace/stretches.ts';
 import { channel } from '../../trace/trace.ts';
 import { later, say } from '../../words.ts';
-import { defineGoal, met, num, sec, wanting, type Look } from '../goal.ts';
+import { defineGoal, inLook, isOver, met, num, sec, wanting, type Look } from '../goal.ts';
 
 const seconds = {
   type: 'number',
@@ -16,6 +16,12 @@ const seconds = {
   first: 0.5
 } as const;
 
+const pictures = (look: Look): Stretch<string>[] =>
+  stretches(
+    eventsOf(look.trace, 'display').map((e) => ({ tUs: e.tUs, what: e.picture })),
+    '',
+    look
+  );
 export const shows = defineGoal({
   kind: 'shows',
   label: later('shows a picture'),
@@ -25,8 +31,7 @@ export const shows = defineGoal({
   },
   words: ({ seconds: s }) => say('Show this picture for at least {s} s', { s: num(s, 2) }),
   check: ({ picture, seconds: s }, look) => {
-    const changes = eventsOf(look.trace, 'display').map((e) => ({ tUs: e.tUs, what: e.picture }));
-    const shown = stretches(changes, '', look).filter((one) => one.what === picture);
+    const shown = pictures(look).filter((one) => one.what === picture && inLook(look, one.sinceUs));
     let longest: Stretch<string> | undefined;
     for (const one of shown) {
       if (one.toUs - one.fromUs >= s * 1e6 - 1000) return met(Math.round(one.fromUs + s * 1e6));
@@ -42,7 +47,8 @@ export const shows = defineGoal({
       }),
       { atUs: longest.fromUs, off: { amount: s - was, unit: 's' } }
     );
-  }
+  },
+  broken: ({ picture }, look) => pictures(look).find((one) => one.what !== picture)?.fromUs
 });
 
 export const blinks = defineGoal({
@@ -70,10 +76,13 @@ export const blinks = defineGoal({
     const all = stretches(changes, false, look);
     let best = { matched: -1, tUs: look.fromUs, says: say('The lamp {lamp} was not lit.', { lamp }), off: 0 };
     for (let i = 0; i < all.length; i++) {
-      if (!all[i].what) continue;
+      // what was lit before what it waits for is not its answer
+      if (!all[i].what || all[i].sinceUs < look.fromUs) continue;
       let k = 0;
+      // what nothing ended yet has no length
+      const ended = (n: number): boolean => n < all.length - 1;
       const fits = (): boolean =>
-        !!all[i + k] && Math.abs((all[i + k].toUs - all[i + k].fromUs) / 1e6 - times[k]) <= within;
+        ended(i + k) && Math.abs((all[i + k].toUs - all[i + k].fromUs) / 1e6 - times[k]) <= within;
       while (k < times.length && fits()) k++;
       if (k === times.length) return met(all[i + k - 1].toUs);
       const one = all[i + k];
@@ -85,17 +94,21 @@ export const blinks = defineGoal({
         off: Math.abs(was - times[k]),
         says: !one
           ? say('It went on and off {n} times too few.', { n: times.length - k })
-          : one.what
-            ? say('At {s} s it was on for {was} s instead of {asked} s.', {
-                s: sec(one.fromUs),
-                was: num(was, 2),
-                asked: num(times[k], 2)
-              })
-            : say('At {s} s it was off for {was} s instead of {asked} s.', {
-                s: sec(one.fromUs),
-                was: num(was, 2),
-                asked: num(times[k], 2)
-              })
+          : !ended(i + k) && was > times[k] - within
+            ? one.what
+              ? say('At {s} s it came on, and nothing put it out.', { s: sec(one.fromUs) })
+              : say('At {s} s it went out, and did not come on again.', { s: sec(one.fromUs) })
+            : one.what
+              ? say('At {s} s it was on for {was} s instead of {asked} s.', {
+                  s: sec(one.fromUs),
+                  was: num(was, 2),
+                  asked: num(times[k], 2)
+                })
+              : say('At {s} s it was off for {was} s instead of {asked} s.', {
+                  s: sec(one.fromUs),
+                  was: num(was, 2),
+                  asked: num(times[k], 2)
+                })
       };
     }
     return wanting(look, best.says, best.matched < 0 ? {} : { atUs: best.tUs, off: { amount: best.off, unit: 's' } });
@@ -117,7 +130,9 @@ export const plays = defineGoal({
     } catch {
       return { state: 'missed', says: say('The goal has a note that is none: {notes}', { notes }) };
     }
-    const heard = eventsOf(look.trace, 'tone').filter((e) => e.hertz > 0 && e.tUs >= look.fromUs && e.tUs <= look.toUs);
+    const heard = eventsOf(look.trace, 'tone').filter(
+      (e) => e.hertz > 0 && inLook(look, e.tUs) && volumeAt(look.trace, e.tUs) > 0
+    );
     let best = 0;
     let wrong: (typeof heard)[number] | undefined;
     for (let i = 0; i < heard.length; i++) {
@@ -144,6 +159,8 @@ export const plays = defineGoal({
   }
 });
 
+/** Whoever is there for so many ms was there. */
+const VISIT = 100;
 export const swings = defineGoal({
   kind: 'swings',
   label: later('a servo visits angles'),
@@ -159,14 +176,27 @@ export const swings = defineGoal({
     const to = Math.min(look.trace.ticks, Math.floor(look.toUs / 1000));
     let next = 0;
     let nearest = { deg: Infinity, tick: 0, is: 0 };
+    /** since when it is there, and from which side it came */
+    let [since, from] = [-1, 0];
     for (let tick = Math.ceil(look.fromUs / 1000); tick < to; tick++) {
       const is = sampleAt(c, tick);
-      const deg = Math.abs(is - angles[next]);
-      if (deg <= within) {
+      const deg = is - angles[next];
+      const there = Math.abs(deg) <= within;
+      if (there && since < 0) since = tick;
+      // who only passes through was not there: it stays for a moment, turns round there, or the run is over
+      const visited = there
+        ? tick + 1 - since >= VISIT || (isOver(look) && tick + 1 === to)
+        : since >= 0 && Math.sign(deg) === from;
+      if (visited) {
         next++;
         if (next === angles.length) return met((tick + 1) * 1000);
         nearest = { deg: Infinity, tick, is };
-      } else if (deg < nearest.deg) nearest = { deg, tick, is };
+        [since, from] = [-1, Math.sign(is - angles[next])];
+        continue;
+      }
+      if (there) continue;
+      [since, from] = [-1, Math.sign(deg)];
+      if (Math.abs(deg) < nearest.deg) nearest = { deg: Math.abs(deg), tick, is };
     }
     return wanting(
       look,
@@ -183,18 +213,24 @@ export const swings = defineGoal({
   }
 });
 
-const within =
-  (look: Look) =>
-  (e: { tUs: number }): boolean =>
-    e.tUs >= look.fromUs && e.tUs <= look.toUs;
+/** Whether a line has a text by itself: "5" is in "n = 5", and not in "15", "5.2" or "-5". */
+function isIn(line: string, text: string): boolean {
+  const before = String.raw`(?<![\p{L}\p{N}]|[-−]|\p{N}[.,])`;
+  const after = String.raw`(?![\p{L}\p{N}]|[.,]\p{N})`;
+  const plain = text.replace(/[.*+?^${}()|[\]\\]/g, String.raw`\$&`);
+  return new RegExp(
+    `${/^[\p{L}\p{N}]/u.test(text) ? before : ''}${plain}${/[\p{L}\p{N}]$/u.test(text) ? after : ''}`,
+    'u'
+  ).test(line);
+}
 export const logs = defineGoal({
   kind: 'logs',
   label: later('logs a text'),
   fields: { text: { type: 'text', label: later('Text'), first: '5' } },
   words: ({ text }) => say('Log "{text}"', { text }),
   check: ({ text }, look) => {
-    const lines = eventsOf(look.trace, 'log').filter(within(look));
-    const found = lines.find((e) => e.text.includes(text));
+    const lines = eventsOf(look.trace, 'log').filter((e) => inLook(look, e.tUs));
+    const found = lines.find((e) => isIn(e.text, text));
     if (found) return met(found.tUs);
     const last = lines.at(-1);
     return last
@@ -210,9 +246,7 @@ export const sends = defineGoal({
   fields: { message: { type: 'text', label: later('Message'), first: 'come' } },
   words: ({ message }) => say('Send the message {message}', { message }),
   check: ({ message }, look) => {
-    const found = eventsOf(look.trace, 'message')
-      .filter(within(look))
-      .find((e) => e.name === message);
+    const found = eventsOf(look.trace, 'message').find((e) => e.name === message && inLook(look, e.tUs));
     return found ? met(found.tUs) : wanting(look, say('This message was not sent.'));
   }
 });

@@ -2,6 +2,8 @@
 <script lang="ts">
   import type { Field as Definition } from '../../../core/errand/goal.ts';
   import { goalDef, type Goal } from '../../../core/errand/goals.ts';
+  import { definition } from '../../../core/language/catalogue.ts';
+  import { measuredOf, sensorsOf } from './sensors.ts';
   import { lampsOf, type Kit } from '../../../core/kit/kit.ts';
   import type { Mat } from '../../../core/yard/mat.ts';
   import { word } from '../../../core/words.ts';
@@ -18,6 +20,8 @@
     if (f.type === 'lamp') return lampsOf(kit).map((l) => [l, word(l)]);
     if (f.type === 'servo')
       return kit.parts.filter((p) => p.type === 'servo' || p.type === 'spin').map((p) => [p.socket, p.name]);
+    if (f.type === 'sensor') return sensorsOf(kit).map((kind) => [kind, word(definition(kind).label[0])]);
+    if (f.type === 'channel') return measuredOf(kit).map(({ key, title }) => [key, word(title)]);
     return f.type === 'choice' ? Object.entries(f.of).map(([k, v]) => [k, word(v)]) : [];
   };
   const numbers = (text: string): number[] | undefined => {

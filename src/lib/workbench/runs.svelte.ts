@@ -24,6 +24,7 @@ import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
 import type { FromBoard, Order } from '../../workers/board.worker.ts';
 import { boardLibrary } from './send/library.ts';
 import { Ring } from '../../workers/ring.ts';
+import type { RunOptions } from '../../../core/run/spec.ts';
 import { say } from '../../../core/words.ts';
 
 export type RunKind = 'rehearsal' | 'device';
@@ -200,6 +201,7 @@ export class Runs {
         if (this.current) this.onEnd?.(this.current);
       }
     };
+    const inputs = how.inputs ?? this.inputs?.list ?? (await inputsOf(project));
     worker.postMessage({
       type: 'boot',
       ring: buffer,
@@ -213,8 +215,51 @@ export class Runs {
         paused: !!how.paused,
         stops: [...this.stops],
         untilUs: how.untilUs,
-        inputs: how.inputs ? [...how.inputs] : this.inputs && [...this.inputs.list]
+        inputs: inputs && JSON.parse(JSON.stringify(inputs)),
+        limitS: project.errand?.limitS
       }
+    });
+  }
+  /** A text rehearsed whole, as fast as MicroPython goes, on a board of its own. */
+  async wholeText(project: Project, text: string): Promise<Run> {
+    const worker = new Worker(new URL('../../workers/board.worker.ts', import.meta.url), { type: 'module' });
+    const { text: library } = await boardLibrary();
+    const { programFile } = await import('../../../core/link/file.ts');
+    const file = new TextEncoder();
+    const inputs = await inputsOf(project);
+    const pose = project.start ?? project.mat.start;
+    return new Promise<Run>((done) => {
+      let run: Run | undefined;
+      worker.onmessage = ({ data }: MessageEvent<FromBoard>) => {
+        if (data.type === 'ready') {
+          worker.postMessage({
+            type: 'place',
+            place: JSON.parse(JSON.stringify({ kit: project.kit, mat: project.mat, pose }))
+          });
+          worker.postMessage({ type: 'start' });
+        } else if (data.type === 'began') run = new Run('rehearsal', project.name, data.header, data.specs, project);
+        else if (data.type === 'frame') run?.add(data.delta);
+        else if (data.type === 'ended' && run) {
+          worker.terminate();
+          done(run);
+        }
+      };
+      worker.postMessage({
+        type: 'boot',
+        ring: undefined,
+        serial: 'REHEARSAL',
+        name: say('Rehearsal'),
+        flash: { 'lib/mossbell.py': file.encode(library), 'p/1.py': file.encode(programFile(text)) },
+        maps: [],
+        rehearsal: {
+          seed: this.seed,
+          speed: Infinity,
+          paused: false,
+          stops: [],
+          inputs: inputs && JSON.parse(JSON.stringify(inputs)),
+          limitS: project.errand?.limitS
+        }
+      });
     });
   }
   setStops(stops: readonly Stop[]): void {
@@ -329,10 +374,8 @@ export class Runs {
   }
   /** A whole rehearsal of a project, as fast as it goes, off the page's thread. */
   async whole(project: Project): Promise<Run> {
-    const { program, kit, mat, start, others, name } = project;
-    const options = { program, kit, mat, start, others, seed: this.seed, name };
-    const { trace, held } = await this.past().whole(JSON.parse(JSON.stringify(options)));
-    const run = Run.of('rehearsal', name, trace, project);
+    const { trace, held } = await this.past().whole(await this.optionsOf(project));
+    const run = Run.of('rehearsal', project.name, trace, project);
     run.held = held;
     return run;
   }
@@ -494,10 +537,14 @@ export class Runs {
   }
   /** What a project does, rehearsed at once. */
   async traceOf(project: Project): Promise<Trace> {
+    return this.bench().trace(await this.optionsOf(project));
+  }
+  /** What a rehearsal of a project is made of; in an errand with what a person does in each try of it. */
+  private async optionsOf(project: Project): Promise<RunOptions> {
     const { program, kit, mat, start, others, errand, name } = project;
     const inputs = await inputsOf(project);
     const options = { program, kit, mat, start, others, name, seed: this.seed, inputs, limitS: errand?.limitS };
-    return this.bench().trace(JSON.parse(JSON.stringify(options)) as typeof options);
+    return JSON.parse(JSON.stringify(options)) as typeof options;
   }
   /** Both projects rehearsed at once, and whether they did the same. */
   compare(before: Project, now: Project): Promise<Sameness> {

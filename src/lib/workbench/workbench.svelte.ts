@@ -1,6 +1,7 @@
 /** What the parts of the workbench share: the project, the runs, the device, and what the person has chosen. */
 import { getContext, setContext } from 'svelte';
 import { allSteps } from '../../../core/language/program.ts';
+import type { Mat } from '../../../core/yard/mat.ts';
 import { hasWheels } from '../../../core/kit/kit.ts';
 import { remarkKey, stopsStart, type Mend, type Remark } from '../../../core/language/lookover/remark.ts';
 import { loadPython } from '../python/python.ts';
@@ -150,6 +151,11 @@ export class Workbench {
   }
   get name(): string {
     return this.session.project.name;
+  }
+  /** The mat that the yard shows: a run that was opened again may have been on another. */
+  get mat(): Mat {
+    const { runs } = this;
+    return (runs.shown === 'earlier' ? runs.earlier?.project?.mat : undefined) ?? this.session.project.mat;
   }
   /** what the goals of an errand draw on the mat, and how far each is */
   rings = $state.raw<readonly Ring[]>([]);

@@ -18,7 +18,7 @@
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { bell } from './bell.ts';
-  import { ringsOf, verdictOf } from './judging.ts';
+  import { elsewhereOf, ringsOf, staysHere, verdictOf, type Elsewhere } from './judging.ts';
   import Other from './Other.svelte';
   import Tries from './Tries.svelte';
 
@@ -50,13 +50,35 @@
         timer = undefined;
         const now = runs.seen;
         verdict = now && (await verdictOf(runs, task, now, untilUs(now)));
-        if (now) rings(now);
+        // where there is but one situation it rings at the moment when the last goal is met
+        if (now && verdict?.met && !task.situations) rings(now);
       },
       seen.trace.ended === undefined ? LOOK_MS : 0
     );
   });
+  /** what a run that is over comes to in the other situations; undefined while that is being tried */
+  let elsewhere = $state.raw<{ of: Run; list: readonly Elsewhere[] }>();
   $effect(() => {
-    w.rings = ringsOf(task, session.project.mat, verdict);
+    const ended = over ? run : undefined;
+    // a run of another situation is looked at: what there is to know is known
+    if (!ended || !task.situations || ended === elsewhere?.of || elsewhere?.list.some((e) => e.run === ended)) return;
+    void elsewhereOf(runs, task, ended).then((list) => (elsewhere = { of: ended, list }));
+  });
+  const seenElsewhere = $derived(elsewhere?.list.some((e) => e.run === run));
+  const tried = $derived(elsewhere && (elsewhere.of === run || seenElsewhere) ? elsewhere : undefined);
+  const here = $derived(run && staysHere(task, run));
+  /** all goals in all situations */
+  const metAll = $derived(
+    over &&
+      !!verdict?.met &&
+      !here &&
+      (!task.situations || (!!tried && !seenElsewhere && tried.list.every((e) => e.verdict.met)))
+  );
+  $effect(() => {
+    if (metAll && run) rings(run);
+  });
+  $effect(() => {
+    w.rings = ringsOf(task, w.mat, verdict);
   });
   $effect(() => () => {
     clearTimeout(timer);
@@ -65,7 +87,7 @@
   const rung = new WeakSet<Run>();
   /** The bell rings once for each run. */
   function rings(of: Run) {
-    if (!verdict?.met || rung.has(of) || of === runs.earlier) return;
+    if (rung.has(of) || of === runs.earlier) return;
     rung.add(of);
     w.tell(say('The bell rings: all goals are met.'));
     if (!w.muted) bell();
@@ -75,9 +97,7 @@
     const result = over && verdict?.nearest !== undefined ? verdict.results[verdict.nearest] : undefined;
     return result?.atUs === undefined ? undefined : result;
   });
-  const well = $derived(
-    over && verdict?.met && run?.project ? notWell(run.trace, run.project.kit, programOf(run.project)) : []
-  );
+  const well = $derived(metAll && run?.project ? notWell(run.trace, run.project.kit, programOf(run.project)) : []);
   onMount(() => void w.history.load());
   const SIGNS = { met: Check, holds: Dot, open: Circle, missed: Cross } as const;
   const STATES = {
@@ -115,6 +135,27 @@
   </li>
 {/snippet}
 
+{#snippet situation(says: string, its: Run, met: boolean | undefined, why: string)}
+  {@const Sign = met === undefined ? Circle : met ? Check : Cross}
+  <li class="flex items-start gap-1.5" data-state={met === undefined ? 'open' : met ? 'met' : 'missed'}>
+    <Sign size={15} class="mt-0.5 shrink-0 {met ? 'text-moss' : met === false ? 'text-clay' : 'text-soft'}" />
+    <div class="min-w-0 flex-1">
+      {says}{#if why}<span class="text-soft">{' · '}{why}</span>{/if}
+      {#if its !== run}<Button
+          look="quiet"
+          class="-my-1 px-1 underline"
+          onclick={() =>
+            Object.assign(
+              runs,
+              its === runs.current
+                ? { shown: 'rehearsal', scrubUs: undefined }
+                : { earlier: its, shown: 'earlier', scrubUs: undefined }
+            )}>{say('Show this run')}</Button
+        >{/if}
+    </div>
+  </li>
+{/snippet}
+
 <section
   class="max-h-[48%] shrink-0 overflow-y-auto border-t border-rule bg-card px-3 py-2 text-[13.5px]"
   aria-label={say('Errand')}
@@ -146,7 +187,22 @@
       {#each task.goals as goal, i (i)}{@render one(goal, verdict?.results[i], near && i === verdict?.nearest)}{/each}
     </ul>
   {/if}
-  {#if over && verdict?.met}
+  {#if task.situations && over && !here}
+    <div class="mt-2 border-t border-rule pt-1.5" data-testid="situations">
+      <h4 class="text-[13px] font-semibold">{say('In all situations')}</h4>
+      {#if tried}
+        <ul class="mt-1 flex flex-col gap-1">
+          {@render situation(say('as the yard shows it'), tried.of, tried.of === run ? verdict?.met : undefined, '')}
+          {#each tried.list as { says, run: its, verdict: came } (its)}
+            {@const miss = came.nearest ?? came.results.findIndex((r) => r.state === 'missed')}
+            {@render situation(says, its, came.met, came.met || miss < 0 ? '' : retell(came.results[miss].says))}
+          {/each}
+        </ul>
+      {:else}<p class="text-soft" role="status">{say('The other situations are being tried.')}</p>{/if}
+    </div>
+  {/if}
+  {#if here && verdict?.met}<Remark role="status" class="mt-2">{here}</Remark>{/if}
+  {#if metAll}
     <Remark tone="moss" role="status" class="mt-2" data-testid="bell"
       >{say('The bell rings: all goals are met.')}
       {#each well as finding (finding)}<br />{say('But: {says}', { says: retell(finding.says) })}{/each}</Remark

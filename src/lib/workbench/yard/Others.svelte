@@ -7,7 +7,7 @@
   let { at, canMove }: { at: (event: PointerEvent) => { x: number; y: number }; canMove: boolean } = $props();
   const w = useWorkbench();
   const { runs, session } = w;
-  const mat = $derived(session.project.mat);
+  const mat = $derived(w.mat);
   const H = $derived(mat.height);
   let shifted = $state.raw<{ index: number; pose: Pose }>();
   /** it was carried to another place: that was no click */

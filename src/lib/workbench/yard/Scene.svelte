@@ -13,7 +13,7 @@
   /** without a graphics processor: no shadows, fewer dots */
   let simple = $state(false);
   let beams = $state(false);
-  const mat = $derived(w.session.project.mat);
+  const mat = $derived(w.mat);
   // loose things and what stands up are bodies here, not paint
   const floor = $derived({ ...mat, walls: [], things: [] });
 

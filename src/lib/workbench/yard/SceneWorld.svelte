@@ -21,7 +21,7 @@
   const w = useWorkbench();
   const { runs } = w;
   const { renderer, invalidate } = useThrelte();
-  const mat = $derived(w.session.project.mat);
+  const mat = $derived(w.mat);
   const kit = $derived(w.session.project.kit);
   const view = $derived(runs.view);
   const pose = $derived(view ?? w.session.project.start ?? mat.start);

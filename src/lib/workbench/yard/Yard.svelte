@@ -28,7 +28,7 @@
   let world: SVGGElement;
   let transform = $state('');
   let behaviour: ZoomBehavior<SVGSVGElement, unknown>;
-  const mat = $derived(session.project.mat);
+  const mat = $derived(w.mat);
   const kit = $derived(session.project.kit);
   const H = $derived(mat.height);
 

@@ -11,6 +11,7 @@
   import { endUs } from '../../../../../core/trace/trace.ts';
   import { retell, say, word } from '../../../../../core/words.ts';
   import GoalFields from '$lib/errand/GoalFields.svelte';
+  import { measuredOf, sensorsOf } from '$lib/errand/sensors.ts';
   import { Maker } from '$lib/errand/maker.svelte.ts';
   import MakerMat from '$lib/errand/MakerMat.svelte';
   import { allProjects, type Named } from '$lib/shelf/all.ts';
@@ -57,7 +58,9 @@
   /** A goal of a kind, with what stands in its fields at first. */
   function fresh(kind: string): Goal | undefined {
     const servo = project.kit.parts.find((p) => p.type === 'servo' || p.type === 'spin')?.socket;
-    const there = { hoop: making.mat.hoops[0]?.name, lamp: lampsOf(project.kit)[0], servo };
+    const [sensor] = sensorsOf(project.kit);
+    const measured = measuredOf(project.kit)[0]?.key;
+    const there = { hoop: making.mat.hoops[0]?.name, lamp: lampsOf(project.kit)[0], servo, sensor, channel: measured };
     const fields = Object.entries(goalDef(kind)!.fields).map(([key, f]) => [
       key,
       'first' in f ? f.first : there[f.type]
