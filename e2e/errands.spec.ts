@@ -24,7 +24,7 @@ test('an errand is begun, missed by so many cm, tried again, and the bell rings'
   // as it is given: 40 cm, rolling on
   await rehearse(page);
   const missed = pane.locator('[data-state=missed]');
-  await expect(missed).toContainText(/Stopped 14\.\d cm short of the hoop bench, at 2\.\d\d s\./);
+  await expect(missed).toContainText(/Stopped 16\.\d cm short of the hoop bench, at 2\.\d\d s\./);
   await expect(page.locator('.goal-ring.missed')).toHaveCount(1);
   await missed.getByRole('button', { name: 'Show the moment' }).click();
   await expect(page.getByTestId('playhead')).toHaveText(/^2\.[456]/);

@@ -57,12 +57,14 @@
     );
   });
   /** what a run that is over comes to in the other situations; undefined while that is being tried */
-  let elsewhere = $state.raw<{ of: Run; list: readonly Elsewhere[] }>();
+  let elsewhere = $state.raw<{ of: Run; met: boolean; list: readonly Elsewhere[] }>();
   $effect(() => {
     const ended = over ? run : undefined;
     // a run of another situation is looked at: what there is to know is known
     if (!ended || !task.situations || ended === elsewhere?.of || elsewhere?.list.some((e) => e.run === ended)) return;
-    void elsewhereOf(runs, task, ended).then((list) => (elsewhere = { of: ended, list }));
+    void Promise.all([verdictOf(runs, task, ended), elsewhereOf(runs, task, ended)]).then(
+      ([first, list]) => (elsewhere = { of: ended, met: !!first?.met, list })
+    );
   });
   const seenElsewhere = $derived(elsewhere?.list.some((e) => e.run === run));
   const tried = $derived(elsewhere && (elsewhere.of === run || seenElsewhere) ? elsewhere : undefined);
@@ -72,10 +74,15 @@
     over &&
       !!verdict?.met &&
       !here &&
-      (!task.situations || (!!tried && !seenElsewhere && tried.list.every((e) => e.verdict.met)))
+      (!task.situations || (!!tried && tried.met && tried.list.every((e) => e.verdict.met)))
   );
+  /** met as the yard shows it, and not everywhere: where first */
+  const failed = $derived.by(() => {
+    const at = tried?.met ? tried.list.findIndex((e) => !e.verdict.met) : -1;
+    return tried && at >= 0 ? { n: at + 2, of: tried.list.length + 1, says: tried.list[at].says } : undefined;
+  });
   $effect(() => {
-    if (metAll && run) rings(run);
+    if (metAll && tried) rings(tried.of);
   });
   $effect(() => {
     w.rings = ringsOf(task, w.mat, verdict);
@@ -135,10 +142,10 @@
   </li>
 {/snippet}
 
-{#snippet situation(says: string, its: Run, met: boolean | undefined, why: string)}
-  {@const Sign = met === undefined ? Circle : met ? Check : Cross}
-  <li class="flex items-start gap-1.5" data-state={met === undefined ? 'open' : met ? 'met' : 'missed'}>
-    <Sign size={15} class="mt-0.5 shrink-0 {met ? 'text-moss' : met === false ? 'text-clay' : 'text-soft'}" />
+{#snippet situation(says: string, its: Run, met: boolean, why: string)}
+  {@const Sign = met ? Check : Cross}
+  <li class="flex items-start gap-1.5" data-state={met ? 'met' : 'missed'}>
+    <Sign size={15} class="mt-0.5 shrink-0 {met ? 'text-moss' : 'text-clay'}" />
     <div class="min-w-0 flex-1">
       {says}{#if why}<span class="text-soft">{' · '}{why}</span>{/if}
       {#if its !== run}<Button
@@ -176,6 +183,22 @@
       >{folded ? say('Unfold') : say('Fold')}</Button
     >
   </div>
+  {#if here && verdict?.met}<Remark role="status" class="mt-2">{here}</Remark>{/if}
+  {#if failed}
+    <Remark tone="clay" role="status" class="mt-2"
+      >{say('In situation {n} of {of} it does not do it: {says}.', {
+        n: failed.n,
+        of: failed.of,
+        says: failed.says
+      })}</Remark
+    >
+  {/if}
+  {#if metAll}
+    <Remark tone="moss" role="status" class="mt-2" data-testid="bell"
+      >{say('The bell rings: all goals are met.')}
+      {#each well as finding (finding)}<br />{say('But: {says}', { says: retell(finding.says) })}{/each}</Remark
+    >
+  {/if}
   {#if !folded}
     <p class="mt-1 text-soft">{toldIn(task.story)}</p>
     {#if opened}<ul class="mt-1.5 flex flex-col gap-1" aria-label={say('Hints')}>
@@ -192,7 +215,7 @@
       <h4 class="text-[13px] font-semibold">{say('In all situations')}</h4>
       {#if tried}
         <ul class="mt-1 flex flex-col gap-1">
-          {@render situation(say('as the yard shows it'), tried.of, tried.of === run ? verdict?.met : undefined, '')}
+          {@render situation(say('as the yard shows it'), tried.of, tried.met, '')}
           {#each tried.list as { says, run: its, verdict: came } (its)}
             {@const miss = came.nearest ?? came.results.findIndex((r) => r.state === 'missed')}
             {@render situation(says, its, came.met, came.met || miss < 0 ? '' : retell(came.results[miss].says))}
@@ -200,13 +223,6 @@
         </ul>
       {:else}<p class="text-soft" role="status">{say('The other situations are being tried.')}</p>{/if}
     </div>
-  {/if}
-  {#if here && verdict?.met}<Remark role="status" class="mt-2">{here}</Remark>{/if}
-  {#if metAll}
-    <Remark tone="moss" role="status" class="mt-2" data-testid="bell"
-      >{say('The bell rings: all goals are met.')}
-      {#each well as finding (finding)}<br />{say('But: {says}', { says: retell(finding.says) })}{/each}</Remark
-    >
   {/if}
   {#if !folded && other}<Other {task} {other} />{/if}
   {#if !folded}<Tries goals={task.goals} />{/if}

@@ -53,7 +53,7 @@ async function tryElsewhere(runs: Runs, task: Task, run: Run): Promise<Elsewhere
   const out: Elsewhere[] = [];
   for (const yard of yards) {
     const { mat, start, inputs } = yard;
-    const there = { ...project, mat, start, errand: { ...task, inputs } };
+    const there = { ...project, name: situationSays(yard), mat, start, errand: { ...task, inputs } };
     const other = await (project.text === undefined ? runs.whole(there) : runs.wholeText(there, project.text));
     const before = asksBefore(task)
       ? (await runs.whole({ ...there, text: undefined, program: task.given })).trace

@@ -204,11 +204,15 @@ class Sync {
   all(): void {
     const { program, ws } = this;
     for (const r of program.routines) this.wanted.add(r.id);
+    // what a block has no place for any more (a routine's input that is gone) is not shown
     const note = (steps: readonly Step[]): void => {
       for (const s of steps) {
         this.wanted.add(s.id);
-        for (const slot of Object.values(s.slots)) if (isStep(slot)) note([slot]);
-        for (const body of Object.values(s.bodies ?? {})) note(body);
+        for (const piece of wordsOf(s, program)) {
+          if ('body' in piece) note(s.bodies?.[piece.body] ?? []);
+          else if ('slot' in piece && isStep(s.slots[piece.slot]) && slotSpec(s, piece.slot, program))
+            note([s.slots[piece.slot] as Step]);
+        }
       }
     };
     for (const s of [...program.stacks, ...program.routines]) note(s.steps);
@@ -243,8 +247,8 @@ class Sync {
     if (parent) (block.previousConnection ?? block.outputConnection)!.disconnect();
     const at = block.getRelativeToSurfaceXY();
     if (Math.round(at.x) !== place.x || Math.round(at.y) !== place.y) block.moveBy(place.x - at.x, place.y - at.y);
-    if ('steps' in place && 'parked' in place !== !!tagsOf(block).parked && block.type !== 'routine.define')
-      block.data = tags({ ...tagsOf(block), parked: 'parked' in place && place.parked ? true : undefined });
+    // who heads a parked stack says so
+    if ('steps' in place && 'parked' in place && place.parked) block.data = tags({ ...tagsOf(block), parked: true });
   }
   private make(state: State): Blockly.BlockSvg {
     return Blockly.serialization.blocks.append(state, this.ws) as Blockly.BlockSvg;
@@ -319,8 +323,7 @@ class Sync {
         if (connection) this.list(step.bodies?.[piece.body] ?? [], connection);
       } else if ('slot' in piece) this.slot(block, step, piece.slot);
     }
-    const { parked } = tagsOf(block);
-    block.data = tags({ ...(parked ? { parked } : {}), ...(step.note ? { note: step.note } : {}) });
+    block.data = tags(step.note ? { note: step.note } : {});
     if (block.hasDisabledReason('off') !== !!step.off) block.setDisabledReason(!!step.off, 'off');
     return block;
   }
