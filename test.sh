@@ -39,10 +39,18 @@ npx svelte-kit sync >/dev/null 2>&1
 # on the second core, while the first looks at the code
 ./mossbell build >"$results/build.txt" 2>&1 &
 building=$!
-holds "lint: eslint, with the rule of who imports whom" npx eslint .
+npx eslint . >"$results/lint.txt" 2>&1 &
+linting=$!
 holds "format: prettier" npx prettier --check --log-level warn .
 holds "types: the core, without DOM and Node" npx tsc -p core/tsconfig.json
 holds "types: the application" npx svelte-check --tsconfig ./tsconfig.json --threshold error --output human
+linted() {
+  wait "$linting"
+  local came=$?
+  cat "$results/lint.txt"
+  return $came
+}
+holds "lint: eslint, with the rule of who imports whom" linted
 
 echo "== unit and conformance tests"
 rm -f "$results/unit.json"

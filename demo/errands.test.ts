@@ -2,7 +2,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readErrand, type Errand } from '../core/errand/errand.ts';
-import { standInsOf, unsound } from '../core/errand/proof.ts';
+import { holes, standInsOf, tried, unsound } from '../core/errand/proof.ts';
+import { fromText } from '../core/testing/text.ts';
 import type { Told } from '../core/errand/task.ts';
 
 const FOLDER = new URL('errands/', import.meta.url);
@@ -13,6 +14,8 @@ const errands = files.map((file): Errand => {
   return read.errand;
 });
 
+/** whose runs are long: by ./mossbell errand check alone */
+const LONG = new Set(['the-gravel-path', 'narrow-aisle', 'round-the-fern-bed']);
 it('are thirteen, each in the file of its name', () => {
   expect(errands).toHaveLength(13);
   expect(files).toEqual(errands.map((e) => `${e.id}.mossbell-errand.json`).sort());
@@ -22,8 +25,22 @@ describe.each(errands.map((e) => [e.id, e] as const))('%s', (_, errand) => {
     expect(unsound(errand)).toEqual([]);
     expect(errand.wrong.length).toBeGreaterThanOrEqual(2);
   });
+  // each fourth small change here; all of them by ./mossbell errand check
+  if (!LONG.has(errand.id))
+    it('rings for nothing else: what differs misses a goal or is said to be right, and no cheat gets through', () => {
+      const { open, changed, missed, listed } = holes(errand, errands, 4);
+      expect(open).toEqual([]);
+      expect(missed + listed).toBe(changed);
+    });
   it('says everything in English and in German', () => {
-    const all: Told[] = [errand.name, errand.story, ...errand.hints, ...errand.wrong.map((w) => w.shows)];
+    const all: Told[] = [
+      errand.name,
+      errand.story,
+      ...errand.hints,
+      ...errand.wrong.map((w) => w.shows),
+      ...errand.alsoRight.map((a) => a.why),
+      ...(errand.situations ?? []).map((s) => s.says)
+    ];
     for (const told of all) {
       expect(Object.keys(told as object)).toEqual(['en', 'de']);
       const { en, de } = told as { en: string; de: string };
@@ -36,4 +53,68 @@ it('where it says so, the model is tried on three stand-ins', () => {
   const on = errands.filter((e) => e.standIns);
   expect(on.map((e) => e.id)).toEqual(['first-delivery', 'the-gravel-path', 'there-and-back']);
   for (const errand of on) expect(standInsOf(errand)).toHaveLength(3);
+});
+
+describe('programs that do not do the task, each of which once rang the bell', () => {
+  const of = (id: string): Errand => errands.find((e) => e.id === id)!;
+  const five = '..###.. ..#.... ..###.. ....#.. ..###..';
+  it.each([
+    [
+      'vent-at-noon',
+      'inverted',
+      'while True:\n    if light() < 60:\n        vent.angle(90)\n    else:\n        vent.angle(0)\n    wait(0.1)'
+    ],
+    [
+      'vent-at-noon',
+      'a clock',
+      'vent.angle(0)\nwait(2)\nvent.angle(90)\nwait(3)\nvent.angle(0)\nwait(3)\nvent.angle(90)\nwait(4)'
+    ],
+    ['drip-count', '5 at once', `n = 5\ndisplay.show(Picture("${five}"))\nwait(8)`],
+    [
+      'round-the-fern-bed',
+      'to and fro',
+      'for _ in range(5):\n    wheels.drive(cm=20, power=50, ending="brake")\n    wheels.back(cm=20, power=50, ending="brake")'
+    ],
+    [
+      'wake-the-bell',
+      'no rest',
+      'while True:\n    for _ in range(6):\n        striker.angle(130)\n        wait(0.3)\n        striker.angle(60)\n        wait(0.3)'
+    ],
+    ['stop-short', 'no sensor', 'wheels.drive(cm=80, power=40, ending="brake")'],
+    ['first-delivery', 'it rolls past', 'wheels.drive(cm=65, power=50, ending="coast")']
+  ])('%s: %s', (id, _, text) => {
+    const errand = of(id);
+    expect(tried(errand, fromText(text, errand.kit)).met).toBe(false);
+  });
+  it('and a list counts drips as well as a variable does', () => {
+    const drips = of('drip-count');
+    const { model } = drips;
+    const seen = { id: 'v9', name: 'seen', list: true as const };
+    const program = {
+      ...model,
+      variables: [seen],
+      stacks: model.stacks
+        .filter((s) => s.steps[0].kind === 'begin.button')
+        .map((s) => ({
+          ...s,
+          steps: [
+            s.steps[0],
+            { id: 'a1', kind: 'list.add', slots: { list: 'v9', value: 1 } },
+            {
+              id: 'a2',
+              kind: 'display.write',
+              slots: {
+                ...s.steps.at(-1)!.slots,
+                what: {
+                  id: 'a3',
+                  kind: 'list.count',
+                  slots: { list: { id: 'a4', kind: 'list.value', slots: { list: 'v9' } } }
+                }
+              }
+            }
+          ]
+        }))
+    };
+    expect(tried(drips, program).met).toBe(true);
+  });
 });

@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs';
 import { openDemo, opened, project, rehearse, shelf, typeNumber, workbench } from './room.ts';
 import { projectOf, type Errand } from '../core/errand/errand.ts';
 import { unsound } from '../core/errand/proof.ts';
+import { fromText } from '../core/testing/text.ts';
 
 const FOLDER = new URL('../demo/errands/', import.meta.url);
 const errand = (id: string): Errand =>
@@ -286,4 +287,25 @@ test('three more are done: a picture after the other, there and back, and stoppe
     await rehearse(page);
     await expect(pane.getByTestId('bell')).toContainText('The bell rings: all goals are met.');
   }
+});
+
+test('the bell waits for all situations: which one failed is told, with its run to open', async ({ page }) => {
+  const { model, kit } = errand('stop-short');
+  const task = projectOf(errand('stop-short'));
+  // it looks, and drives by the distance that the first situation has
+  const blind = fromText('if distance.cm() > 1:\n    wheels.drive(cm=80, power=40, ending="brake")', kit);
+  await opened(page, { ...task, program: blind });
+  const pane = page.getByTestId('errand');
+  await rehearse(page);
+  await expect(pane).toContainText('In situation 2 of 3 it does not do it: the wheelbarrow stands 20 cm nearer.');
+  await expect(pane.getByTestId('bell')).toHaveCount(0);
+  const rows = pane.getByTestId('situations').locator('[data-state]');
+  await expect(rows.nth(0)).toHaveAttribute('data-state', 'met');
+  await expect(rows.nth(1)).toHaveAttribute('data-state', 'missed');
+  await rows.nth(1).getByRole('button', { name: 'Show this run' }).click();
+  await expect(pane.getByRole('list', { name: 'Goals' })).toContainText('It touched');
+  await opened(page, { ...task, program: model });
+  await rehearse(page);
+  await expect(pane.getByTestId('bell')).toContainText('The bell rings');
+  await expect(rows).toHaveCount(3);
 });

@@ -24,7 +24,6 @@ import type { BenchApi, Frame } from '../../workers/bench.worker.ts';
 import type { FromBoard, Order } from '../../workers/board.worker.ts';
 import { boardLibrary } from './send/library.ts';
 import { Ring } from '../../workers/ring.ts';
-import type { RunOptions } from '../../../core/run/spec.ts';
 import { say } from '../../../core/words.ts';
 
 export type RunKind = 'rehearsal' | 'device';
@@ -540,7 +539,7 @@ export class Runs {
     return this.bench().trace(await this.optionsOf(project));
   }
   /** What a rehearsal of a project is made of; in an errand with what a person does in each try of it. */
-  private async optionsOf(project: Project): Promise<RunOptions> {
+  private async optionsOf(project: Project): Promise<Parameters<BenchApi['whole']>[0]> {
     const { program, kit, mat, start, others, errand, name } = project;
     const inputs = await inputsOf(project);
     const options = { program, kit, mat, start, others, name, seed: this.seed, inputs, limitS: errand?.limitS };

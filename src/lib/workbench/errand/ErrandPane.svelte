@@ -147,7 +147,8 @@
   <li class="flex items-start gap-1.5" data-state={met ? 'met' : 'missed'}>
     <Sign size={15} class="mt-0.5 shrink-0 {met ? 'text-moss' : 'text-clay'}" />
     <div class="min-w-0 flex-1">
-      {says}{#if why}<span class="text-soft">{' · '}{why}</span>{/if}
+      {says}
+      {#if why}<span class="text-soft">· {why}</span>{/if}
       {#if its !== run}<Button
           look="quiet"
           class="-my-1 px-1 underline"
