@@ -2,7 +2,7 @@
 import { cannot, questions, tableRows } from './blocks/choose.ts';
 import { itemCount } from './blocks/remember.ts';
 import { inputSlot, inputSpec } from './blocks/reuse.ts';
-import { bodiesOf, emptySlot, slotSpec } from './catalogue.ts';
+import { bodiesOf, definition, emptySlot, slotSpec } from './catalogue.ts';
 import type { SlotSpec } from './define.ts';
 import {
   allIds,
@@ -130,7 +130,7 @@ export function copySteps(steps: readonly Step[], taken: Set<string>): Step[] {
   return steps.map(one);
 }
 
-/** Puts steps after the step `after`, in the same list, or into the first body of a wrap when `inside` is asked for. */
+/** Puts steps after the step `after` (before it where it ends its list), in the same list, or into the first body of a wrap when `inside` is asked for. */
 export function insertAfter(program: Program, after: string, steps: Step[], inside?: string): Program {
   const put = (list: Step[]): Step[] =>
     list.flatMap((s) => {
@@ -139,7 +139,8 @@ export function insertAfter(program: Program, after: string, steps: Step[], insi
       if (s.id !== after) return [own];
       if (inside && own.bodies)
         return [{ ...own, bodies: { ...own.bodies, [inside]: [...steps, ...own.bodies[inside]] } }];
-      return [own, ...steps];
+      // nothing can stand below a block that ends its list: before it then
+      return definition(s.kind).shape === 'end' ? [...steps, own] : [own, ...steps];
     });
   return {
     ...program,
