@@ -21,6 +21,7 @@ const REASONS: readonly (readonly [RegExp, string])[] = [
     'charts, growing blocks, new routines and loops made of what was chosen'
   ],
   [/^core\/run\/calibrate\.ts$/, 'calibrating drives a program of its own'],
+  [/^core\/errand\/proof\.ts$/, 'who tries to fool an errand writes programs of its own: a clock, waiting'],
   [/^src\/lib\/workbench\/live\/sensors\.ts$/, 'the block that a live value becomes when it is dragged out'],
   [/^src\/lib\/workbench\/(program|tray|trace)\//, 'the editor makes names, and has menus for blocks that grow'],
   [/^src\/lib\/workbench\/workbench\.svelte\.ts$/, 'whether a program listens to keys'],

@@ -90,7 +90,7 @@ function decided(kind: string, ran: readonly Step[]): boolean {
       (v) =>
         v.kind === kind ||
         variablesIn(v).some((name) => from.has(name)) ||
-        (v.kind === 'routine.input' && from.has(String(v.slots.input)))
+        ('input' in v.slots && from.has(String(v.slots.input)))
     );
   for (let before = -1; before < from.size;) {
     before = from.size;
