@@ -146,7 +146,8 @@ test('a program is made smaller and must do the same as at first, with what a pe
   // counting by two shows something else: both goals tell it
   await typeNumber(page, 'var.change', 0, 0, '2');
   await rehearse(page);
-  await expect(pane.locator('[data-state=missed]')).toHaveCount(2);
+  await expect(pane.getByRole('list', { name: 'Goals' }).locator(':scope > [data-state=missed]')).toHaveCount(2);
+  await expect(pane.getByTestId('situations').locator('[data-state=missed]')).toHaveCount(2);
 });
 
 test('an errand is made by example: what the model did becomes goals, wrong programs miss them, and it stands on the shelf', async ({
