@@ -131,7 +131,7 @@ describe('figures', () => {
       { numRuns: PROGRAMS, seed: 20_261_202 }
     );
     expect(rules.size, [...rules].join(' ')).toBeGreaterThanOrEqual(6);
-  }, 240_000);
+  }, 1_200_000);
 
   /** programs that are told each by a rule, and what of its words must be a figure */
   const TOLD: readonly [rule: string, text: string, figures: number][] = [
