@@ -176,9 +176,8 @@ function* cheats(errand: Errand, run: Trace, others: readonly Errand[]): Generat
       slots: { time: Math.min(errand.limitS ?? 20, 60), unit: 's' }
     })
   };
-  if ([...liveSteps(model)].some((s) => [...walkSteps([s])].some(readsSensor) || s.kind.startsWith('begin.')))
-    for (const program of clocks(errand, run))
-      yield { how: say('by the clock, as in the first situation, and no sensor asked'), program };
+  const clock = clockOf(errand, run);
+  if (clock) yield { how: say('by the clock, as in the first situation, and no sensor asked'), program: clock };
   for (const other of others) {
     if (other.id === errand.id || other.kit.device !== errand.kit.device) continue;
     if (lookOver({ program: other.model, kit: errand.kit }).some(stopsStart)) continue;
@@ -201,10 +200,9 @@ function* cheats(errand: Errand, run: Trace, others: readonly Errand[]): Generat
 /** So many blocks a clock may have. */
 const LONGEST = 300;
 /** What the model did in its run, at the same times, with nothing asked: only where a sensor is asked is that a cheat. */
-function* clocks(errand: Errand, run: Trace): Generator<Program> {
-  const { model } = errand;
+function clockOf({ model }: Errand, run: Trace): Program | undefined {
   const asked = [...liveSteps(model)].some((s) => [...walkSteps([s])].some((v) => valueDef(v) && readsSensor(v)));
-  if (!asked) return;
+  if (!asked) return undefined;
   const byId = new Map([...allSteps(model)].map((s) => [s.id, s]));
   const { spans, header } = run;
   const steps: Step[] = [];
@@ -225,8 +223,8 @@ function* clocks(errand: Errand, run: Trace): Generator<Program> {
     steps.push({ id: `clock-${row}`, kind: step.kind, slots: constants(step, run, spans.start[row], spans.end[row]) });
     nowUs = Math.max(nowUs, spans.end[row] || spans.start[row]);
   }
-  if (!steps.length) return;
-  yield {
+  if (!steps.length) return undefined;
+  return {
     stacks: [{ id: 'clock', x: 0, y: 0, steps: [{ id: 'clock-begin', kind: 'begin.start', slots: {} }, ...steps] }],
     routines: [],
     variables: [],

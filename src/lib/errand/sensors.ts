@@ -1,5 +1,4 @@
 /** What goals can ask a sensor for: the blocks that read one on a kit, and the channels that are measured. */
-
 import { abilities, type Kit } from '../../../core/kit/kit.ts';
 import { catalogue } from '../../../core/language/catalogue.ts';
 import { channelsOf } from '../../../core/run/channels.ts';

@@ -175,10 +175,15 @@ export class Runs {
       else worker.postMessage(o);
     };
     this.board = { worker, order };
-    const { text: library } = await boardLibrary();
-    const { programFile } = await import('../../../core/link/file.ts');
+    const boot = await this.bootOf(project, text, {
+      speed: this.speed,
+      paused: !!how.paused,
+      stops: [...this.stops],
+      untilUs: how.untilUs,
+      inputs: how.inputs ?? this.inputs?.list,
+      ring: buffer
+    });
     if (this.board?.worker !== worker) return;
-    const file = new TextEncoder();
     const pose = project.start ?? project.mat.start;
     worker.onmessage = ({ data }: MessageEvent<FromBoard>) => {
       if (this.board?.worker !== worker) return;
@@ -200,32 +205,43 @@ export class Runs {
         if (this.current) this.onEnd?.(this.current);
       }
     };
-    const inputs = how.inputs ?? this.inputs?.list ?? (await inputsOf(project));
-    worker.postMessage({
+    worker.postMessage(boot);
+  }
+  /** What a board begins with on which a text is rehearsed; in an errand with what a person does in each try of it. */
+  private async bootOf(
+    project: Project,
+    text: string,
+    {
+      ring,
+      inputs,
+      ...how
+    }: { speed: number; paused: boolean; stops: Stop[]; untilUs?: number; inputs?: readonly TimedInput[] } & {
+      ring?: SharedArrayBuffer;
+    }
+  ) {
+    const { text: library } = await boardLibrary();
+    const { programFile } = await import('../../../core/link/file.ts');
+    const file = new TextEncoder();
+    const given = inputs ?? (await inputsOf(project));
+    return {
       type: 'boot',
-      ring: buffer,
+      ring,
       serial: 'REHEARSAL',
       name: say('Rehearsal'),
       flash: { 'lib/mossbell.py': file.encode(library), 'p/1.py': file.encode(programFile(text)) },
       maps: [],
       rehearsal: {
+        ...how,
         seed: this.seed,
-        speed: this.speed,
-        paused: !!how.paused,
-        stops: [...this.stops],
-        untilUs: how.untilUs,
-        inputs: inputs && JSON.parse(JSON.stringify(inputs)),
+        inputs: given && (JSON.parse(JSON.stringify(given)) as TimedInput[]),
         limitS: project.errand?.limitS
       }
-    });
+    };
   }
   /** A text rehearsed whole, as fast as MicroPython goes, on a board of its own. */
   async wholeText(project: Project, text: string): Promise<Run> {
     const worker = new Worker(new URL('../../workers/board.worker.ts', import.meta.url), { type: 'module' });
-    const { text: library } = await boardLibrary();
-    const { programFile } = await import('../../../core/link/file.ts');
-    const file = new TextEncoder();
-    const inputs = await inputsOf(project);
+    const boot = await this.bootOf(project, text, { speed: Infinity, paused: false, stops: [] });
     const pose = project.start ?? project.mat.start;
     return new Promise<Run>((done) => {
       let run: Run | undefined;
@@ -243,22 +259,7 @@ export class Runs {
           done(run);
         }
       };
-      worker.postMessage({
-        type: 'boot',
-        ring: undefined,
-        serial: 'REHEARSAL',
-        name: say('Rehearsal'),
-        flash: { 'lib/mossbell.py': file.encode(library), 'p/1.py': file.encode(programFile(text)) },
-        maps: [],
-        rehearsal: {
-          seed: this.seed,
-          speed: Infinity,
-          paused: false,
-          stops: [],
-          inputs: inputs && JSON.parse(JSON.stringify(inputs)),
-          limitS: project.errand?.limitS
-        }
-      });
+      worker.postMessage(boot);
     });
   }
   setStops(stops: readonly Stop[]): void {

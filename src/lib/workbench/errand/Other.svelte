@@ -3,12 +3,12 @@
   import { countBlocks } from '../../../../core/errand/goals/built.ts';
   import { goalWords, type Verdict } from '../../../../core/errand/goals.ts';
   import type { Task } from '../../../../core/errand/task.ts';
-  import { judged } from '../../../../core/errand/verdict.ts';
+  import { together } from '../../../../core/errand/verdict.ts';
   import type { Program } from '../../../../core/language/program.ts';
   import { retell, say } from '../../../../core/words.ts';
   import Button from '../../ui/Button.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
-  import { beforeOf } from './judging.ts';
+  import { elsewhereOf, verdictOf } from './judging.ts';
   let { task, other }: { task: Task; other: Program } = $props();
   const w = useWorkbench();
   const { runs, session } = w;
@@ -17,9 +17,10 @@
   const verdict = $derived(came?.of === other ? came.verdict : undefined);
   async function judge() {
     busy = true;
-    const project = { ...session.project, program: other };
-    const [trace, before] = await Promise.all([runs.traceOf(project), beforeOf(runs, task, project)]);
-    came = { of: other, verdict: judged(task, { trace, mat: project.mat, program: other, before }) };
+    const run = await runs.whole({ ...session.project, program: other });
+    const here = await verdictOf(runs, task, run);
+    const all = [here!, ...(await elsewhereOf(runs, task, run)).map((e) => e.verdict)];
+    came = { of: other, verdict: all[together(all).first] };
     busy = false;
   }
 </script>
