@@ -397,6 +397,10 @@ test('an errand of one’s own is passed on by a link, and done by who took it',
   const other = await somebody(browser);
   // it is not on everybody's shelf
   expect((await other.request.get(`/api/errands/${id}`)).status()).toBe(404);
+  // its solution comes by no way to who is to do it
+  expect((await other.request.get('/api/errands/first-delivery')).status()).toBe(403);
+  for (const way of ['/api/lessons/first-wheels?teacher&errands', '/api/errands'])
+    expect(await (await other.request.get(way)).text()).not.toContain('"model"');
   await other.goto(link);
   await expect(other.getByTestId('errand')).toContainText('Stop in the hoop bench');
   await other.getByRole('button', { name: 'Copy it to my shelf' }).click();

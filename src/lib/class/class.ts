@@ -115,7 +115,7 @@ export type Round = {
   guesses?: Place[];
 };
 /** What stands behind a link, and whose it is. */
-export type Linked = { by: string } & ({ project: Project } | { errand: Errand });
+export type Linked = { by: string } & ({ project: Project } | { errand: Pick<Errand, 'name' | 'story' | 'goals'> });
 /** How a project is reached by who opens it. */
 export type OfClass = {
   /** whose it is, where it is looked at by somebody else */

@@ -11,7 +11,8 @@ import { yardsOf } from '../../../core/errand/yards.ts';
 import { writeRun } from '../../../core/trace/runfile.ts';
 import { ship } from '../../../demo/seed.ts';
 import { openDatabase } from './database.ts';
-import { addErrand, beginErrand, listErrands, openErrand, putAway, shipErrands } from './errands.ts';
+import { addErrand, beginErrand, listErrands, openErrand, putAway, shipErrands, wholeErrand } from './errands.ts';
+import { copyOfLink, linkTo, openLink } from './links.ts';
 import { errands } from './schema.ts';
 import { KEPT_RUNS, keepRun, listRuns } from './runs.ts';
 
@@ -46,6 +47,29 @@ describe('errands on the shelf', () => {
     expect(openErrand(store, 'first-delivery-3')).toBeUndefined();
     expect(putAway(store, errands, 'first-delivery-3', false)).toBe(true);
     expect(openErrand(store, 'nowhere')).toBeUndefined();
+  });
+  it('give their solution to their author and to teachers, and to nobody by a link, a copy or a project', () => {
+    const [ash, wren, newt] = [
+      { id: 'ash', role: 'teacher' },
+      { id: 'wren', role: 'pupil' },
+      { id: 'newt', role: 'guest' }
+    ] as const;
+    const own = addErrand(store, first, 1, 'wren');
+    const link = linkTo(store, 'errand', own);
+    const copy = copyOfLink(store, link, 'newt')!.id;
+    const has = (id: string) => [ash, wren, newt].map((who) => typeof wholeErrand(store, id, who) === 'object');
+    expect([has('first-delivery'), has(own), has(copy)]).toEqual([
+      [true, false, false],
+      [true, true, false],
+      [true, false, false]
+    ]);
+    // who took a copy may have it off their shelf again, and pass it on
+    expect(listErrands(store, newt).find((e) => e.id === copy)).toMatchObject({ own: true, whole: false });
+    const again = copyOfLink(store, linkTo(store, 'errand', copy), 'wren')!.id;
+    expect(has(again)).toEqual([true, false, false]);
+    for (const seen of [openLink(store, link), listErrands(store, newt), beginErrand(store, copy, 'newt')])
+      expect(JSON.stringify(seen)).not.toMatch(/"(model|wrong|alsoRight)"/);
+    for (const id of [own, copy, again]) putAway(store, errands, id, true);
   });
   it('know their tries: each is kept with what came of it, more of them than of other runs', async () => {
     const { id, project } = beginErrand(store, 'first-delivery')!;

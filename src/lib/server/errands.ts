@@ -4,7 +4,7 @@ import { checkErrand, projectOf, type Errand } from '../../../core/errand/errand
 import { say } from '../../../core/words.ts';
 import type { ErrandCard, OfErrand } from '../shelf/errands.ts';
 import { createProject, type Opened } from './projects.ts';
-import { inTheRoom } from './people.ts';
+import { inTheRoom, type Who } from './people.ts';
 import { errands, lessons, projects, runs, type Store } from './schema.ts';
 
 const cardOf = ({ name, story, level, kit, goals }: Errand): string =>
@@ -16,7 +16,8 @@ export function ofErrand(store: Store, id: string): OfErrand | undefined {
   return row && (JSON.parse(row.card) as OfErrand);
 }
 /** Those in the room and one's own, the easiest first, and of those the ones that ship; tries are one's own. */
-export function listErrands(store: Store, owner = ''): ErrandCard[] {
+export function listErrands(store: Store, who: Pick<Who, 'id' | 'role'> = { id: '', role: 'guest' }): ErrandCard[] {
+  const owner = who.id;
   const tries = new Map(
     store
       .select({
@@ -32,17 +33,25 @@ export function listErrands(store: Store, owner = ''): ErrandCard[] {
       .map((row) => [row.errand!, row])
   );
   return store
-    .select({ id: errands.id, ships: errands.ships, card: errands.card, owner: errands.owner })
+    .select({
+      id: errands.id,
+      ships: errands.ships,
+      card: errands.card,
+      owner: errands.owner,
+      copied: errands.copied
+    })
     .from(errands)
     .where(and(isNull(errands.deletedAt), inTheRoom(errands, owner)))
     .orderBy(sql`json_extract(${errands.card}, '$.level')`, sql`${errands.ships} desc`, errands.changedAt, errands.id)
     .all()
-    .map(({ card, owner: of, ...rest }) => ({
-      ...rest,
-      own: !rest.ships && of === owner,
+    .map(({ card, owner: of, copied, id, ships }) => ({
+      id,
+      ships,
+      own: !ships && of === owner,
+      whole: hasWhole({ owner: of, copied, ships }, who),
       ...(JSON.parse(card) as OfErrand),
-      tries: tries.get(rest.id)?.tries ?? 0,
-      met: tries.get(rest.id)?.met ?? 0
+      tries: tries.get(id)?.tries ?? 0,
+      met: tries.get(id)?.met ?? 0
     }));
 }
 /** @throws with a sentence where what is saved cannot be read */
@@ -57,6 +66,18 @@ export function openErrand(store: Store, id: string): Errand | undefined {
   if (!read.ok) throw new Error(read.problem);
   return read.errand;
 }
+/** The model and the wrong programs are its author's and the teachers' alone: who else has its file has its solution. */
+const hasWhole = (row: { owner: string; copied: boolean; ships: boolean }, who: Pick<Who, 'id' | 'role'>): boolean =>
+  who.role === 'teacher' || (!row.ships && !row.copied && row.owner === who.id);
+/** The errand with its solution, for a file; `not theirs` where this is not theirs to have. */
+export function wholeErrand(store: Store, id: string, who: Pick<Who, 'id' | 'role'>): Errand | 'not theirs' | undefined {
+  const row = store
+    .select({ owner: errands.owner, copied: errands.copied, ships: errands.ships })
+    .from(errands)
+    .where(and(eq(errands.id, id), isNull(errands.deletedAt)))
+    .get();
+  return row && (hasWhole(row, who) ? openErrand(store, id) : 'not theirs');
+}
 type Kept = typeof errands | typeof lessons;
 /** An id that nothing in a table has yet. */
 export function freeId(store: Pick<Store, 'select'>, table: Kept, wanted: string): string {
@@ -67,12 +88,12 @@ export function freeId(store: Pick<Store, 'select'>, table: Kept, wanted: string
   return id;
 }
 /** Takes one in; where another has its id already, it gets one of its own. @returns its id */
-export function addErrand(store: Store, errand: Errand, at = Date.now(), owner = ''): string {
+export function addErrand(store: Store, errand: Errand, at = Date.now(), owner = '', copied = false): string {
   return store.transaction((tx) => {
     const id = freeId(tx, errands, errand.id);
     const made = { ...errand, id };
     tx.insert(errands)
-      .values({ ...rowOf(made), changedAt: at, owner })
+      .values({ ...rowOf(made), changedAt: at, owner, copied })
       .run();
     return id;
   });

@@ -5,8 +5,8 @@ import { checkLesson, eachText, namesIn, type Lesson, type LessonFile } from '..
 import { pageOf, renamedErrand } from '../../../core/lesson/page.ts';
 import { say } from '../../../core/words.ts';
 import type { LessonCard, OfLesson } from '../shelf/lessons.ts';
-import { addErrand, freeId, openErrand, shipRows } from './errands.ts';
-import { inTheRoom } from './people.ts';
+import { addErrand, freeId, openErrand, shipRows, wholeErrand } from './errands.ts';
+import { inTheRoom, type Who } from './people.ts';
 import { lessons, type Store } from './schema.ts';
 
 const none = { programs: new Set<string>(), errands: new Set<string>() };
@@ -60,9 +60,12 @@ export function openLesson(store: Store, id: string): OpenedLesson | undefined {
   if (!read.ok) throw new Error(read.problem);
   return { lesson: read.lesson, ships: row.ships, changedAt: row.changedAt, owner: row.owner, tab: row.tab };
 }
-/** The errands that it names, as far as they are here. */
-export const errandsOf = (store: Store, lesson: Lesson): Errand[] =>
-  namesIn(lesson, 'errand').flatMap((id) => openErrand(store, id) ?? []);
+/** The errands that it names, as far as they are here and somebody may have them with their solutions. */
+export const errandsOf = (store: Store, lesson: Lesson, who: Pick<Who, 'id' | 'role'>): Errand[] =>
+  namesIn(lesson, 'errand').flatMap((id) => {
+    const errand = wholeErrand(store, id, who);
+    return errand && errand !== 'not theirs' ? [errand] : [];
+  });
 
 /**
  * Takes one in, and the errands that came with it. Where another errand has the id of one of them, it gets one of its own,

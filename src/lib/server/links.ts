@@ -1,5 +1,6 @@
 /** Links to projects and errands in the room: a repository over the database. */
 import { and, eq } from 'drizzle-orm';
+import type { Errand } from '../../../core/errand/errand.ts';
 import { say } from '../../../core/words.ts';
 import type { Linked } from '../class/class.ts';
 import { addErrand, openErrand } from './errands.ts';
@@ -35,13 +36,19 @@ export function openLink(store: Store, token: string): Linked | undefined {
     return opened && { by: nicknameOf(store, projects, row.target), project: opened.project };
   }
   const errand = row && openErrand(store, row.target);
-  return errand && { by: nicknameOf(store, errands, row.target), errand };
+  // without its solution: whoever has the link is here to do it
+  return errand && { by: nicknameOf(store, errands, row.target), errand: storyOf(errand) };
 }
+const storyOf = ({ name, story, goals }: Errand): Pick<Errand, 'name' | 'story' | 'goals'> => ({ name, story, goals });
 /** A copy for who opened it, with where it came from. @returns its id */
 export function copyOfLink(store: Store, token: string, owner: string): { id: string; kind: Kind } | undefined {
+  const row = store.select().from(links).where(eq(links.token, token)).get();
+  if (row?.kind === 'errand') {
+    const errand = openErrand(store, row.target);
+    return errand && { id: addErrand(store, errand, Date.now(), owner, true), kind: 'errand' };
+  }
   const linked = openLink(store, token);
-  if (!linked) return undefined;
-  if ('errand' in linked) return { id: addErrand(store, linked.errand, Date.now(), owner), kind: 'errand' };
+  if (!linked || !('project' in linked)) return undefined;
   const { id } = createProject(store, linked.project, { owner });
   const { name } = linked.project;
   const origin = linked.by ? say('{name} by {by}', { name, by: linked.by }) : name;

@@ -102,7 +102,9 @@ export const errands = sqliteTable('errands', {
   json: text('json').notNull(),
   changedAt: integer('changed_at').notNull(),
   deletedAt: integer('deleted_at'),
-  owner: text('owner').notNull().default('')
+  owner: text('owner').notNull().default(''),
+  /** taken from a link: whose it is did not make it, and does not get its solution */
+  copied: integer('copied', { mode: 'boolean' }).notNull().default(false)
 });
 
 /** Lessons: those that ship, and the teacher's own. */

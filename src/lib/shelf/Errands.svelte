@@ -101,14 +101,14 @@
                 >{kits[errand.device as keyof typeof kits]?.name ?? errand.device} · {told(errand)}</small
               >
             </Button>
-            <div class="absolute top-1 right-1">
+            {#if errand.whole || errand.own}<div class="absolute top-1 right-1">
               <Menu label={say('What to do with {name}', { name: toldIn(errand.name) })}>
-                <MenuItem onclick={() => save(errand)}>{say('Save as a file')}</MenuItem>
+                {#if errand.whole}<MenuItem onclick={() => save(errand)}>{say('Save as a file')}</MenuItem>{/if}
                 {#if errand.own}<MenuItem onclick={() => (linking = errand.id)}>{say('A link for the room')}</MenuItem
                   >{/if}
                 {#if errand.own}<MenuItem onclick={() => remove(errand)}>{say('Take off the shelf')}</MenuItem>{/if}
               </Menu>
-            </div>
+            </div>{/if}
           </Card>
         </li>
       {/each}

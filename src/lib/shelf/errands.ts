@@ -8,6 +8,8 @@ export type ErrandCard = OfErrand & {
   ships: boolean;
   /** one may take it off the shelf */
   own: boolean;
+  /** one may have its file, with its solution */
+  whole: boolean;
   /** one's own tries, and how many met all goals */
   tries: number;
   met: number;

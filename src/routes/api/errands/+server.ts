@@ -4,7 +4,7 @@ import { database } from '$lib/server/database.ts';
 import { addErrand, listErrands } from '$lib/server/errands.ts';
 import { say } from '../../../../core/words.ts';
 
-export const GET = ({ locals }) => json(listErrands(database(), locals.who.id));
+export const GET = ({ locals }) => json(listErrands(database(), locals.who));
 
 /** One from a file: the body is the errand's file. */
 export async function POST({ request, locals }) {

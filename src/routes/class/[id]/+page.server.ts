@@ -19,7 +19,7 @@ export function load({ params, url, locals }) {
       given: listGiven(store, params.id),
       collected: collected(store, params.id)
     },
-    errands: listErrands(store, locals.who.id).map(({ id, name }) => ({ id, name })),
+    errands: listErrands(store, locals.who).map(({ id, name }) => ({ id, name })),
     lessons: listLessons(store, locals.who.id).map(({ id, name }) => ({ id, name }))
   };
 }

@@ -1,15 +1,17 @@
 import { error, json } from '@sveltejs/kit';
 import { writeErrand } from '../../../../../core/errand/errand.ts';
 import { database } from '$lib/server/database.ts';
-import { beginErrand, openErrand, putAway } from '$lib/server/errands.ts';
+import { beginErrand, putAway, wholeErrand } from '$lib/server/errands.ts';
 import { errands } from '$lib/server/schema.ts';
 import { say } from '../../../../../core/words.ts';
 
 const none = () => error(404, say('There is no such errand on this computer.'));
 
-/** Its file. */
-export function GET({ params }) {
-  const errand = openErrand(database(), params.id) ?? none();
+/** Its file, with its solution: for its author and for teachers. */
+export function GET({ params, locals }) {
+  const errand = wholeErrand(database(), params.id, locals.who) ?? none();
+  if (errand === 'not theirs')
+    error(403, say('The file of an errand holds its solution: its author and teachers can save it.'));
   return new Response(writeErrand(errand), { headers: { 'content-type': 'application/json' } });
 }
 /** A project in which it is done; with `?back` it is put back on the shelf. */

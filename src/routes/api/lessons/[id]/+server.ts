@@ -9,8 +9,8 @@ import { say } from '../../../../../core/words.ts';
 const none = () => error(404, say('There is no such lesson on this computer.'));
 
 /**
- * As a pupil may have it; with `?teacher` its writer and every teacher have the notes in it, and with `?errands` its errands lie
- * beside it, for a file.
+ * As a pupil may have it; with `?teacher` its writer and every teacher have the notes in it, and with `?errands` the errands that
+ * one may have with their solutions lie beside it, for a file.
  */
 export function GET({ params, url, locals: { who } }) {
   const { lesson, ships, changedAt, owner, tab } = openLesson(database(), params.id) ?? none();
@@ -21,7 +21,7 @@ export function GET({ params, url, locals: { who } }) {
     own: !ships && owner === who.id,
     changedAt,
     tab,
-    ...(url.searchParams.has('errands') ? { errands: errandsOf(database(), lesson) } : {})
+    ...(url.searchParams.has('errands') ? { errands: errandsOf(database(), lesson, who) } : {})
   });
 }
 /** Saves it. `?base`: when it was changed last, as far as the writer knows; `?tab`: the name of the writer's tab. */

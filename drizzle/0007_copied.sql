@@ -1,0 +1,1 @@
+ALTER TABLE `errands` ADD `copied` integer DEFAULT false NOT NULL;
