@@ -54,10 +54,10 @@ describe('demo projects', () => {
     }
     expect(Object.keys(MISTAKES).every((name) => projects.has(name))).toBe(true);
   });
-  it('There and back comes home from the hoop at 80 cm', () => {
-    const { project, trace, end } = run('there-and-back');
-    expect(Math.hypot(end.x - project.mat.start.x, end.y - project.mat.start.y)).toBeLessThan(0.01);
-    expect(travelled(trace)).toBeCloseTo(1.6, 2);
+  it('Back to the mark goes to the hoop at 80 cm and back to the mark of 20 cm', () => {
+    const { project, trace, end } = run('back-to-the-mark');
+    expect(Math.hypot(end.x - project.mat.start.x - 0.2, end.y - project.mat.start.y)).toBeLessThan(0.01);
+    expect(travelled(trace)).toBeCloseTo(1.4, 2);
     const hoop = project.mat.hoops[0];
     const moved = trace.events.find((e) => e.type === 'moved')!;
     expect(Math.hypot(stateAt(trace, moved.tUs).x - hoop.x)).toBeLessThan(0.01);
@@ -81,10 +81,10 @@ describe('demo projects', () => {
     expect(end.lamps.left!.on).toBe(true);
     expect(end.y).toBeLessThan(0.7);
   });
-  it('Stop short stands a hand short of the bench', () => {
-    const { end, trace } = run('stop-short');
-    expect(Number(logs(trace)[0])).toBeGreaterThan(12);
-    expect(Number(logs(trace)[0])).toBeLessThan(16);
+  it('An arm short stops well before the bench', () => {
+    const { end, trace } = run('an-arm-short');
+    expect(Number(logs(trace)[0])).toBeGreaterThan(26);
+    expect(Number(logs(trace)[0])).toBeLessThan(31);
     expect(trace.events.some((e) => e.type === 'touch')).toBe(false);
     expect(end.lamps.right!.on).toBe(true);
   });
@@ -218,10 +218,11 @@ describe('demo projects', () => {
     expect(heard).toMatchObject({ name: 'here', from: 'Barrow at the gate' });
     expect(heard!.tUs).toBeGreaterThan(2.5e6);
   });
-  it('Through the narrow aisle reaches the gate and touches nothing, though the moss is slippery', () => {
-    const { trace, end, project } = run('narrow-aisle');
+  it('Into the bend goes round the first corner and touches nothing, though the moss is slippery', () => {
+    const { trace, end, project } = run('into-the-bend');
     expect(trace.events.filter((e) => e.type === 'touch')).toEqual([]);
-    expect(Math.hypot(end.x - project.mat.hoops[0].x, end.y - project.mat.hoops[0].y)).toBeLessThan(0.1);
+    const { x, y } = project.mat.start;
+    expect([end.x - x, end.y - y].map((d) => Math.round(d * 10) / 10)).toEqual([0.9, 0.8]);
   });
   it('Past the hoop rolls on past it, and does not with brake', () => {
     const { end, project } = run('past-the-hoop');

@@ -3,6 +3,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { readErrand, type Errand } from '../core/errand/errand.ts';
 import { holes, standInsOf, tried, unsound } from '../core/errand/proof.ts';
+import { readProject } from '../core/project.ts';
 import { fromText } from '../core/testing/text.ts';
 import type { Told } from '../core/errand/task.ts';
 
@@ -54,6 +55,20 @@ it('where it says so, the model is tried on three stand-ins', () => {
   expect(on.map((e) => e.id)).toEqual(['first-delivery', 'the-gravel-path', 'there-and-back']);
   for (const errand of on) expect(standInsOf(errand)).toHaveLength(3);
 });
+
+it('is done by no demo project of its device and mat: none can be copied for the bell', () => {
+  const folder = new URL('projects/', import.meta.url);
+  const solved: string[] = [];
+  for (const file of readdirSync(folder)) {
+    const read = readProject(readFileSync(new URL(file, folder), 'utf8'), file);
+    if (!read.ok) throw new Error(read.problem);
+    const { kit, mat, program } = read.project;
+    for (const errand of errands)
+      if (errand.kit.device === kit.device && errand.mat.name === mat.name && tried({ ...errand, limitS: 20 }, program).met)
+        solved.push(`${file} does ${errand.id}`);
+  }
+  expect(solved).toEqual([]);
+}, 600_000);
 
 describe('programs that do not do the task, each of which once rang the bell', () => {
   const of = (id: string): Errand => errands.find((e) => e.id === id)!;

@@ -15,7 +15,7 @@ import { createProject, isEmpty } from '../src/lib/server/projects.ts';
 const GROUPS: readonly (readonly [group: string, files: readonly string[]])[] = [
   [
     DEMO_GROUPS.first,
-    ['there-and-back', 'square-bed', 'wake-the-bell', 'the-dark-board', 'stop-short', 'to-the-bench']
+    ['back-to-the-mark', 'square-bed', 'wake-the-bell', 'the-dark-board', 'an-arm-short', 'to-the-bench']
   ],
   [
     DEMO_GROUPS.moving,
@@ -26,7 +26,7 @@ const GROUPS: readonly (readonly [group: string, files: readonly string[]])[] = 
       'the-snail',
       'four-keys',
       'past-the-hoop',
-      'narrow-aisle',
+      'into-the-bend',
       'eighty-centimetres',
       'square-without-a-turn',
       'square-on-and-on',

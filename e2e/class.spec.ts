@@ -325,8 +325,8 @@ test('the class predicts together: each marks a place, one run decides, and the 
   await teacher.getByRole('button', { name: 'More of this class' }).click();
   await teacher.getByRole('button', { name: 'Predict together' }).click();
   const choice = teacher.getByLabel('Which program');
-  await expect(choice.locator('option', { hasText: 'There and back' })).toHaveCount(1);
-  await choice.selectOption({ label: 'There and back' });
+  await expect(choice.locator('option', { hasText: 'Back to the mark' })).toHaveCount(1);
+  await choice.selectOption({ label: 'Back to the mark' });
   await teacher.getByRole('button', { name: 'Ask the class' }).click();
   await expect(teacher.getByTestId('guessed')).toHaveText('0 of 3 have guessed');
   // who opens the shelf later is asked too

@@ -5,7 +5,7 @@ import { openDemo, rehearse } from './room.ts';
 test('a menu opens by its button, is walked by keys, and closes by Escape, by a choice and by a click beside it', async ({
   page
 }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   const button = page.getByRole('button', { name: 'More', exact: true });
   const menu = page.getByRole('group', { name: 'More', exact: true });
   // coming by with the keyboard opens nothing
@@ -49,8 +49,8 @@ test('a menu opens by its button, is walked by keys, and closes by Escape, by a 
 });
 
 test('a dialog is left by Escape and by a click beside it, and the focus goes back', async ({ page }) => {
-  await openDemo(page, 'There and back');
-  const name = page.getByRole('button', { name: 'There and back' });
+  await openDemo(page, 'Back to the mark');
+  const name = page.getByRole('button', { name: 'Back to the mark' });
   const dialog = page.getByRole('dialog', { name: 'What shall the project be called?' });
   await name.click();
   await expect(dialog.getByRole('textbox')).toBeFocused();
@@ -59,7 +59,7 @@ test('a dialog is left by Escape and by a click beside it, and the focus goes ba
   await expect(dialog).toBeHidden();
   await expect(name).toBeFocused();
   await name.click();
-  await expect(dialog.getByRole('textbox')).toHaveValue('There and back');
+  await expect(dialog.getByRole('textbox')).toHaveValue('Back to the mark');
   await page.mouse.click(20, 780);
   await expect(dialog).toBeHidden();
   await name.click();
@@ -79,7 +79,7 @@ test('an unknown address says that there is no such page, and the way to the she
 test('hard words are explained in a sentence, under the pointer and at the focus, and Esc closes it', async ({
   page
 }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   const tip = page.getByRole('tooltip');
   for (const [name, says] of [
     ['▶ Rehearse', 'before it is sent'],
@@ -106,7 +106,7 @@ test('hard words are explained in a sentence, under the pointer and at the focus
 });
 
 test('deleting a kept run can be taken back from a toast', async ({ page }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   await rehearse(page);
   await page.getByRole('button', { name: 'More about the trace' }).click();
   await page.getByRole('button', { name: 'Runs of this project' }).click();
@@ -133,7 +133,7 @@ test('Space and y, p, t act from anywhere but a text field; a program that liste
   await expect.poll(() => page.getByTestId('pose').innerText()).not.toContain(' 0.0 cm driven');
   await page.keyboard.up('W');
   await page.getByRole('button', { name: 'Stop', exact: true }).click();
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   // from a block of the program
   await page.locator('.drive\\.measure').first().click();
   await page.keyboard.press('Space');
@@ -160,12 +160,12 @@ test('a project is looked at again as it was left', async ({ page }) => {
   await expect(page.getByRole('button', { name: 'Behind' })).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByTestId('live')).toBeVisible();
   // another project is not told
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   await expect(page.getByRole('button', { name: 'Blocks', exact: true })).toHaveAttribute('aria-pressed', 'true');
 });
 
 test('what is chosen is told again when it was changed', async ({ page }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   // the first click may only choose the block
   await expect(async () => {
     await page.locator('.wait\\.time .blocklyDropdownText').first().click({ timeout: 2000 });

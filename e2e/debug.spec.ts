@@ -101,7 +101,7 @@ test('stops before a block with a test, when a value passes a limit, and on cont
 });
 
 test('a hand puts the robot elsewhere while time stands still, and the run goes on from there', async ({ page }) => {
-  await made(page, 'There and back');
+  await made(page, 'Back to the mark');
   await page.getByLabel('Speed').selectOption('max');
   await page.getByRole('button', { name: 'Step', exact: true }).click();
   await expect(where(page)).toContainText('Before:');
@@ -119,13 +119,13 @@ test('a hand puts the robot elsewhere while time stands still, and the run goes 
 });
 
 test('the value of a block under the pointer is told while the run stands still', async ({ page }) => {
-  await made(page, 'Stop short');
+  await made(page, 'An arm short');
   await page.getByLabel('Speed').selectOption('max');
   await blockMenu(page, 'wheels.stop', 'Run to here');
   await expect(where(page)).toContainText('stop the wheels');
   const id = await blockId(page, 'sense.distance');
   await page.locator(`[data-id="${id}"] text`).first().hover();
-  await expect(page.getByTestId('value-tip')).toHaveText(/^1[0-4](\.\d)?$/);
+  await expect(page.getByTestId('value-tip')).toHaveText(/^2[5-9](\.\d)?$/);
 });
 
 test('just some blocks are tried, from another place', async ({ page }) => {
@@ -275,7 +275,7 @@ test('a run goes out as a file and a picture, and comes in again; a broken one i
   await expect(page.getByTestId('clock')).not.toHaveText('00:00.00');
 
   // a run of another program opens with its own names
-  await made(page, 'There and back');
+  await made(page, 'Back to the mark');
   await rehearse(page);
   await open('other.mossbell-run.jsonl', file);
   await expect(page.getByRole('alert')).toContainText('It is a run of another program');
@@ -309,7 +309,7 @@ test('a class guesses where it will stop, and one run decides', async ({ page })
 });
 
 test('the reckoner takes from the trace and writes into the block; a dial card is printed', async ({ page }) => {
-  await made(page, 'Stop short');
+  await made(page, 'An arm short');
   await rehearse(page);
   await page.getByRole('button', { name: 'Reckoner' }).click();
   const reckoner = page.getByRole('region', { name: 'Reckoner' });

@@ -189,7 +189,7 @@ test('a project is renamed, found on the shelf, and taken off it', async ({ page
 });
 
 test('notebook and mat are part of the project', async ({ page }) => {
-  await openDemo(page, 'Stop short');
+  await openDemo(page, 'An arm short');
   await page.getByRole('button', { name: 'Notebook' }).click();
   await page.getByLabel('Line 1', { exact: true }).fill('Stop before the bench.');
   await page.keyboard.press('Enter');
@@ -217,7 +217,7 @@ test('notebook and mat are part of the project', async ({ page }) => {
 });
 
 test('the notebook stands beside the blocks; a stack leads to its line and back', async ({ page }) => {
-  await openDemo(page, 'Stop short');
+  await openDemo(page, 'An arm short');
   await page
     .locator('.begin\\.start')
     .first()
@@ -296,7 +296,7 @@ test('the server says what is wrong with what it is given', async ({ request }) 
   expect((await request.put('/api/projects/nobody?base=1', { data: demoProjects()[0][1] })).status()).toBe(404);
   const own = ((await (await post(demoProjects()[0][1])).json()) as { id: string }).id;
   expect((await request.put(`/api/projects/${own}`, { data: {} })).status()).toBe(400);
-  expect((await request.delete('/api/projects/demo-there-and-back')).status()).toBe(403);
+  expect((await request.delete('/api/projects/demo-back-to-the-mark')).status()).toBe(403);
   const missing = await request.get('/project/nobody', { headers: { accept: 'text/html' } });
   expect(missing.status()).toBeLessThan(500);
 });
@@ -312,7 +312,7 @@ test('the keys are listed under ?, and single keys can be switched off', async (
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await page.keyboard.press('/');
   await expect(page.getByPlaceholder('Find a project')).not.toBeFocused();
-  await openDemo(page, 'Stop short');
+  await openDemo(page, 'An arm short');
   await page.keyboard.press('Space');
   await expect(page.getByRole('button', { name: 'Pause' })).toBeDisabled();
 });

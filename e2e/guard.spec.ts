@@ -9,7 +9,7 @@ import { request as http } from 'node:http';
 const pots = newProject('Pots', barrow, longAisle);
 
 test('every answer carries what keeps other sites out, and no script runs but ours', async ({ page, request }) => {
-  for (const path of ['/', '/handbook', '/project/demo-there-and-back', '/api/projects', '/bell.svg']) {
+  for (const path of ['/', '/handbook', '/project/demo-back-to-the-mark', '/api/projects', '/bell.svg']) {
     const headers = (await request.get(path)).headers();
     expect([path, headers['x-content-type-options'], headers['x-frame-options']]).toEqual([path, 'nosniff', 'DENY']);
   }
@@ -22,7 +22,7 @@ test('every answer carries what keeps other sites out, and no script runs but ou
   // the pages themselves meet it, with editor, workers, MicroPython and 3D
   const refused: string[] = [];
   page.on('console', (m) => /Content Security Policy/.test(m.text()) && refused.push(m.text()));
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   await page.getByRole('button', { name: 'Free', exact: true }).click();
   await page.getByRole('button', { name: 'Plug in' }).click();
   await expect(page.getByTestId('state')).toHaveText('plugged in');

@@ -229,7 +229,7 @@ test('16 an LED with no resistor: the current on the kit sheet, said before, bur
 test('17 a cable that only charges: the link says so, and the program on the device is still there', async ({
   page
 }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   await page.getByTestId('chip').click();
   await page.getByRole('button', { name: 'Faults for a lesson' }).click();
   await page.getByLabel('What hangs on it').selectOption('charge');

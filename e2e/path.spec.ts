@@ -126,7 +126,7 @@ test('programs on the device: listed, chosen for Dot, opened as a project, taken
     await page.getByRole('button', { name: 'Send', exact: true }).click();
     await expect(page.getByTestId('device-message')).toContainText(/as program \d/, { timeout: 60_000 });
   };
-  await openDemo(page, 'Stop short');
+  await openDemo(page, 'An arm short');
   await page.getByTestId('chip').click();
   await page.getByRole('button', { name: 'Plug in', exact: true }).last().click();
   await expect(held).toContainText('None yet');
@@ -140,7 +140,7 @@ test('programs on the device: listed, chosen for Dot, opened as a project, taken
   await page.getByRole('alertdialog', { name: 'Another version' }).getByRole('button', { name: 'Keep both' }).click();
   await expect(page.getByTestId('device-message')).toContainText('as program 2', { timeout: 60_000 });
   await expect(rows).toHaveCount(2);
-  await expect(rows.first()).toContainText('Stop short');
+  await expect(rows.first()).toContainText('An arm short');
   await expect(rows.first()).toContainText('started by Dot');
   await rows.nth(1).getByRole('button', { name: 'Start this one with Dot' }).click();
   await expect(rows.nth(1)).toContainText('started by Dot');

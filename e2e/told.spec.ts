@@ -9,7 +9,7 @@ import { opened, openDemo, rehearse, typeNumber, workbench } from './room.ts';
 test('a run after one change says what the change did; the heading is told as blocks say it; its events are a file', async ({
   page
 }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   await rehearse(page);
   await expect(page.getByRole('button', { name: '0 findings' })).toBeVisible();
   await page.getByRole('button', { name: '0 findings' }).click();

@@ -15,7 +15,7 @@ import {
 
 test('files: in by button and by drop, out, and a sentence for every file that is no good', async ({ page }) => {
   await shelf(page);
-  const good = 'demo/projects/stop-short.mossbell.json';
+  const good = 'demo/projects/an-arm-short.mossbell.json';
   const put = async (name: string, buffer: Buffer) =>
     page.getByLabel('Project file').setInputFiles({ name, mimeType: 'application/json', buffer });
   const bad: [string, string | Buffer, RegExp][] = [
@@ -32,13 +32,13 @@ test('files: in by button and by drop, out, and a sentence for every file that i
     await page.getByRole('button', { name: 'Close', exact: true }).click();
   }
   expect(page.url()).toMatch(/\/$/);
-  await put('stop-short.mossbell.json', readFileSync(good));
+  await put('an-arm-short.mossbell.json', readFileSync(good));
   await workbench(page);
   const download = page.waitForEvent('download');
   await page.getByRole('button', { name: 'More of Moss Bell' }).click();
   await page.getByRole('button', { name: 'Save as a file' }).click();
   const file = await download;
-  expect(file.suggestedFilename()).toBe('stop-short.mossbell.json');
+  expect(file.suggestedFilename()).toBe('an-arm-short.mossbell.json');
   expect(JSON.parse(readFileSync(await file.path(), 'utf8'))).toEqual(JSON.parse(readFileSync(good, 'utf8')));
 
   await shelf(page);
@@ -59,7 +59,7 @@ test('files: in by button and by drop, out, and a sentence for every file that i
   await page.locator('main').dispatchEvent('dragenter', { dataTransfer: data });
   await place.dispatchEvent('drop', { dataTransfer: data });
   await workbench(page);
-  expect((await project(page)).name).toBe('Stop short');
+  expect((await project(page)).name).toBe('An arm short');
 });
 
 test('the look-over finds three mistakes, and its mends put them right', async ({ page }) => {
@@ -127,7 +127,7 @@ test('a program is built, changed and run without a mouse', async ({ page }) => 
 });
 
 test('a block dragged to the tray is taken out; a note typed as a pitch becomes its number', async ({ page }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   const beep = (await page.locator('.sound\\.beep > .blocklyPath').boundingBox())!;
   const tray = (await page.locator('.mb-tray-list').boundingBox())!;
   await page.mouse.move(beep.x + 40, beep.y + 6);
@@ -145,7 +145,7 @@ test('a block dragged to the tray is taken out; a note typed as a pitch becomes 
 });
 
 test('switch off, park, note, duplicate and take out, from the menu of a block', async ({ page }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   const menu = async (kind: string, item: string) => {
     await page
       .locator(`.blocklyDraggable.${kind.replace('.', '\\.')}`)
@@ -267,7 +267,7 @@ test('the reckoner puts its number into the chosen block', async ({ page }) => {
 });
 
 test('the trace stays, the last run becomes a ghost, and CSV comes out', async ({ page }) => {
-  await openDemo(page, 'There and back');
+  await openDemo(page, 'Back to the mark');
   await rehearse(page);
   await rehearse(page);
   await expect(page.getByLabel('beside')).toHaveValue('device');
@@ -301,7 +301,7 @@ test('an endless tight loop never freezes the page', async ({ page }) => {
 });
 
 test('the yard is zoomed and moved, and fits again', async ({ page }) => {
-  await openDemo(page, 'Stop short');
+  await openDemo(page, 'An arm short');
   const size = async () => (await page.getByTestId('robot').boundingBox())!;
   const before = await size();
   const yard = (await page.getByTestId('yard').boundingBox())!;

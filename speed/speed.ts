@@ -316,7 +316,7 @@ execFileSync('./mossbell', ['build-cli'], { stdio: 'ignore' });
 const call = median(
   Array.from({ length: 5 }, () => {
     const began = now();
-    execFileSync('./mossbell', ['check', 'demo/projects/there-and-back.mossbell.json'], { stdio: 'ignore' });
+    execFileSync('./mossbell', ['check', 'demo/projects/back-to-the-mark.mossbell.json'], { stdio: 'ignore' });
     return now() - began;
   })
 );
@@ -565,8 +565,8 @@ if (existsSync(client) && existsSync('/usr/bin/chromium')) {
     const lanes = ['line', 'turns', 'nose', 'accel', 'accelZ', 'volts', 'display', 'tone', 'events'];
     await page.evaluate((shown) => localStorage.setItem('mossbell.lanes.barrow', JSON.stringify({ shown })), lanes);
     await page.goto('http://localhost:4689/');
-    await page.getByPlaceholder('Find a project').fill('There and back');
-    await page.getByRole('button', { name: 'There and back Barrow · opens as a copy' }).click();
+    await page.getByPlaceholder('Find a project').fill('Back to the mark');
+    await page.getByRole('button', { name: 'Back to the mark Barrow · opens as a copy' }).click();
     await page.locator('[data-ready]').waitFor();
     const input = page.getByLabel('Run file');
     await input.setInputFiles(file);

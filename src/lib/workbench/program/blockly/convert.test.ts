@@ -173,5 +173,14 @@ describe('the sheet', () => {
     const read = readWorkspace(ws, p);
     expect(read.stacks.map((s) => s.id).sort()).toEqual([p.stacks[0].id, `s-${second.id}`].sort());
     expect(read.stacks.find((s) => s.id === p.stacks[0].id)!.steps).toHaveLength(2);
+    // the stack that is named after a block goes on without it: both have a name, and not the same
+    const [, first] = p.stacks[0].steps;
+    const block = (id: string) => ws.getBlockById(id)!;
+    block(first.id).unplug(true);
+    block(first.id).nextConnection!.connect(block(second.id).previousConnection!);
+    const joined = readWorkspace(ws, read);
+    const named = { ...joined, stacks: joined.stacks.map((s, i) => ({ ...s, id: i ? `s-${second.id}` : s.id })) };
+    block(second.id).unplug(true);
+    expect(new Set(readWorkspace(ws, named).stacks.map((s) => s.id)).size).toBe(3);
   });
 });

@@ -144,9 +144,16 @@ function readChain(first: Blockly.Block | null): Step[] {
 /** The program as the workspace shows it; what is not in the workspace (variables, inputs) comes from `before`. */
 export function readWorkspace(ws: Blockly.WorkspaceSvg, before: Program): Program {
   const stackIds = new Map(before.stacks.map((s) => [s.steps[0]?.id, s.id]));
+  const tops = ws.getTopBlocks(true);
   const taken = new Set<string>();
+  const kept = new Set(tops.flatMap((b) => stackIds.get(b.id) ?? []));
+  const freeStackId = (wish: string): string => {
+    let id = wish;
+    while (taken.has(id) || kept.has(id)) id += '+';
+    return id;
+  };
   const program: Program = { stacks: [], routines: [], variables: before.variables, loose: [] };
-  for (const block of ws.getTopBlocks(true)) {
+  for (const block of tops) {
     if (block.isInsertionMarker() || block.isShadow()) continue;
     const { x, y } = block.getRelativeToSurfaceXY();
     const at = { x: Math.round(x), y: Math.round(y) };
@@ -163,8 +170,9 @@ export function readWorkspace(ws: Blockly.WorkspaceSvg, before: Program): Progra
       });
     } else if (block.outputConnection) program.loose.push({ ...at, value: readStep(block) });
     else {
-      let id = stackIds.get(block.id) ?? `s-${block.id}`;
-      if (taken.has(id)) id = `s-${block.id}`;
+      // a stack that was named after this block may still be there, without it
+      const known = stackIds.get(block.id);
+      const id = known !== undefined && !taken.has(known) ? known : freeStackId(`s-${block.id}`);
       taken.add(id);
       program.stacks.push({ id, ...at, steps: readChain(block), ...(tagsOf(block).parked ? { parked: true } : {}) });
     }
