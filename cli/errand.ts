@@ -150,7 +150,7 @@ export function checked(
     id: errand.id,
     name: toldIn(errand.name),
     goals: errand.goals.map(goalWords),
-    problems: [...unsound(errand), ...open.map((how) => `The bell rings for this too: ${how}`)],
+    problems: [...unsound(errand), ...open.map(({ says }) => `The bell rings for this too: ${says}`)],
     changed
   };
 }

@@ -3,6 +3,7 @@ import { expect, test } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { openDemo, opened, project, rehearse, shelf, typeNumber, workbench } from './room.ts';
 import { projectOf, type Errand } from '../core/errand/errand.ts';
+import { newProject } from '../core/project.ts';
 import { unsound } from '../core/errand/proof.ts';
 import { fromText } from '../core/testing/text.ts';
 
@@ -225,6 +226,41 @@ test('an errand is made by example: what the model did becomes goals, wrong prog
   await page.locator(`[data-errand=${id}]`).getByRole('button').first().click();
   await workbench(page);
   await expect(page.getByTestId('errand')).toContainText('Carry the tray to the last bench.');
+});
+
+test('while an errand is made its holes are told: a situation is proposed that closes one, and what is right too is said so', async ({
+  page
+}) => {
+  const { kit, mat, model } = errand('stop-short');
+  await opened(page, { ...newProject('Nearer', kit, mat), program: model });
+  await page.getByRole('button', { name: 'More of Moss Bell' }).click();
+  await page.getByRole('link', { name: 'Make an errand of it' }).click();
+  const proof = page.getByTestId('proof');
+  await expect(proof).toContainText('Once the model meets its goals');
+  await page.getByRole('button', { name: 'Make it a goal: stops here' }).click();
+  const clock = proof.getByText('by the clock, as in the first situation, and no sensor asked');
+  await expect(clock).toBeVisible({ timeout: 120_000 });
+  await expect(proof).toContainText(/\d+ of \d+ small changes that do otherwise miss a goal; 0 are right too/);
+  // where the box stands nearer a clock does not do it: that closes the hole
+  await page.getByRole('button', { name: 'Add the situation: the box ahead stands 20 cm nearer' }).click();
+  await page.getByLabel('What is otherwise in situation 2').fill('the wheelbarrow stands nearer');
+  await expect(proof).toContainText(/small changes that do otherwise miss a goal/, { timeout: 120_000 });
+  await expect(clock).toHaveCount(0);
+  const other = proof.getByRole('button', { name: /^It is right too/ });
+  const open = await other.count();
+  expect(open).toBeGreaterThan(0);
+  await other.first().click();
+  await proof.getByPlaceholder('why it is right too').fill('It is only slower.');
+  await expect(proof).toContainText(/; 1 is right too/, { timeout: 120_000 });
+  await expect(other).toHaveCount(open - 1);
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click();
+  await page.waitForURL(/\/$/);
+  const list = (await (await page.request.get('/api/errands')).json()) as { id: string; name: string }[];
+  const { id } = list.find((e) => e.name === 'Nearer')!;
+  const made = (await (await page.request.get(`/api/errands/${id}`)).json()) as Errand;
+  expect(made.situations).toMatchObject([{ says: 'the wheelbarrow stands nearer' }]);
+  expect(made.situations![0].mat!.hoops.at(-1)!.x).toBeLessThan(mat.hoops[0].x - 0.15);
+  expect(made.alsoRight).toMatchObject([{ why: 'It is only slower.' }]);
 });
 
 test('a parked solution is judged too and changed over; tries are laid beside one another; the device is judged as it drives', async ({

@@ -1,10 +1,12 @@
 /** An errand while it is made: its goals in rows, and what becomes of them. */
+import type { ChangeKind } from '../language/changes.ts';
 import type { Kit } from '../kit/kit.ts';
 import type { Program } from '../language/program.ts';
 import type { Project } from '../project.ts';
 import type { Mat } from '../yard/mat.ts';
 import { checkErrand, ERRAND_VERSION, type Errand } from './errand.ts';
 import type { Goal, Verdict } from './goals.ts';
+import { situationOf, type Otherwise } from './otherwise.ts';
 import type { Task } from './task.ts';
 
 /** A goal as it is made: by itself, in the order of the rows, or as one that must never be. */
@@ -22,6 +24,10 @@ export type Making = {
   predictFirst: boolean;
   mat: Mat;
   wrong: Wrong[];
+  /** what is otherwise in the other yards of a try */
+  situations: Otherwise[];
+  /** changes of the model that are right too, each with a word why */
+  alsoRight: { says: string; why: string; change: { kind: ChangeKind; block: string; slot?: string } }[];
   /** what the pupil begins with: nothing but the starters of the model, all of it, or a wrong one by its place */
   given: 'nothing' | 'model' | number;
 };
@@ -36,6 +42,8 @@ export const newMaking = ({ name, mat }: Project): Making => ({
   predictFirst: false,
   mat,
   wrong: [],
+  situations: [],
+  alsoRight: [],
   given: 'nothing'
 });
 
@@ -92,7 +100,8 @@ export function errandFrom(
     verdicts: readonly Verdict[];
   }
 ): ReturnType<typeof checkErrand> {
-  const { name, story, level, hints, may, predictFirst, mat, wrong } = making;
+  const { name, story, level, hints, may, predictFirst, mat, wrong, situations, alsoRight } = making;
+  const world = { kit, mat, start, others };
   const misses = (i: number): number[] =>
     (verdicts[i]?.results ?? []).flatMap((r, g) => (r.state === 'met' || r.state === 'holds' ? [] : [g]));
   const errand: Errand = {
@@ -115,7 +124,8 @@ export function errandFrom(
     wrong: wrong.flatMap(({ shows, program, name: of }, i) =>
       misses(i).length ? [{ shows: shows.trim() || of, program, misses: misses(i) }] : []
     ),
-    alsoRight: []
+    ...(situations.length ? { situations: situations.map((s) => situationOf(s, world)) } : {}),
+    alsoRight: alsoRight.map(({ says, why, change }) => ({ why: why.trim() || says, changes: [change] }))
   };
   return checkErrand(errand, name);
 }

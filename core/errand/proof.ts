@@ -8,7 +8,7 @@ import { quirksOf, SWAPPED } from '../kit/quirks.ts';
 import { STAND_INS } from '../kit/units.ts';
 import type { Kit } from '../kit/kit.ts';
 import { definition, sentence } from '../language/catalogue.ts';
-import { smallChanges, type Change } from '../language/changes.ts';
+import { changeWords, smallChanges, type Change, type ChangeKind } from '../language/changes.ts';
 import { readsSensor, valueDef } from '../language/facts.ts';
 import { lookOver } from '../language/lookover/lookover.ts';
 import { stopsStart } from '../language/lookover/remark.ts';
@@ -102,8 +102,8 @@ export type Holes = {
   changed: number;
   missed: number;
   listed: number;
-  /** what meets all goals and should not, a line each */
-  open: string[];
+  /** what meets all goals and should not; which small change of the model it is, where it is one */
+  open: { says: string; program: Program; change?: { kind: ChangeKind; block: string; slot?: string } }[];
 };
 /** @param others whose models are not to be taken for its own  @param each so many small changes make one that is tried */
 export function holes(errand: Errand, others: readonly Errand[] = [], each = 1): Holes {
@@ -135,12 +135,23 @@ export function holes(errand: Errand, others: readonly Errand[] = [], each = 1):
     out.changed++;
     if (!met) out.missed++;
     else if (isListed(errand, change)) out.listed++;
-    else out.open.push(toldChange(errand, change));
+    else {
+      const { kind, blocks, slot, program } = change;
+      out.open.push({
+        says: toldChange(errand, change),
+        program,
+        change: { kind, block: blocks[0], ...(slot === undefined ? {} : { slot }) }
+      });
+    }
   }
-  for (const { how, program } of cheats(errand, runs[0], others)) {
+  // what looks at no sensor and does the same in the only yard there is, is what another situation would tell apart
+  const clock = clockOf(errand, runs[0]);
+  if (clock && came(clock).met)
+    out.open.push({ says: say('by the clock, as in the first situation, and no sensor asked'), program: clock });
+  for (const { how, program } of cheats(errand, others)) {
     const { differs, met, traces } = came(program);
     if (met && differs && !also.some((runs) => runs.every((run, i) => sameBehaviour(run, traces[i]).same)))
-      out.open.push(how);
+      out.open.push({ says: how, program });
   }
   return out;
 }
@@ -153,12 +164,12 @@ export const isListed = ({ alsoRight }: Errand, { kind, blocks, slot }: Change):
   );
 function toldChange({ model, kit }: Errand, { kind, blocks, slot }: Change): string {
   const step = [...allSteps(model)].find((s) => s.id === blocks[0]);
-  const what = step ? sentence(step, model, (socket) => partName(kit, socket)) : '';
-  return `${kind}${slot === undefined ? '' : ` (${slot})`}: ${what} [${blocks[0]}]`;
+  const block = step ? sentence(step, model, (socket) => partName(kit, socket)) : '';
+  return `${block}: ${changeWords(kind)} [${blocks[0]}${slot === undefined ? '' : ` ${slot}`}]`;
 }
 
-/** Programs that do not do the task: nothing, waiting, a clock, another task's model, the blocks in another order. */
-function* cheats(errand: Errand, run: Trace, others: readonly Errand[]): Generator<{ how: string; program: Program }> {
+/** Programs that do not do the task: nothing, waiting, another task's model, the blocks in another order. */
+function* cheats(errand: Errand, others: readonly Errand[]): Generator<{ how: string; program: Program }> {
   const { model } = errand;
   const begin: Step = { id: 'cheat', kind: 'begin.start', slots: {} };
   const only = (...steps: Step[]): Program => ({
@@ -176,8 +187,6 @@ function* cheats(errand: Errand, run: Trace, others: readonly Errand[]): Generat
       slots: { time: Math.min(errand.limitS ?? 20, 60), unit: 's' }
     })
   };
-  const clock = clockOf(errand, run);
-  if (clock) yield { how: say('by the clock, as in the first situation, and no sensor asked'), program: clock };
   for (const other of others) {
     if (other.id === errand.id || other.kit.device !== errand.kit.device) continue;
     if (lookOver({ program: other.model, kit: errand.kit }).some(stopsStart)) continue;

@@ -7,6 +7,7 @@ import { listAround, removeStep, setSlot } from './edit.ts';
 import { isLoop } from './facts.ts';
 import { isStep, liveSteps, type Literal, type Program, type Step } from './program.ts';
 import { replaced } from './refactor.ts';
+import { later, word } from '../words.ts';
 
 /** Kinds of change that are wrong in themselves, and mere amounts, which nobody can know to be wrong without the intent. */
 export const WRONG = [
@@ -24,6 +25,22 @@ export const WRONG = [
 export const AMOUNTS = ['ten times less', 'twice'] as const;
 export const CHANGES = [...WRONG, ...AMOUNTS] as const;
 export type ChangeKind = (typeof CHANGES)[number];
+const WORDS: Readonly<Record<ChangeKind, string>> = {
+  'left out': later('left out'),
+  'swapped with the next': later('swapped with the next'),
+  'moved out of its loop': later('moved out of its loop'),
+  sign: later('the other sign'),
+  'ms for s': later('ms for s'),
+  'other side': later('the other side'),
+  'other way': later('the other way'),
+  'coast for brake': later('coast for brake'),
+  '< for >': later('the other comparison'),
+  'other button': later('the other button'),
+  'ten times less': later('a tenth of it'),
+  twice: later('twice as much')
+};
+/** For a person. */
+export const changeWords = (kind: ChangeKind): string => word(WORDS[kind]);
 export type Change = {
   kind: ChangeKind;
   program: Program;

@@ -24,12 +24,24 @@
   const rowOf = (handIn: string) => ran?.rows.find((r) => r.handIn === handIn);
 </script>
 
+{#snippet mark(met: boolean, edge = false)}
+  <td class="px-1 py-1 text-center {edge ? 'border-l border-rule' : ''}"
+    >{#if met}<Check size={15} class="inline text-moss" /><span class="sr-only">{say('met')}</span>{:else}<X
+        size={15}
+        class="inline text-clay"
+      /><span class="sr-only">{say('not met')}</span>{/if}</td
+  >
+{/snippet}
+
 {#if list.length}
   <Table class="mt-2 text-[13.5px]" data-testid="collected">
     {#if ran}<thead class="text-left text-[12px] text-soft"
         ><tr
           ><th></th>{#each ran.goals as goal, i (i)}<th class="px-1 text-center font-semibold" title={goal}
               >{i + 1}<span class="sr-only">. {goal}</span></th
+            >{/each}{#each ran.situations as says, i (i)}<th
+              class="px-1 text-center font-semibold {i ? '' : 'border-l border-rule'}"
+              title={says}>{String.fromCharCode(97 + i)}<span class="sr-only">. {says}</span></th
             >{/each}<th class="text-right font-semibold">s</th><th class="text-right font-semibold">{say('blocks')}</th
           ></tr
         ></thead
@@ -43,19 +55,28 @@
                 >“{c.note}”</small
               >{/if}</td
           >
-          {#if ran}{#if row && 'goals' in row}{#each row.goals as met, i (i)}<td class="px-1 py-1 text-center"
-                  >{#if met}<Check size={15} class="inline text-moss" /><span class="sr-only">{say('met')}</span
-                    >{:else}<X size={15} class="inline text-clay" /><span class="sr-only">{say('not met')}</span
-                    >{/if}</td
-                >{/each}<td class="py-1 text-right">{row.seconds?.toFixed(1) ?? ''}</td><td class="py-1 text-right"
+          {#if ran}{#if row && 'goals' in row}{#each row.goals as met, i (i)}{@render mark(
+                  met
+                )}{/each}{#each ran.situations as says, i (says)}{@render mark(
+                  !!row.situations[i]?.met,
+                  i === 0
+                )}{/each}<td class="py-1 text-right">{row.seconds?.toFixed(1) ?? ''}</td><td class="py-1 text-right"
                 >{row.blocks ?? ''}</td
-              >{:else}<td class="py-1 text-soft" colspan={ran.goals.length + 2}>{row?.says ?? ''}</td>{/if}{/if}
+              >{:else}<td class="py-1 text-soft" colspan={ran.goals.length + ran.situations.length + 2}
+                >{row?.says ?? ''}</td
+              >{/if}{/if}
         </tr>{/each}
     </tbody>
   </Table>
   {#if ran}<ol class="mt-1 list-inside list-decimal text-[12.5px] text-soft">
       {#each ran.goals as goal, i (i)}<li>{goal}</li>{/each}
-    </ol>{/if}
+    </ol>
+    {#if ran.situations.length}<p class="mt-1 text-[12.5px] text-soft">
+        {say('The goals are as in the first situation that was missed. All goals met in each:')}
+      </p>
+      <ol class="list-inside list-[lower-alpha] text-[12.5px] text-soft">
+        {#each ran.situations as says, i (i)}<li>{says}</li>{/each}
+      </ol>{/if}{/if}
   {#if problem}<Remark look="line">{problem}</Remark>{/if}
   <div class="mt-1.5 flex flex-wrap gap-1.5">
     <Button size="sm" disabled={busy} onclick={again}>{busy ? say('Running ...') : say('Run all of it again')}</Button>

@@ -59,10 +59,14 @@ export type OpenedClass = {
 /** What was handed in, run again: what is asked, and how each does. */
 export type AgainTable = {
   goals: string[];
+  /** what each of its situations is called, where it has several */
+  situations: string[];
   rows: ({ handIn: string; nickname: string; projectId: string } & (
     | {
+        /** in the first situation that was missed */
         goals: boolean[];
         met: boolean;
+        situations: { says: string; met: boolean }[];
         seconds?: number;
         blocks?: number;
         stop: { x: number; y: number; facingDeg: number };

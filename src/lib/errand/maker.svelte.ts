@@ -1,5 +1,11 @@
 /** The page on which an errand is made by example: the model and wrong programs, each with its run and what came of it. */
 import { get, set } from 'idb-keyval';
+import { wrap } from 'comlink';
+import type { Proposal } from '../../../core/errand/otherwise.ts';
+import type { Holes } from '../../../core/errand/proof.ts';
+import { MOST_SITUATIONS } from '../../../core/errand/task.ts';
+import { tongue, type Tongue } from '../../../core/words.ts';
+import type { ProofApi } from '../../workers/proof.worker.ts';
 import { judged } from '../../../core/errand/verdict.ts';
 import type { Verdict } from '../../../core/errand/goals.ts';
 import {
@@ -21,6 +27,7 @@ import { send, type Opened } from '../shelf/files.ts';
 import type { Workbench } from '../workbench/workbench.svelte.ts';
 
 const MOST_WRONG = 6;
+const QUIET_MS = 800;
 /** Hoops as they were laid or moved, and those that the mat got since. */
 const laidOn = (mat: Mat, kept: Mat): Mat['hoops'] => [
   ...kept.hoops,
@@ -50,13 +57,16 @@ export class Maker {
     const kept = await get<Making>(this.mark).catch(() => undefined);
     // the mat may have been changed since: what was laid on it for the errand stays
     const { mat } = this.w.session.project;
-    if (kept) this.making = { ...kept, mat: { ...mat, hoops: laidOn(mat, kept.mat) } };
+    if (kept)
+      this.making = { ...newMaking(this.w.session.project), ...kept, mat: { ...mat, hoops: laidOn(mat, kept.mat) } };
     await this.look();
+    this.prove();
   }
   change(change: Partial<Making>): void {
     this.making = { ...this.making, ...change };
     void set(this.mark, JSON.parse(JSON.stringify(this.making))).catch(() => undefined);
     if (change.wrong || change.given !== undefined) void this.look();
+    this.prove();
   }
   row(i: number, change: Partial<Row>): void {
     this.change({ rows: this.making.rows.map((r, k) => (k === i ? { ...r, ...change } : r)) });
@@ -153,6 +163,49 @@ export class Maker {
       offers,
       verdicts
     });
+  }
+  /** What meets all goals and should not, as far as it is known; undefined while there is nothing to try. */
+  proof = $state.raw<{ problems?: readonly string[]; holes?: Holes; proposals?: readonly Proposal[] }>();
+  private proving: { worker?: Worker; timer: ReturnType<typeof setTimeout>; key: string } | undefined;
+  /** Tries small changes of the model, off the page's thread, once nothing was changed for a moment. */
+  private prove(): void {
+    const { rows, situations, alsoRight, mat, given } = this.making;
+    const key = JSON.stringify([rows, situations, alsoRight.map((a) => a.change), mat, given, this.model]);
+    if (this.proving?.key === key) return;
+    this.close();
+    this.proof = undefined;
+    if (!rows.length) return;
+    const timer = setTimeout(() => {
+      const made = this.errand();
+      // a model that misses a goal itself comes first
+      if (!made.ok || !this.verdicts[0]?.met) return;
+      const worker = new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' });
+      this.proving = { worker, timer, key };
+      const api = wrap<ProofApi>(worker);
+      const [errand, spoken] = JSON.parse(JSON.stringify([made.errand, tongue()])) as [typeof made.errand, Tongue];
+      this.proof = {};
+      void (async () => {
+        const problems = await api.unsound(errand, spoken);
+        if (this.proving?.worker !== worker) return;
+        this.proof = { problems };
+        const holes = problems.length ? undefined : await api.holes(errand, spoken);
+        if (this.proving?.worker !== worker || !holes) return;
+        this.proof = { holes };
+        const open = holes.open.map((o) => o.program);
+        const found = open.length && this.canAddSituation ? await api.proposals(errand, open, spoken) : [];
+        if (this.proving?.worker === worker) this.proof = { holes, proposals: found };
+        worker.terminate();
+      })();
+    }, QUIET_MS);
+    this.proving = { timer, key };
+  }
+  get canAddSituation(): boolean {
+    return this.making.situations.length < MOST_SITUATIONS;
+  }
+  close(): void {
+    clearTimeout(this.proving?.timer);
+    this.proving?.worker?.terminate();
+    this.proving = undefined;
   }
   /** Onto the shelf, among the others. */
   async ship(): Promise<Opened> {

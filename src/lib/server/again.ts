@@ -1,6 +1,7 @@
 /** Everything that was handed in of an errand, run again by the pool of workers. */
 import Papa from 'papaparse';
 import { goalWords } from '../../../core/errand/goals.ts';
+import { situationSays, yardsOf } from '../../../core/errand/yards.ts';
 import { say, tongue } from '../../../core/words.ts';
 import type { AgainTable } from '../class/class.ts';
 import { openErrand } from './errands.ts';
@@ -44,14 +45,16 @@ async function all(store: Store, classId: string, givenId: string, target: strin
   );
   return {
     goals: errand?.goals.map(goalWords) ?? [],
+    situations: errand?.situations ? yardsOf(errand, errand).map(situationSays) : [],
     rows: rows.sort((a, b) => a.nickname.localeCompare(b.nickname))
   };
 }
 /** The table as CSV (RFC 4180). What a table program would take for a formula stands behind an apostrophe. */
-export function csvOf({ goals, rows }: AgainTable): string {
+export function csvOf({ goals, situations, rows }: AgainTable): string {
   const head = [
     say('Nickname'),
     ...goals,
+    ...situations.map((says, i) => say('situation {n}: {says}', { n: i + 1, says })),
     say('all goals'),
     's',
     say('blocks'),
@@ -62,10 +65,11 @@ export function csvOf({ goals, rows }: AgainTable): string {
   const one = (n: number | undefined, digits = 1): string => (n === undefined ? '' : n.toFixed(digits));
   const body = rows.map((row) =>
     'says' in row
-      ? [row.nickname, ...goals.map(() => ''), '', '', '', '', '', row.says]
+      ? [row.nickname, ...goals.map(() => ''), ...situations.map(() => ''), '', '', '', '', '', row.says]
       : [
           row.nickname,
           ...row.goals.map((met) => (met ? '1' : '0')),
+          ...situations.map((_, i) => (row.situations[i]?.met ? '1' : '0')),
           row.met ? '1' : '0',
           one(row.seconds, 2),
           String(row.blocks ?? ''),

@@ -379,6 +379,16 @@ export class Runs {
     run.held = held;
     return run;
   }
+  private readonly asides: { worker: Worker; api: Comlink.Remote<BenchApi> }[] = [];
+  /** The same beside everything else that goes on, on one of two workers. */
+  async aside(lane: 0 | 1, project: Project): Promise<Run> {
+    if (!this.asides[lane]) {
+      const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' });
+      this.asides[lane] = { worker, api: Comlink.wrap<BenchApi>(worker) };
+    }
+    const trace = await this.asides[lane].api.trace(await this.optionsOf(project));
+    return Run.of('rehearsal', project.name, trace, project);
+  }
   /** A run as a file, compressed; made off the page's thread. */
   pack(file: RunFile, whole: boolean): Promise<Uint8Array> {
     return this.past().pack(file, whole);
@@ -567,6 +577,7 @@ export class Runs {
     this.board = undefined;
     this.halt();
     this.pastWorker?.terminate();
+    for (const { worker } of this.asides.splice(0)) worker?.terminate();
     this.pastWorker = undefined;
     this.pastApi = undefined;
     this.worker?.terminate();

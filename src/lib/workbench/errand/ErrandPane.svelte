@@ -18,7 +18,8 @@
   import type { Run } from '../runs.svelte.ts';
   import { useWorkbench } from '../workbench.svelte.ts';
   import { bell } from './bell.ts';
-  import { elsewhereOf, ringsOf, staysHere, verdictOf, type Elsewhere } from './judging.ts';
+  import { Elsewhere, elsewhereOf } from './elsewhere.svelte.ts';
+  import { ringsOf, staysHere, verdictOf } from './judging.ts';
   import Other from './Other.svelte';
   import Tries from './Tries.svelte';
 
@@ -56,30 +57,36 @@
       seen.trace.ended === undefined ? LOOK_MS : 0
     );
   });
-  /** what a run that is over comes to in the other situations; undefined while that is being tried */
-  let elsewhere = $state.raw<{ of: Run; met: boolean; list: readonly Elsewhere[] }>();
+  /** the run that was begun last in this errand, what it comes to once it is over, and its other situations */
+  let tried = $state.raw<{ of: Run; met?: boolean; others: Elsewhere }>();
   $effect(() => {
-    const ended = over ? run : undefined;
-    // a run of another situation is looked at: what there is to know is known
-    if (!ended || !task.situations || ended === elsewhere?.of || elsewhere?.list.some((e) => e.run === ended)) return;
-    void Promise.all([verdictOf(runs, task, ended), elsewhereOf(runs, task, ended)]).then(
-      ([first, list]) => (elsewhere = { of: ended, met: !!first?.met, list })
-    );
+    // one of another situation, or of before, is only looked at
+    if (!run || !task.situations || run.kind === 'device' || run === tried?.of) return;
+    if (tried?.others.came.some((c) => c?.run === run)) return;
+    tried = { of: run, others: elsewhereOf(runs, task, run) };
+    // beside the run itself; the bell waits for all
+    if (run === runs.current) void tried.others.begin();
   });
-  const seenElsewhere = $derived(elsewhere?.list.some((e) => e.run === run));
-  const tried = $derived(elsewhere && (elsewhere.of === run || seenElsewhere) ? elsewhere : undefined);
+  $effect(() => {
+    const ended = tried && over && tried.of === run && tried.met === undefined ? tried : undefined;
+    if (!ended) return;
+    void ended.others.whole();
+    void verdictOf(runs, task, ended.of).then((first) => {
+      if (tried?.of === ended.of) tried = { ...ended, met: !!first?.met };
+    });
+  });
   const here = $derived(run && staysHere(task, run));
   /** all goals in all situations */
   const metAll = $derived(
     over &&
       !!verdict?.met &&
       !here &&
-      (!task.situations || (!!tried && tried.met && tried.list.every((e) => e.verdict.met)))
+      (!task.situations || (!!tried?.met && tried.others.came.every((c) => c?.verdict.met)))
   );
   /** met as the yard shows it, and not everywhere: where first */
   const failed = $derived.by(() => {
-    const at = tried?.met ? tried.list.findIndex((e) => !e.verdict.met) : -1;
-    return tried && at >= 0 ? { n: at + 2, of: tried.list.length + 1, says: tried.list[at].says } : undefined;
+    const at = tried?.met ? tried.others.came.findIndex((c) => c && !c.verdict.met) : -1;
+    return tried && at >= 0 ? { n: at + 2, of: tried.others.says.length + 1, says: tried.others.says[at] } : undefined;
   });
   $effect(() => {
     if (metAll && tried) rings(tried.of);
@@ -105,7 +112,11 @@
     return result?.atUs === undefined ? undefined : result;
   });
   const well = $derived(metAll && run?.project ? notWell(run.trace, run.project.kit, programOf(run.project)) : []);
-  onMount(() => void w.history.load());
+  onMount(() => {
+    void w.history.load();
+    // what npm run speed measures
+    Object.assign(window, { mossbellElsewhere: () => run && new Elsewhere(runs, task, run) });
+  });
   const SIGNS = { met: Check, holds: Dot, open: Circle, missed: Cross } as const;
   const STATES = {
     met: later('met'),
@@ -211,18 +222,23 @@
       {#each task.goals as goal, i (i)}{@render one(goal, verdict?.results[i], near && i === verdict?.nearest)}{/each}
     </ul>
   {/if}
-  {#if task.situations && over && !here}
+  {#if tried && over && !here}
     <div class="mt-2 border-t border-rule pt-1.5" data-testid="situations">
       <h4 class="text-[13px] font-semibold">{say('In all situations')}</h4>
-      {#if tried}
-        <ul class="mt-1 flex flex-col gap-1">
-          {@render situation(say('as the yard shows it'), tried.of, tried.met, '')}
-          {#each tried.list as { says, run: its, verdict: came } (its)}
-            {@const miss = came.nearest ?? came.results.findIndex((r) => r.state === 'missed')}
-            {@render situation(says, its, came.met, came.met || miss < 0 ? '' : retell(came.results[miss].says))}
-          {/each}
-        </ul>
-      {:else}<p class="text-soft" role="status">{say('The other situations are being tried.')}</p>{/if}
+      <ul class="mt-1 flex flex-col gap-1">
+        {#if tried.met !== undefined}{@render situation(say('as the yard shows it'), tried.of, tried.met, '')}{/if}
+        {#each tried.others.says as says, i (i)}
+          {@const came = tried.others.came[i]}
+          {#if came}
+            {@const { met, nearest, results } = came.verdict}
+            {@const miss = nearest ?? results.findIndex((r) => r.state === 'missed')}
+            {@render situation(says, came.run, met, met || miss < 0 ? '' : retell(results[miss].says))}
+          {/if}
+        {/each}
+      </ul>
+      {#if tried.others.came.includes(undefined)}<p class="text-soft" role="status">
+          {say('The other situations are being tried.')}
+        </p>{/if}
     </div>
   {/if}
   {#if !folded && other}<Other {task} {other} />{/if}

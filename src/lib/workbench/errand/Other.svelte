@@ -8,7 +8,8 @@
   import { retell, say } from '../../../../core/words.ts';
   import Button from '../../ui/Button.svelte';
   import { useWorkbench } from '../workbench.svelte.ts';
-  import { elsewhereOf, verdictOf } from './judging.ts';
+  import { elsewhereOf } from './elsewhere.svelte.ts';
+  import { verdictOf } from './judging.ts';
   let { task, other }: { task: Task; other: Program } = $props();
   const w = useWorkbench();
   const { runs, session } = w;
@@ -19,7 +20,7 @@
     busy = true;
     const run = await runs.whole({ ...session.project, program: other });
     const here = await verdictOf(runs, task, run);
-    const all = [here!, ...(await elsewhereOf(runs, task, run)).map((e) => e.verdict)];
+    const all = [here!, ...(await elsewhereOf(runs, task, run).whole()).map((e) => e.verdict)];
     came = { of: other, verdict: all[together(all).first] };
     busy = false;
   }

@@ -3,13 +3,13 @@ import { goalDraws, type Verdict } from '../../../../core/errand/goals.ts';
 import type { Result } from '../../../../core/errand/goal.ts';
 import type { TryResult } from '../../../../core/trace/tried.ts';
 import type { Task } from '../../../../core/errand/task.ts';
-import { situationSays, yardsOf } from '../../../../core/errand/yards.ts';
 import { asksBefore, judged, resultFrom, together } from '../../../../core/errand/verdict.ts';
-import type { Program } from '../../../../core/language/program.ts';
+import { programOf } from '../../../../core/language/program.ts';
 import type { Trace } from '../../../../core/trace/trace.ts';
 import type { Mat } from '../../../../core/yard/mat.ts';
 import { say } from '../../../../core/words.ts';
 import type { Run, Runs } from '../runs.svelte.ts';
+import { elsewhereOf } from './elsewhere.svelte.ts';
 
 /** A ring that a goal draws, in metres, and how it looks. */
 export type Ring = { x: number; y: number; radius: number; look: Result['state'] | 'door' };
@@ -29,48 +29,18 @@ export async function beforeOf(runs: Runs, task: Task, project: Run['project']):
   if (!before) befores.set(task, (before = runs.traceOf({ ...project, text: undefined, program: task.given })));
   return before;
 }
-const programOf = ({ project }: Run): Program | undefined =>
-  project && project.text === undefined ? project.program : undefined;
-
-/** What a program comes to in another situation of its errand. */
-export type Elsewhere = { says: string; run: Run; verdict: Verdict };
-const elsewheres = new WeakMap<Run, Promise<Elsewhere[]>>();
 /** @returns why the other situations of an errand cannot be tried with what ran; undefined where they can */
 export function staysHere(task: Task, run: Run): string | undefined {
   if (!task.situations || run.kind !== 'device') return undefined;
   return say('This is what the device does here. The bell waits for a rehearsal in all situations.');
 }
-/** The same in all other situations, as fast as it goes, off the page's thread. */
-export function elsewhereOf(runs: Runs, task: Task, run: Run): Promise<Elsewhere[]> {
-  let found = elsewheres.get(run);
-  if (!found) elsewheres.set(run, (found = tryElsewhere(runs, task, run)));
-  return found;
-}
-async function tryElsewhere(runs: Runs, task: Task, run: Run): Promise<Elsewhere[]> {
-  const { project } = run;
-  if (!project || !task.situations || run.kind === 'device') return [];
-  const [, ...yards] = yardsOf(task, project);
-  const out: Elsewhere[] = [];
-  for (const yard of yards) {
-    const { mat, start, inputs } = yard;
-    const there = { ...project, name: situationSays(yard), mat, start, errand: { ...task, inputs } };
-    const other = await (project.text === undefined ? runs.whole(there) : runs.wholeText(there, project.text));
-    const before = asksBefore(task)
-      ? (await runs.whole({ ...there, text: undefined, program: task.given })).trace
-      : undefined;
-    const verdict = judged(task, { trace: other.trace, mat, program: programOf(run), before });
-    out.push({ says: situationSays(yard), run: other, verdict });
-  }
-  return out;
-}
-
 /** @param toUs up to which moment; its end where it is left out */
 export async function verdictOf(runs: Runs, task: Task, run: Run, toUs?: number): Promise<Verdict | undefined> {
   const mat = run.project?.mat;
   if (!mat) return undefined;
   return judged(
     task,
-    { trace: run.trace, mat, program: programOf(run), before: await beforeOf(runs, task, run.project) },
+    { trace: run.trace, mat, program: programOf(run.project), before: await beforeOf(runs, task, run.project) },
     toUs
   );
 }
@@ -83,10 +53,10 @@ export async function resultOf(
 ): Promise<TryResult | undefined> {
   const verdict = await verdictOf(runs, task, run);
   if (!verdict) return undefined;
-  const all = [{ run, verdict }, ...(await elsewhereOf(runs, task, run))];
+  const all = [{ run, verdict }, ...(await elsewhereOf(runs, task, run).whole())];
   const { met, first } = together(all.map((one) => one.verdict));
   return {
-    ...resultFrom(task, all[first].verdict, all[first].run.trace, programOf(run)),
+    ...resultFrom(task, all[first].verdict, all[first].run.trace, programOf(run.project)),
     met: met && !staysHere(task, run),
     ...(all.length > 1 ? { situations: all.map((one) => one.verdict.met) } : {}),
     changed: [...new Set(changed)].slice(-6)

@@ -46,7 +46,11 @@
   onMount(() => {
     void maker.load();
     void allProjects().then((list) => (shelf = list));
+    return () => maker.close();
   });
+  const proof = $derived(maker.proof);
+  /** an errand names no more than this */
+  const MOST_RIGHT = 12;
   const others = $derived(shelf.filter((p) => p.device === project.kit.device && p.id !== w.session.id));
   async function addWrong(id: string) {
     const answer = await fetch(`/api/projects/${id}`).catch(() => undefined);
@@ -280,6 +284,103 @@
               >{p.name}</option
             >{/each}</Choice
         >{/if}
+      <h2 class="text-[16px]">{say('Situations')}</h2>
+      <p class="text-soft">
+        {say('A try runs in the yard as it is, and in each of these: the bell waits for all.')}
+      </p>
+      {#each making.situations as one, i (i)}
+        <div class="flex items-center gap-2" data-situation={i}>
+          <Field
+            class="min-w-0 flex-1"
+            aria-label={say('What is otherwise in situation {n}', { n: i + 2 })}
+            value={one.says}
+            maxlength={200}
+            oninput={(e) =>
+              maker.change({
+                situations: making.situations.map((x, k) => (k === i ? { ...x, says: e.currentTarget.value } : x))
+              })}
+          />
+          <Button
+            look="quiet"
+            aria-label={say('Take this situation out')}
+            onclick={() => maker.change({ situations: making.situations.filter((_, k) => k !== i) })}>×</Button
+          >
+        </div>
+      {/each}
+      {#each proof?.proposals ?? [] as { catches, ...one } (one.says)}
+        <div class="flex items-center gap-2">
+          <Button
+            size="sm"
+            class="shrink-0"
+            aria-label={say('Add the situation: {says}', { says: one.says })}
+            onclick={() => maker.change({ situations: [...making.situations, one] })}>+</Button
+          ><span
+            >{one.says}<span class="ml-2 text-soft"
+              >{say(
+                '{n, plural, one {one of those below misses a goal there} other {# of those below miss a goal there}}',
+                {
+                  n: catches
+                }
+              )}</span
+            ></span
+          >
+        </div>
+      {/each}
+      <h2 class="text-[16px]">{say('What else rings the bell')}</h2>
+      <div class="flex flex-col gap-1" data-testid="proof">
+        {#if !making.rows.length || !meets}<p class="text-soft">
+            {say('Once the model meets its goals, each small change of it is tried: it should miss one.')}
+          </p>
+        {:else if proof?.problems?.length}{#each proof.problems as says (says)}<p class="text-clay">{says}</p>{/each}
+        {:else if !proof?.holes}<p class="text-soft" role="status">
+            {say('Small changes of the model are being tried ...')}
+          </p>
+        {:else}
+          {@const { changed, missed, listed, open } = proof.holes}
+          <p role="status" class={open.length ? '' : 'text-moss'}>
+            {say(
+              '{missed} of {changed} small changes that do otherwise miss a goal; {listed, plural, one {# is} other {# are}} right too. {open, plural, =0 {Nothing else rings the bell.} one {One other program rings the bell:} other {# other programs ring the bell:}}',
+              { missed, changed, listed, open: open.length }
+            )}
+          </p>
+          <ul class="flex flex-col gap-1">
+            {#each open as { says, change } (says)}
+              <li class="flex items-start gap-2">
+                <span class="min-w-0 flex-1">{says.replace(/ \[[^\]]*\]$/, '')}</span>
+                {#if change}<Button
+                    size="sm"
+                    class="shrink-0"
+                    aria-label={say('It is right too: {says}', { says })}
+                    onclick={() =>
+                      maker.change({ alsoRight: [...making.alsoRight, { says, why: '', change }].slice(-MOST_RIGHT) })}
+                    >{say('It is right too')}</Button
+                  >{/if}
+              </li>
+            {/each}
+          </ul>
+        {/if}
+        {#each making.alsoRight as one, i (i)}
+          <div class="flex items-center gap-2" data-right={i}>
+            <span class="w-1/2 shrink-0 truncate" title={one.says}>{one.says.replace(/ \[[^\]]*\]$/, '')}</span>
+            <Field
+              class="min-w-0 flex-1"
+              placeholder={say('why it is right too')}
+              aria-label={say('Why {says} is right too', { says: one.says })}
+              value={one.why}
+              maxlength={400}
+              oninput={(e) =>
+                maker.change({
+                  alsoRight: making.alsoRight.map((x, k) => (k === i ? { ...x, why: e.currentTarget.value } : x))
+                })}
+            />
+            <Button
+              look="quiet"
+              aria-label={say('{says} is not right', { says: one.says })}
+              onclick={() => maker.change({ alsoRight: making.alsoRight.filter((_, k) => k !== i) })}>×</Button
+            >
+          </div>
+        {/each}
+      </div>
       <h2 class="text-[16px]">{say('For the pupil')}</h2>
       <label class="flex flex-col"
         ><span class="text-soft">{say('Hints, one on each line; they are opened one at a time')}</span><Lines
