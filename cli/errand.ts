@@ -75,7 +75,7 @@ const rounded = (v: number): number => Math.round(v * 1000) / 1000;
 /** A program in an errand, in all of the errand's own yards. What is told is told of the first that it missed. */
 export async function tryIn(errand: Errand, file: string, project: Project): Promise<Tried> {
   const { kit } = errand;
-  const isText = project.text !== undefined;
+  let isText = project.text !== undefined;
   // a text is tried on the errand's own kit: what it has not is said by its run
   if (!isText && project.kit.device !== kit.device)
     return failed(file, project.name, `It is for a ${project.kit.name}, and the errand for a ${kit.name}.`);
@@ -83,8 +83,19 @@ export async function tryIn(errand: Errand, file: string, project: Project): Pro
   if (isText) {
     const found = readPython(project.text!, kit);
     program = found.ok ? found.program : undefined;
-  } else {
-    const blocking = lookOver({ program: project.program, kit }).filter(stopsStart)[0];
+    // a text runs alone: beside other devices it is tried as the blocks that it is
+    if (errand.others?.length) {
+      if (!program)
+        return failed(
+          file,
+          project.name,
+          'It is a text that blocks cannot say, and beside other devices blocks alone run.'
+        );
+      isText = false;
+    }
+  }
+  if (!isText) {
+    const blocking = lookOver({ program: program!, kit }).filter(stopsStart)[0];
     if (blocking) return failed(file, project.name, `It cannot start: ${blocking.says}`);
   }
   const came: { yard: Yard; trace: Trace; verdict: Verdict }[] = [];
@@ -96,7 +107,7 @@ export async function tryIn(errand: Errand, file: string, project: Project): Pro
           { ...specOf(tryOptions(errand, yard, project.program)), name: project.name, device: 'Rehearsal' },
           project.text
         )
-      : tryOut(errand, yard, project.program);
+      : tryOut(errand, yard, program!);
     const before = asksBefore(errand) ? tryOut(errand, yard, errand.given) : undefined;
     came.push({ yard, trace, verdict: judged(errand, { trace, mat: yard.mat, program, before }) });
   }
