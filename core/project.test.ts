@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { displayedProject, renewedProject } from './kit/before.ts';
 import { barrow } from './kit/kit.ts';
@@ -61,13 +61,17 @@ describe('projects of before', () => {
   });
   it('call the sockets of every board as they are called now, in blocks, kit and text', () => {
     const json = (one: unknown): string => JSON.stringify(one);
+    let renamed = 0;
     for (const file of demos) {
       const old = JSON.parse(readFileSync(new URL(`demo-1/${file}`, folder), 'utf8')) as Record<string, unknown>;
       const now = migrate(old);
       expect(json(now)).not.toMatch(/"(socket|motor|servo|sensor)":"([PQRUVWL]|[1-4]0)"/);
-      const shipped = readFileSync(new URL(`../../../demo/projects/${file}`, folder), 'utf8');
-      expect(now).toEqual(JSON.parse(shipped));
+      // three of them ship under other names now, and do something else
+      const shipped = new URL(`../../../demo/projects/${file}`, folder);
+      if (existsSync(shipped)) expect(now).toEqual(JSON.parse(readFileSync(shipped, 'utf8')));
+      else renamed++;
     }
+    expect(renamed).toBe(3);
     const [robot, board] = [
       { device: 'barrow', parts: [{ socket: '40' }, { socket: 'J1' }, { socket: 'X' }] },
       { device: 'trowel', parts: [{ socket: 'U' }, { socket: 'L' }] }

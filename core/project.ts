@@ -7,7 +7,7 @@ import { displayedProject, placedProject, renewedProject } from './kit/before.ts
 import { kitSchema, type Kit } from './kit/kit.ts';
 import { checkProgram } from './language/check.ts';
 import { pictureText, programSchema, type Program } from './language/program.ts';
-import { taskSchema, type Task } from './errand/task.ts';
+import { taskInProject, type Task } from './errand/task.ts';
 import { issueOf, jsonOf, tooDeep, whatIsWrong } from './read.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
@@ -67,7 +67,7 @@ export const projectSchema = z.strictObject({
   /** painted pictures with a name, to be used again */
   pictures: z.record(z.string().min(1).max(40), pictureText).optional(),
   /** the errand that is done in it, and how many of its hints were opened */
-  errand: taskSchema.optional(),
+  errand: taskInProject.optional(),
   hintsOpened: z.number().int().min(0).max(10).optional()
 });
 export type Project = {

@@ -326,6 +326,30 @@ test('three more are done: a picture after the other, there and back, and stoppe
   }
 });
 
+test('the bell rings in the errand’s own yard alone, and not where a hand helped', async ({ page }) => {
+  const first = errand('first-delivery');
+  // the robot stands 30 cm nearer: what meets the goals there is no delivery
+  const near = fromText('wheels.drive(cm=35, power=30, ending="brake")', first.kit);
+  await opened(page, { ...projectOf(first), program: near, start: { x: 0.6, y: 0.3, facingDeg: 90 } });
+  await workbench(page);
+  const pane = page.getByTestId('errand');
+  await rehearse(page);
+  await expect(pane).toContainText('Stop in the hoop bench');
+  await expect(pane.locator('[data-state=met]').first()).toBeVisible();
+  await expect(page.getByTestId('other-yard')).toContainText('The yard is not as the errand has it.');
+  await expect(page.getByTestId('bell')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Put its own yard back' }).click();
+  await expect(page.getByTestId('other-yard')).toHaveCount(0);
+  await rehearse(page);
+  await expect(pane).toContainText(/cm short/);
+  await expect(page.getByTestId('bell')).toHaveCount(0);
+  // and done from its own start it rings
+  await opened(page, { ...projectOf(first), program: first.model });
+  await workbench(page);
+  await rehearse(page);
+  await expect(page.getByTestId('bell')).toContainText('The bell rings');
+});
+
 test('the bell waits for all situations: which one failed is told, with its run to open', async ({ page }) => {
   const { model, kit } = errand('stop-short');
   const task = projectOf(errand('stop-short'));

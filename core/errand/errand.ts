@@ -13,6 +13,7 @@ import { parseInputs } from '../trace/inputs.ts';
 import { say } from '../words.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from '../yard/mat.ts';
 import { goalDef, GROUPS, walkGoals } from './goals.ts';
+import { yardMark } from './yards.ts';
 import { taskSchema, told, toldIn, type Task, type Told } from './task.ts';
 
 /** Version 1 had none that are also right. */
@@ -160,5 +161,5 @@ export const projectOf = (errand: Errand): Project => ({
   program: errand.given,
   ...(errand.start ? { start: errand.start } : {}),
   ...(errand.others ? { others: errand.others } : {}),
-  errand: taskOf(errand)
+  errand: { ...taskOf(errand), yard: yardMark(errand) }
 });

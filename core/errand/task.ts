@@ -59,6 +59,11 @@ export const taskSchema = z.strictObject({
   /** the program that it begins with */
   given: programSchema
 });
+/** As a project has it. */
+export const taskInProject = taskSchema.extend({
+  /** what the errand's own yard is known by: the bell rings in it alone; wanting in projects that were begun before */
+  yard: z.string().max(20).optional()
+});
 export type Task = {
   id: string;
   name: Told;
@@ -72,6 +77,7 @@ export type Task = {
   limitS?: number;
   situations?: Situation[];
   given: Program;
+  yard?: string;
 };
 /** What a person does in each try of it. */
 export function inputsOf({ inputs = '' }: Pick<Task, 'inputs'>): readonly TimedInput[] {

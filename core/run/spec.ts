@@ -68,7 +68,7 @@ export const specOfRun = (
 });
 
 /** Of what a value says, in whatever order its fields were written; what value blocks cover says nothing. */
-const hash = (value: unknown): string => {
+export const hash = (value: unknown): string => {
   const inOrder = (key: string, v: unknown): unknown => {
     if (key === 'covered') return undefined;
     return typeof v === 'object' && v !== null && !Array.isArray(v)

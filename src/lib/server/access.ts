@@ -180,6 +180,7 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/api/deleted': { GET: anyone },
   '/api/errands': { GET: anyone, POST: anyone },
   '/api/errands/[id]': { GET: findsOf(errands), POST: findsOf(errands), DELETE: ownsOf(errands) },
+  '/api/errands/[id]/yard': { GET: findsOf(errands) },
   '/api/errands/[id]/link': { POST: ownsOf(errands), DELETE: ownsOf(errands) },
   '/api/hand': { POST: anyone },
   '/api/hand/[code]': { GET: anyone, POST: anyone, PUT: anyone },

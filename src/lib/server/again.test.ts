@@ -10,10 +10,7 @@ import { csvOf } from './again.ts';
 it('the teacher’s table says of each situation whether all goals were met in it', () => {
   const errand = demoErrands().find((e) => e.id === 'stop-short')!;
   const project = projectOf(errand);
-  const far = fromText(
-    'if distance.cm() > 20:\n    wheels.drive(cm=80, power=40, ending="brake")',
-    errand.kit
-  );
+  const far = fromText('if distance.cm() > 20:\n    wheels.drive(cm=80, power=40, ending="brake")', errand.kit);
   const row = (nickname: string, program: typeof far) => {
     const came = runAgain({ ...project, program }, errand);
     if ('text' in came) throw new Error('a text');

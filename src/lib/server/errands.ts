@@ -70,7 +70,11 @@ export function openErrand(store: Store, id: string): Errand | undefined {
 const hasWhole = (row: { owner: string; copied: boolean; ships: boolean }, who: Pick<Who, 'id' | 'role'>): boolean =>
   who.role === 'teacher' || (!row.ships && !row.copied && row.owner === who.id);
 /** The errand with its solution, for a file; `not theirs` where this is not theirs to have. */
-export function wholeErrand(store: Store, id: string, who: Pick<Who, 'id' | 'role'>): Errand | 'not theirs' | undefined {
+export function wholeErrand(
+  store: Store,
+  id: string,
+  who: Pick<Who, 'id' | 'role'>
+): Errand | 'not theirs' | undefined {
   const row = store
     .select({ owner: errands.owner, copied: errands.copied, ships: errands.ships })
     .from(errands)

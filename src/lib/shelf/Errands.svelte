@@ -102,13 +102,13 @@
               >
             </Button>
             {#if errand.whole || errand.own}<div class="absolute top-1 right-1">
-              <Menu label={say('What to do with {name}', { name: toldIn(errand.name) })}>
-                {#if errand.whole}<MenuItem onclick={() => save(errand)}>{say('Save as a file')}</MenuItem>{/if}
-                {#if errand.own}<MenuItem onclick={() => (linking = errand.id)}>{say('A link for the room')}</MenuItem
-                  >{/if}
-                {#if errand.own}<MenuItem onclick={() => remove(errand)}>{say('Take off the shelf')}</MenuItem>{/if}
-              </Menu>
-            </div>{/if}
+                <Menu label={say('What to do with {name}', { name: toldIn(errand.name) })}>
+                  {#if errand.whole}<MenuItem onclick={() => save(errand)}>{say('Save as a file')}</MenuItem>{/if}
+                  {#if errand.own}<MenuItem onclick={() => (linking = errand.id)}>{say('A link for the room')}</MenuItem
+                    >{/if}
+                  {#if errand.own}<MenuItem onclick={() => remove(errand)}>{say('Take off the shelf')}</MenuItem>{/if}
+                </Menu>
+              </div>{/if}
           </Card>
         </li>
       {/each}

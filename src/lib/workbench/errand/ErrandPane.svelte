@@ -11,7 +11,9 @@
   import { toldIn } from '../../../../core/errand/task.ts';
   import { otherSolution } from '../../../../core/errand/parked.ts';
   import { notWell } from '../../../../core/errand/verdict.ts';
+  import { inItsYard } from '../../../../core/errand/yards.ts';
   import { programOf } from '../../../../core/language/program.ts';
+  import type { Project } from '../../../../core/project.ts';
   import { later, retell, say, word } from '../../../../core/words.ts';
   import Button from '../../ui/Button.svelte';
   import Remark from '../../ui/Remark.svelte';
@@ -19,6 +21,7 @@
   import { useWorkbench } from '../workbench.svelte.ts';
   import { bell } from './bell.ts';
   import { Elsewhere, elsewhereOf } from './elsewhere.svelte.ts';
+  import { toasts } from '../../ui/toasts.svelte.ts';
   import { ringsOf, staysHere, verdictOf } from './judging.ts';
   import Other from './Other.svelte';
   import Tries from './Tries.svelte';
@@ -52,11 +55,21 @@
         const now = runs.seen;
         verdict = now && (await verdictOf(runs, task, now, untilUs(now)));
         // where there is but one situation it rings at the moment when the last goal is met
-        if (now && verdict?.met && !task.situations) rings(now);
+        if (now && verdict?.met && !task.situations && !staysHere(task, now)) rings(now);
       },
       seen.trace.ended === undefined ? LOOK_MS : 0
     );
   });
+  /** looked at again when it is over: what a hand did is known then */
+  const here = $derived(run && (over || run) ? staysHere(task, run) : undefined);
+  const own = $derived(inItsYard(task, session.project));
+  async function putBack() {
+    const answer = await fetch(`/api/errands/${task.id}/yard`).catch(() => undefined);
+    if (!answer?.ok) return toasts.tell(say('The errand is not on this computer. Begin it anew from the shelf.'));
+    const { start: _, others: __, ...rest } = session.project;
+    session.change(say("put the errand's yard back"), { ...rest, ...((await answer.json()) as Partial<Project>) });
+    runs.clear();
+  }
   /** the run that was begun last in this errand, what it comes to once it is over, and its other situations */
   let tried = $state.raw<{ of: Run; met?: boolean; others: Elsewhere }>();
   $effect(() => {
@@ -65,17 +78,16 @@
     if (tried?.others.came.some((c) => c?.run === run)) return;
     tried = { of: run, others: elsewhereOf(runs, task, run) };
     // beside the run itself; the bell waits for all
-    if (run === runs.current) void tried.others.begin();
+    if (run === runs.current && !staysHere(task, run)) void tried.others.begin();
   });
   $effect(() => {
-    const ended = tried && over && tried.of === run && tried.met === undefined ? tried : undefined;
+    const ended = tried && over && tried.of === run && tried.met === undefined && !here ? tried : undefined;
     if (!ended) return;
     void ended.others.whole();
     void verdictOf(runs, task, ended.of).then((first) => {
       if (tried?.of === ended.of) tried = { ...ended, met: !!first?.met };
     });
   });
-  const here = $derived(run && staysHere(task, run));
   /** all goals in all situations */
   const metAll = $derived(
     over &&
@@ -195,7 +207,14 @@
       >{folded ? say('Unfold') : say('Fold')}</Button
     >
   </div>
-  {#if here && verdict?.met}<Remark role="status" class="mt-2">{here}</Remark>{/if}
+  {#if !own}<Remark tone="clay" role="status" class="mt-2" data-testid="other-yard"
+      >{say('The yard is not as the errand has it. Try what helps you; the bell waits for a try in its own.')}
+      <Button size="sm" class="ml-1" disabled={runs.busy} onclick={putBack}>{say('Put its own yard back')}</Button
+      ></Remark
+    >{:else if here && (verdict?.met || (run?.kind !== 'device' && run?.project?.text !== undefined))}<Remark
+      role="status"
+      class="mt-2">{here}</Remark
+    >{/if}
   {#if failed}
     <Remark tone="clay" role="status" class="mt-2"
       >{say('In situation {n} of {of} it does not do it: {says}.', {

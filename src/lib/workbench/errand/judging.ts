@@ -3,6 +3,7 @@ import { goalDraws, type Verdict } from '../../../../core/errand/goals.ts';
 import type { Result } from '../../../../core/errand/goal.ts';
 import type { TryResult } from '../../../../core/trace/tried.ts';
 import type { Task } from '../../../../core/errand/task.ts';
+import { inItsYard, untouched } from '../../../../core/errand/yards.ts';
 import { asksBefore, judged, resultFrom, together } from '../../../../core/errand/verdict.ts';
 import { programOf } from '../../../../core/language/program.ts';
 import type { Trace } from '../../../../core/trace/trace.ts';
@@ -29,10 +30,19 @@ export async function beforeOf(runs: Runs, task: Task, project: Run['project']):
   if (!before) befores.set(task, (before = runs.traceOf({ ...project, text: undefined, program: task.given })));
   return before;
 }
-/** @returns why the other situations of an errand cannot be tried with what ran; undefined where they can */
-export function staysHere(task: Task, run: Run): string | undefined {
-  if (!task.situations || run.kind !== 'device') return undefined;
-  return say('This is what the device does here. The bell waits for a rehearsal in all situations.');
+/** @returns why the bell does not wait for what ran; undefined where it does */
+export function staysHere(task: Task, { kind, project, trace }: Run): string | undefined {
+  if (kind === 'device')
+    return task.situations
+      ? say('This is what the device does here. The bell waits for a rehearsal in all situations.')
+      : undefined;
+  if (!project) return undefined;
+  if (!inItsYard(task, project)) return say('This was not in the yard of the errand: the bell waits for a try there.');
+  if (!untouched(task, trace))
+    return say('A hand changed something in this run: the bell waits for a try in which none does.');
+  return project.text !== undefined && project.others?.length
+    ? say('A text runs alone, without the other device: for the bell, turn it into blocks.')
+    : undefined;
 }
 /** @param toUs up to which moment; its end where it is left out */
 export async function verdictOf(runs: Runs, task: Task, run: Run, toUs?: number): Promise<Verdict | undefined> {
