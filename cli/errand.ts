@@ -7,9 +7,9 @@ import { countBlocks } from '../core/errand/goals/built.ts';
 import { goalWords, type Verdict } from '../core/errand/goals.ts';
 import { holes, unsound, type Holes } from '../core/errand/proof.ts';
 import { toldIn } from '../core/errand/task.ts';
-import { tryOptions, tryOut } from '../core/errand/try.ts';
+import { tryOptions, tryOut, verdictIn } from '../core/errand/try.ts';
 import { situationSays, yardsOf, type Yard } from '../core/errand/yards.ts';
-import { asksBefore, judged, notWell, together } from '../core/errand/verdict.ts';
+import { notWell, together } from '../core/errand/verdict.ts';
 import { lookOver } from '../core/language/lookover/lookover.ts';
 import { stopsStart } from '../core/language/lookover/remark.ts';
 import type { Program } from '../core/language/program.ts';
@@ -108,8 +108,7 @@ export async function tryIn(errand: Errand, file: string, project: Project): Pro
           project.text
         )
       : tryOut(errand, yard, program!);
-    const before = asksBefore(errand) ? tryOut(errand, yard, errand.given) : undefined;
-    came.push({ yard, trace, verdict: judged(errand, { trace, mat: yard.mat, program, before }) });
+    came.push({ yard, trace, verdict: verdictIn(errand, yard, trace, program) });
   }
   const { met, first } = together(came.map((c) => c.verdict));
   const { trace, verdict } = came[first];

@@ -1,7 +1,7 @@
 /** What was handed in runs once more, in the world of the errand as the teacher gave it. */
-import { asksBefore, judged, resultFrom, together } from '../errand/verdict.ts';
+import { resultFrom, together } from '../errand/verdict.ts';
 import type { Errand } from '../errand/errand.ts';
-import { tryOptions } from '../errand/try.ts';
+import { tryOut, verdictIn } from '../errand/try.ts';
 import { situationSays, yardsOf, type World, type Yard } from '../errand/yards.ts';
 import type { Task } from '../errand/task.ts';
 import type { Project } from '../project.ts';
@@ -44,10 +44,8 @@ export function runAgain(project: Project, errand?: Errand): Again {
     ? { kit, mat: errand.mat, start: errand.start, others: errand.others }
     : { kit, mat: project.mat, start: project.start, others: project.others };
   const came = (task ? yardsOf(task, world) : [world]).map((yard: Yard) => {
-    const options = task ? tryOptions(task, yard, program) : { program, ...world, seed: 1, limitS: LIMIT_S };
-    const trace = rehearse(options);
-    const before = task && asksBefore(task) ? rehearse({ ...options, program: task.given }) : undefined;
-    return { yard, trace, verdict: task && judged(task, { trace, mat: yard.mat, program, before }) };
+    const trace = task ? tryOut(task, yard, program) : rehearse({ program, ...world, seed: 1, limitS: LIMIT_S });
+    return { yard, trace, verdict: task && verdictIn(task, yard, trace, program) };
   });
   const all = together(came.flatMap((c) => c.verdict ?? []));
   const { trace, verdict } = came[all.first];

@@ -29,7 +29,11 @@ describe('an errand’s file', () => {
     const file = writeProject(project);
     expect(file).not.toContain('momentum');
     const read = readProject(file);
-    expect(read.ok && read.project.errand).toEqual(taskOf(first()));
+    // and with it what its own yard is known by
+    expect(read.ok && read.project.errand).toEqual({
+      ...taskOf(first()),
+      yard: expect.stringMatching(/^[0-9a-f]{8}$/)
+    });
   });
   it('says its words in the language of the moment, in English where there is none', () => {
     expect(toldIn({ en: 'Path', de: 'Weg' })).toBe('Path');

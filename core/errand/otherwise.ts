@@ -2,7 +2,8 @@
  * Other situations for an errand that is made: its start, what stands on its mat, its light and its air, each a little otherwise.
  * One is worth something where the model still meets all goals, and a program that rang the bell wrongly does not.
  */
-import { allSteps, type Program } from '../language/program.ts';
+import { channelsRead } from '../language/facts.ts';
+import { liveSteps, walkSteps, type Program } from '../language/program.ts';
 import { stateAt } from '../trace/query.ts';
 import { sameBehaviour } from '../trace/same.ts';
 import { endUs } from '../trace/trace.ts';
@@ -72,7 +73,7 @@ const AHEAD = 0.3;
 const cm = (m: number): number => Math.round(m * 100);
 
 /** What could be otherwise in a world, before anybody has tried whether that is of use. */
-export function candidates({ mat, start = mat.start }: World, model: Program): Otherwise[] {
+export function candidates({ kit, mat, start = mat.start }: World, model: Program): Otherwise[] {
   const facing = (start.facingDeg * Math.PI) / 180;
   const [fx, fy] = [Math.sin(facing), Math.cos(facing)];
   /** those before the robot, the nearest first */
@@ -110,16 +111,16 @@ export function candidates({ mat, start = mat.start }: World, model: Program): O
   at(say('it starts {n} cm further to the left', { n: cm(STEP) }), 0, STEP);
   at(say('it starts {n} cm further to the right', { n: cm(STEP) }), 0, -STEP);
   at(say('it starts turned by {n}°', { n: 10 }), 0, 0, 10);
-  const kinds = new Set([...allSteps(model)].map((s) => s.kind));
+  const reads = new Set([...liveSteps(model)].flatMap((s) => [...walkSteps([s])]).flatMap((s) => channelsRead(s, kit)));
   const light = mat.daylight ?? DAYLIGHT;
-  if (kinds.has('sense.light') || kinds.has('sense.line'))
+  if (reads.has('light'))
     for (const by of [-20, 20])
       if (light + by >= 0 && light + by <= 100)
         out.push({
           says: by < 0 ? say('it is darker') : say('it is brighter'),
           daylight: light + by
         });
-  if (kinds.has('sense.temperature'))
+  if (reads.has('temperature'))
     for (const by of [-5, 5])
       out.push({ says: by < 0 ? say('it is colder') : say('it is warmer'), airC: mat.airC + by });
   return out;

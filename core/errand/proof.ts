@@ -21,9 +21,8 @@ import { say } from '../words.ts';
 import type { Errand } from './errand.ts';
 import { goalWords, type Verdict } from './goals.ts';
 import { toldIn } from './task.ts';
-import { tryOut } from './try.ts';
+import { tryOut, verdictIn } from './try.ts';
 import { yardsOf, type Yard } from './yards.ts';
-import { asksBefore, judged } from './verdict.ts';
 
 /** So many stand-ins the model is tried on; one whose leads are swapped is no matter of measuring. */
 const ON = 3;
@@ -35,9 +34,8 @@ export function triedIn(
   program: Program,
   more: Parameters<typeof tryOut>[3] = {}
 ): { trace: Trace; verdict: Verdict } {
-  const before = asksBefore(errand) ? tryOut(errand, yard, errand.given) : undefined;
   const trace = tryOut(errand, yard, program, more);
-  return { trace, verdict: judged(errand, { trace, mat: yard.mat, program, before }) };
+  return { trace, verdict: verdictIn(errand, yard, trace, program) };
 }
 /** A try in all situations, up to the first that is missed. @param serial of a stand-in; as on the kit sheet where it is left out */
 export function tried(errand: Errand, program: Program, serial?: string): Verdict {
@@ -165,7 +163,8 @@ export const isListed = ({ alsoRight }: Errand, { kind, blocks, slot }: Change):
 function toldChange({ model, kit }: Errand, { kind, blocks, slot }: Change): string {
   const step = [...allSteps(model)].find((s) => s.id === blocks[0]);
   const block = step ? sentence(step, model, (socket) => partName(kit, socket)) : '';
-  return `${block}: ${changeWords(kind)} [${blocks[0]}${slot === undefined ? '' : ` ${slot}`}]`;
+  // in brackets what a file says where it is right too
+  return `${block}: ${changeWords(kind)} [${[kind, blocks[0], ...(slot === undefined ? [] : [slot])].join(', ')}]`;
 }
 
 /** Programs that do not do the task: nothing, waiting, another task's model, the blocks in another order. */

@@ -3,7 +3,9 @@ import type { Program } from '../language/program.ts';
 import { rehearse } from '../run/interpreter.ts';
 import type { RunOptions } from '../run/spec.ts';
 import type { Trace } from '../trace/trace.ts';
+import type { Verdict } from './goals.ts';
 import { inputsOf, type Task } from './task.ts';
+import { asksBefore, judged } from './verdict.ts';
 import type { Yard } from './yards.ts';
 
 /** Each try is of the same world; its seed is that of a rehearsal. */
@@ -30,3 +32,11 @@ export const tryOut = (
   program: Program,
   more: Partial<RunOptions> = {}
 ): Trace => rehearse({ ...tryOptions(task, yard, program), ...more });
+/** What a run in one yard comes to; what the errand began with runs there too, where a goal compares with it. */
+export const verdictIn = (task: Task, yard: Yard, trace: Trace, program?: Program): Verdict =>
+  judged(task, {
+    trace,
+    mat: yard.mat,
+    program,
+    before: asksBefore(task) ? tryOut(task, yard, task.given) : undefined
+  });
