@@ -1,0 +1,4 @@
+/** Test files of one process share their modules: each begins in English. */
+import { ENGLISH, speakFrom } from '../words.ts';
+
+speakFrom(() => ENGLISH);
