@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { projectOf, type Errand } from '../core/errand/errand.ts';
 import { printPython } from '../core/language/python/print.ts';
 import type { Program } from '../core/language/program.ts';
+import { tryOptions } from '../core/errand/try.ts';
+import { untouched, yardsOf } from '../core/errand/yards.ts';
+import { specOf } from '../core/run/spec.ts';
 import { allShipped, tryIn } from './errand.ts';
+import { runOnStandIn } from './standin.ts';
 
 const both = async (errand: Errand, program: Program) => {
   const project = { ...projectOf(errand), program };
@@ -17,6 +21,15 @@ const both = async (errand: Errand, program: Program) => {
   });
   return [told(python), told(blocks)];
 };
+
+it.each(allShipped().flatMap((e) => (e.inputs && !e.others ? [[e.id, e] as const] : [])))(
+  '%s: what the errand does to the world is no hand’s doing in a text either',
+  async (_, errand) => {
+    const [yard] = yardsOf(errand, errand);
+    const trace = await runOnStandIn(specOf(tryOptions(errand, yard, errand.model)));
+    expect(untouched(errand, trace)).toBe(true);
+  }
+);
 
 describe.each(allShipped().map((e) => [e.id, e] as const))('%s', (_, errand) => {
   it('comes to the same on MicroPython, done rightly and wrongly', async () => {

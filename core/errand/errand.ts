@@ -4,7 +4,7 @@
  */
 import * as z from 'zod';
 import { kitSchema, type Kit } from '../kit/kit.ts';
-import { CHANGES, type ChangeKind } from '../language/changes.ts';
+import { CHANGES, type NamedChange } from '../language/changes.ts';
 import { checkProgram } from '../language/check.ts';
 import { allSteps, programSchema, type Program } from '../language/program.ts';
 import { newProject, projectSchema, type Project } from '../project.ts';
@@ -55,8 +55,7 @@ export const errandSchema = z.strictObject({
     .max(12)
     .default([])
 });
-export type AlsoRight =
-  { why: Told; program: Program } | { why: Told; changes: { kind: ChangeKind; block: string; slot?: string }[] };
+export type AlsoRight = { why: Told; program: Program } | { why: Told; changes: NamedChange[] };
 export type Errand = Task & {
   format: 'mossbell.errand';
   version: typeof ERRAND_VERSION;

@@ -69,4 +69,26 @@ describe('an errand that is made', () => {
     );
     expect(gone).toMatchObject({ ok: false, problem: expect.stringContaining('A goal speaks of the hoop 80 cm') });
   });
+  it('lists any number of changes that are right too, those of one reason together', () => {
+    const [, drive] = model.stacks[0].steps;
+    const one = (slot: string, why: string) => ({
+      says: slot,
+      why,
+      change: { kind: 'twice', block: drive.id, slot } as const
+    });
+    const alsoRight = [
+      ...Array.from({ length: 20 }, () => one('power', ' It is only faster. ')),
+      one('amount', ''),
+      one('power', '')
+    ];
+    const made = errandFrom(
+      { ...making({ rows: [row(stop)], alsoRight }) },
+      { id: 'eighty', kit: barrow, model, offers: [], verdicts: [] }
+    );
+    if (!made.ok) throw new Error(made.problem);
+    expect(made.errand.alsoRight.map((a) => [a.why, 'changes' in a ? a.changes.length : 0])).toEqual([
+      ['It is only faster.', 20],
+      ['its author says so', 2]
+    ]);
+  });
 });

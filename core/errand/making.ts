@@ -1,8 +1,9 @@
 /** An errand while it is made: its goals in rows, and what becomes of them. */
-import type { ChangeKind } from '../language/changes.ts';
+import type { NamedChange } from '../language/changes.ts';
 import type { Kit } from '../kit/kit.ts';
 import type { Program } from '../language/program.ts';
 import type { Project } from '../project.ts';
+import { say } from '../words.ts';
 import type { Mat } from '../yard/mat.ts';
 import { checkErrand, ERRAND_VERSION, type Errand } from './errand.ts';
 import type { Goal, Verdict } from './goals.ts';
@@ -27,7 +28,7 @@ export type Making = {
   /** what is otherwise in the other yards of a try */
   situations: Otherwise[];
   /** changes of the model that are right too, each with a word why */
-  alsoRight: { says: string; why: string; change: { kind: ChangeKind; block: string; slot?: string } }[];
+  alsoRight: { says: string; why: string; change: NamedChange }[];
   /** what the pupil begins with: nothing but the starters of the model, all of it, or a wrong one by its place */
   given: 'nothing' | 'model' | number;
 };
@@ -79,6 +80,15 @@ export const taskFor = (making: Making, model: Program): Pick<Task, 'goals' | 'g
   given: givenOf(making, model)
 });
 
+/** Those of one reason together. */
+function rightOf(alsoRight: Making['alsoRight']): Errand['alsoRight'] {
+  const byWhy = new Map<string, NamedChange[]>();
+  for (const { why, change } of alsoRight) {
+    const reason = why.trim() || say('its author says so');
+    byWhy.set(reason, [...(byWhy.get(reason) ?? []), change]);
+  }
+  return [...byWhy].map(([why, changes]) => ({ why, changes }));
+}
 /** @param verdicts what came of each wrong program: the goals that it misses are those that it is to miss */
 export function errandFrom(
   making: Making,
@@ -125,7 +135,7 @@ export function errandFrom(
       misses(i).length ? [{ shows: shows.trim() || of, program, misses: misses(i) }] : []
     ),
     ...(situations.length ? { situations: situations.map((s) => situationOf(s, world)) } : {}),
-    alsoRight: alsoRight.map(({ says, why, change }) => ({ why: why.trim() || says, changes: [change] }))
+    alsoRight: rightOf(alsoRight)
   };
   return checkErrand(errand, name);
 }

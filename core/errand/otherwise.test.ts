@@ -50,6 +50,12 @@ describe('other situations of an errand that is made', () => {
     const light = fromText('log(light())');
     expect(candidates(world, light).some((c) => c.says === 'it is darker')).toBe(true);
   });
+  it('speak of the nearest box where there are two, so that no two sound alike', () => {
+    const two = { ...aisle, walls: [...aisle.walls, { x: 1, y: 0.4, width: 0.05, height: 0.05, colour: '#8a6f4d' }] };
+    const all = candidates({ ...world, mat: two }, model);
+    expect(new Set(all.map((c) => c.says)).size).toBe(all.length);
+    expect(all[0]).toMatchObject({ says: 'the box ahead stands 20 cm nearer', moved: { list: 'walls', at: 3 } });
+  });
   it('are proposed where the model meets its goals and what looks at nothing does not; the hoop goes with the box', () => {
     const errand = made();
     // with one situation alone, eighty centimetres are as good as a look, and a clock too

@@ -76,7 +76,7 @@ const cm = (m: number): number => Math.round(m * 100);
 export function candidates({ kit, mat, start = mat.start }: World, model: Program): Otherwise[] {
   const facing = (start.facingDeg * Math.PI) / 180;
   const [fx, fy] = [Math.sin(facing), Math.cos(facing)];
-  /** those before the robot, the nearest first */
+  /** those before the robot, the nearest first; only the nearest box, of which none has a name */
   const before = <T extends { x: number; y: number }>(all: readonly T[], loose: (one: T) => boolean = () => true) =>
     all
       .map((one, at) => {
@@ -102,7 +102,7 @@ export function candidates({ kit, mat, start = mat.start }: World, model: Progra
     }
   };
   for (const { one, at } of before(mat.things)) nearer('things', at, one.name ?? say('the thing ahead'));
-  for (const { at } of before(mat.walls, (w) => Math.max(w.width, w.height) <= ROOM))
+  for (const { at } of before(mat.walls, (w) => Math.max(w.width, w.height) <= ROOM).slice(0, 1))
     nearer('walls', at, say('the box ahead'));
   const at = (says: string, ahead: number, left: number, turnDeg = 0): void =>
     void out.push({ says, start: { ahead, left, turnDeg } });

@@ -8,7 +8,7 @@ import { quirksOf, SWAPPED } from '../kit/quirks.ts';
 import { STAND_INS } from '../kit/units.ts';
 import type { Kit } from '../kit/kit.ts';
 import { definition, sentence } from '../language/catalogue.ts';
-import { changeWords, smallChanges, type Change, type ChangeKind } from '../language/changes.ts';
+import { changeWords, smallChanges, type Change, type NamedChange } from '../language/changes.ts';
 import { readsSensor, valueDef } from '../language/facts.ts';
 import { lookOver } from '../language/lookover/lookover.ts';
 import { stopsStart } from '../language/lookover/remark.ts';
@@ -101,7 +101,7 @@ export type Holes = {
   missed: number;
   listed: number;
   /** what meets all goals and should not; which small change of the model it is, where it is one */
-  open: { says: string; program: Program; change?: { kind: ChangeKind; block: string; slot?: string } }[];
+  open: { says: string; program: Program; change?: NamedChange }[];
 };
 /** @param others whose models are not to be taken for its own  @param each so many small changes make one that is tried */
 export function holes(errand: Errand, others: readonly Errand[] = [], each = 1): Holes {

@@ -50,6 +50,9 @@ export type Change = {
   blocks: string[];
 };
 
+/** A change as a file names it: its kind, the changed block and slot. */
+export type NamedChange = { kind: ChangeKind; block: string; slot?: string };
+
 const OTHER: readonly { kind: ChangeKind; words: Readonly<Record<string, string>> }[] = [
   { kind: 'other side', words: { left: 'right', right: 'left', 'left edge': 'right edge', 'right edge': 'left edge' } },
   { kind: 'other way', words: { ahead: 'back', back: 'ahead' } },

@@ -57,13 +57,11 @@
           >
           {#if ran}{#if row && 'goals' in row}{#each row.goals as met, i (i)}{@render mark(
                   met
-                )}{/each}{#each ran.situations as says, i (says)}{@render mark(
-                  !!row.situations[i]?.met,
-                  i === 0
-                )}{/each}<td class="py-1 text-right">{row.seconds?.toFixed(1) ?? ''}</td><td class="py-1 text-right"
-                >{row.blocks ?? ''}</td
-              >{:else}<td class="py-1 text-soft" colspan={ran.goals.length + ran.situations.length + 2}
-                >{row?.says ?? ''}</td
+                )}{/each}{#each ran.situations as _, i (i)}{@render mark(!!row.situations[i]?.met, i === 0)}{/each}<td
+                class="py-1 text-right">{row.seconds?.toFixed(1) ?? ''}</td
+              ><td class="py-1 text-right">{row.blocks ?? ''}</td>{:else}<td
+                class="py-1 text-soft"
+                colspan={ran.goals.length + ran.situations.length + 2}>{row?.says ?? ''}</td
               >{/if}{/if}
         </tr>{/each}
     </tbody>

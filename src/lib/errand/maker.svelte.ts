@@ -59,6 +59,8 @@ export class Maker {
     const { mat } = this.w.session.project;
     if (kept)
       this.making = { ...newMaking(this.w.session.project), ...kept, mat: { ...mat, hoops: laidOn(mat, kept.mat) } };
+    const there = new Set([...allSteps(this.model)].map((s) => s.id));
+    this.making = { ...this.making, alsoRight: this.making.alsoRight.filter((a) => there.has(a.change.block)) };
     await this.look();
     this.prove();
   }
@@ -170,7 +172,8 @@ export class Maker {
   /** Tries small changes of the model, off the page's thread, once nothing was changed for a moment. */
   private prove(): void {
     const { rows, situations, alsoRight, mat, given } = this.making;
-    const key = JSON.stringify([rows, situations, alsoRight.map((a) => a.change), mat, given, this.model]);
+    const others = situations.map(({ says: _, ...other }) => other);
+    const key = JSON.stringify([rows, others, alsoRight.map((a) => a.change), mat, given, this.model]);
     if (this.proving?.key === key) return;
     this.close();
     this.proof = undefined;
@@ -178,24 +181,30 @@ export class Maker {
     const timer = setTimeout(() => {
       const made = this.errand();
       // a model that misses a goal itself comes first
-      if (!made.ok || !this.verdicts[0]?.met) return;
+      if (!this.verdicts[0]?.met) return;
+      if (!made.ok) {
+        this.proof = { problems: [made.problem] };
+        return;
+      }
       const worker = new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' });
       this.proving = { worker, timer, key };
       const api = wrap<ProofApi>(worker);
       const [errand, spoken] = JSON.parse(JSON.stringify([made.errand, tongue()])) as [typeof made.errand, Tongue];
       this.proof = {};
+      const tell = (proof: Maker['proof']): void => {
+        if (this.proving?.worker === worker) this.proof = proof;
+      };
       void (async () => {
         const problems = await api.unsound(errand, spoken);
-        if (this.proving?.worker !== worker) return;
-        this.proof = { problems };
-        const holes = problems.length ? undefined : await api.holes(errand, spoken);
-        if (this.proving?.worker !== worker || !holes) return;
-        this.proof = { holes };
+        tell({ problems });
+        if (problems.length) return;
+        const holes = await api.holes(errand, spoken);
+        tell({ holes });
         const open = holes.open.map((o) => o.program);
-        const found = open.length && this.canAddSituation ? await api.proposals(errand, open, spoken) : [];
-        if (this.proving?.worker === worker) this.proof = { holes, proposals: found };
-        worker.terminate();
-      })();
+        if (open.length && this.canAddSituation) tell({ holes, proposals: await api.proposals(errand, open, spoken) });
+      })()
+        .catch((problem: unknown) => tell({ problems: [(problem as Error).message] }))
+        .finally(() => worker.terminate());
     }, QUIET_MS);
     this.proving = { timer, key };
   }

@@ -7,7 +7,8 @@ import { afterAll, describe, expect, it } from 'vitest';
 import type { Errand } from '../../../core/errand/errand.ts';
 import { judged, resultFrom } from '../../../core/errand/verdict.ts';
 import { tryOut } from '../../../core/errand/try.ts';
-import { yardsOf } from '../../../core/errand/yards.ts';
+import { inItsYard, yardsOf } from '../../../core/errand/yards.ts';
+import { openProject } from './projects.ts';
 import { writeRun } from '../../../core/trace/runfile.ts';
 import { ship } from '../../../demo/seed.ts';
 import { openDatabase } from './database.ts';
@@ -70,6 +71,16 @@ describe('errands on the shelf', () => {
     for (const seen of [openLink(store, link), listErrands(store, newt), beginErrand(store, copy, 'newt')])
       expect(JSON.stringify(seen)).not.toMatch(/"(model|wrong|alsoRight)"/);
     for (const id of [own, copy, again]) putAway(store, errands, id, true);
+  });
+  it('are begun in their own yard, also where it lies on a photo', () => {
+    const floor = { png: 'data:image/png;base64,iVBORw0KGgo=', columns: 2, rows: 1, grey: 'AGQ=' };
+    const id = addErrand(store, { ...first, mat: { ...first.mat, floor } }, 1, 'wren');
+    const begun = beginErrand(store, id, 'wren')!;
+    const { project } = openProject(store, begun.id)!;
+    expect(project.mat.floor).toEqual(floor);
+    expect(inItsYard(project.errand!, project)).toBe(true);
+    expect(inItsYard(project.errand!, { ...project, mat: first.mat })).toBe(false);
+    putAway(store, errands, id, true);
   });
   it('know their tries: each is kept with what came of it, more of them than of other runs', async () => {
     const { id, project } = beginErrand(store, 'first-delivery')!;

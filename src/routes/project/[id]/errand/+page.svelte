@@ -49,8 +49,6 @@
     return () => maker.close();
   });
   const proof = $derived(maker.proof);
-  /** an errand names no more than this */
-  const MOST_RIGHT = 12;
   const others = $derived(shelf.filter((p) => p.device === project.kit.device && p.id !== w.session.id));
   async function addWrong(id: string) {
     const answer = await fetch(`/api/projects/${id}`).catch(() => undefined);
@@ -307,7 +305,7 @@
           >
         </div>
       {/each}
-      {#each proof?.proposals ?? [] as { catches, ...one } (one.says)}
+      {#each proof?.proposals ?? [] as { catches, ...one }, i (i)}
         <div class="flex items-center gap-2">
           <Button
             size="sm"
@@ -331,7 +329,7 @@
         {#if !making.rows.length || !meets}<p class="text-soft">
             {say('Once the model meets its goals, each small change of it is tried: it should miss one.')}
           </p>
-        {:else if proof?.problems?.length}{#each proof.problems as says (says)}<p class="text-clay">{says}</p>{/each}
+        {:else if proof?.problems?.length}{#each proof.problems as says, i (i)}<p class="text-clay">{says}</p>{/each}
         {:else if !proof?.holes}<p class="text-soft" role="status">
             {say('Small changes of the model are being tried ...')}
           </p>
@@ -344,15 +342,14 @@
             )}
           </p>
           <ul class="flex flex-col gap-1">
-            {#each open as { says, change } (says)}
+            {#each open as { says, change }, i (i)}
               <li class="flex items-start gap-2">
                 <span class="min-w-0 flex-1">{says.replace(/ \[[^\]]*\]$/, '')}</span>
                 {#if change}<Button
                     size="sm"
                     class="shrink-0"
                     aria-label={say('It is right too: {says}', { says })}
-                    onclick={() =>
-                      maker.change({ alsoRight: [...making.alsoRight, { says, why: '', change }].slice(-MOST_RIGHT) })}
+                    onclick={() => maker.change({ alsoRight: [...making.alsoRight, { says, why: '', change }] })}
                     >{say('It is right too')}</Button
                   >{/if}
               </li>
