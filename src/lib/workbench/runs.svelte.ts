@@ -76,6 +76,12 @@ const inputsOf = async ({ errand }: Project): Promise<readonly TimedInput[] | un
 
 export const SPEEDS = [0.1, 0.25, 0.5, 1, 2, 4, Infinity] as const;
 
+type AnotherBench = { worker: Worker; api: Comlink.Remote<BenchApi> };
+function anotherBench(): AnotherBench {
+  const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' });
+  return { worker, api: Comlink.wrap<BenchApi>(worker) };
+}
+
 export class Runs {
   current = $state.raw<Run>();
   ghost = $state.raw<Run>();
@@ -123,8 +129,7 @@ export class Runs {
 
   private bench(): Comlink.Remote<BenchApi> {
     if (!this.api) {
-      this.worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' });
-      this.api = Comlink.wrap<BenchApi>(this.worker);
+      ({ worker: this.worker, api: this.api } = anotherBench());
     }
     return this.api;
   }
@@ -379,14 +384,11 @@ export class Runs {
     run.held = held;
     return run;
   }
-  private readonly asides: { worker: Worker; api: Comlink.Remote<BenchApi> }[] = [];
+  private readonly asides: AnotherBench[] = [];
   /** The same beside everything else that goes on, on one of two workers. */
   async aside(lane: 0 | 1, project: Project): Promise<Run> {
-    if (!this.asides[lane]) {
-      const worker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' });
-      this.asides[lane] = { worker, api: Comlink.wrap<BenchApi>(worker) };
-    }
-    const trace = await this.asides[lane].api.trace(await this.optionsOf(project));
+    const { api } = (this.asides[lane] ??= anotherBench());
+    const trace = await api.trace(await this.optionsOf(project));
     return Run.of('rehearsal', project.name, trace, project);
   }
   /** A run as a file, compressed; made off the page's thread. */
@@ -426,15 +428,10 @@ export class Runs {
     const seen = await this.past().seenAt(project, plain, tUs);
     if (mine === this.asked) this.then = { run, tUs, seen };
   }
-  private pastWorker: Worker | undefined;
-  private pastApi: Comlink.Remote<BenchApi> | undefined;
+  private pastBench: AnotherBench | undefined;
   /** Another worker than the one that holds the run which stands still. */
   private past(): Comlink.Remote<BenchApi> {
-    if (!this.pastApi) {
-      this.pastWorker = new Worker(new URL('../../workers/bench.worker.ts', import.meta.url), { type: 'module' });
-      this.pastApi = Comlink.wrap<BenchApi>(this.pastWorker);
-    }
-    return this.pastApi;
+    return (this.pastBench ??= anotherBench()).api;
   }
   /** The same inputs up to the playhead, then live: paused there, with the program as it is now. */
   resumeHere(project: Project): Promise<void> {
@@ -576,10 +573,8 @@ export class Runs {
     this.board?.worker.terminate();
     this.board = undefined;
     this.halt();
-    this.pastWorker?.terminate();
-    for (const { worker } of this.asides.splice(0)) worker?.terminate();
-    this.pastWorker = undefined;
-    this.pastApi = undefined;
+    for (const bench of [this.pastBench, ...this.asides.splice(0)]) bench?.worker.terminate();
+    this.pastBench = undefined;
     this.worker?.terminate();
     this.worker = undefined;
     this.api = undefined;

@@ -466,6 +466,9 @@
         if (field instanceof LooseDropdown || field instanceof NameField) field.refresh();
     Blockly.Events.enable();
   }
+  /** Where a block itself ends: its width counts what stands in its mouth too. */
+  const rightEnd = (root: SVGGElement): number =>
+    root.querySelector<SVGGraphicsElement>(':scope > .blocklyPath')?.getBBox().width ?? 0;
   // remarks: a small clay dot at the right
   function mark() {
     if (!ws) return;
@@ -478,7 +481,7 @@
         const dot = document.createElementNS('http://www.w3.org/2000/svg', 'circle');
         dot.setAttribute('class', 'mb-remark');
         dot.setAttribute('r', '4.5');
-        dot.setAttribute('cx', String(block.width - 5));
+        dot.setAttribute('cx', String(rightEnd(root) - 5));
         dot.setAttribute('cy', '5');
         root.append(dot);
       }
@@ -499,7 +502,7 @@
         const page = document.createElementNS('http://www.w3.org/2000/svg', 'path');
         page.setAttribute('class', 'mb-note');
         page.setAttribute('d', 'M0 0H8L12 4V14H0ZM8 0V4H12M3 7H9M3 10H9');
-        page.setAttribute('transform', `translate(${block.width + 6} 8)`);
+        page.setAttribute('transform', `translate(${rightEnd(root) + 6} 8)`);
         root.append(page);
         block.setTooltip(`Note: ${note}`);
       }

@@ -49,6 +49,8 @@
     return () => maker.close();
   });
   const proof = $derived(maker.proof);
+  /** without what `errand check` puts in brackets for a file */
+  const bare = (says: string): string => says.replace(/ \[[^\]]*\]$/, '');
   const others = $derived(shelf.filter((p) => p.device === project.kit.device && p.id !== w.session.id));
   async function addWrong(id: string) {
     const answer = await fetch(`/api/projects/${id}`).catch(() => undefined);
@@ -100,6 +102,29 @@
 </script>
 
 <svelte:head><title>{say('Errand · {name} · Moss Bell', { name: project.name })}</title></svelte:head>
+<!-- a thing with what its maker says of it -->
+{#snippet said(
+  name: string,
+  text: string,
+  { label, hint = '' }: { label: string; hint?: string },
+  put: (text: string) => void,
+  takeOut: string,
+  drop: () => void
+)}
+  <div class="flex items-center gap-2">
+    {#if name}<b class="w-2/5 shrink-0 truncate font-semibold" title={name}>{name}</b>{/if}
+    <Field
+      class="min-w-0 flex-1"
+      placeholder={hint}
+      aria-label={label}
+      value={text}
+      maxlength={name ? 400 : 200}
+      oninput={(e) => put(e.currentTarget.value)}
+    />
+    <Button look="quiet" aria-label={takeOut} onclick={drop}>×</Button>
+  </div>
+{/snippet}
+
 <div class="flex h-full flex-col">
   <TopBar>
     {#snippet name()}<Path
@@ -250,25 +275,14 @@
       <h2 class="text-[16px]">{say('Wrong programs')}</h2>
       <p class="text-soft">{say('Which mistakes are to be caught? Each of these should miss a goal.')}</p>
       {#each making.wrong as wrong, i (i)}
-        <div class="flex items-center gap-2" data-wrong={i}>
-          <b class="w-40 shrink-0 truncate" title={wrong.name}>{wrong.name}</b>
-          <Field
-            class="min-w-0 flex-1"
-            placeholder={say('what its maker believed')}
-            aria-label={say('What {name} shows', { name: wrong.name })}
-            value={wrong.shows}
-            maxlength={400}
-            oninput={(e) =>
-              maker.change({
-                wrong: making.wrong.map((x, k) => (k === i ? { ...x, shows: e.currentTarget.value } : x))
-              })}
-          />
-          <Button
-            look="quiet"
-            aria-label={say('Take {name} out', { name: wrong.name })}
-            onclick={() => maker.dropWrong(i)}>×</Button
-          >
-        </div>
+        {@render said(
+          wrong.name,
+          wrong.shows,
+          { hint: say('what its maker believed'), label: say('What {name} shows', { name: wrong.name }) },
+          (shows) => maker.change({ wrong: making.wrong.map((x, k) => (k === i ? { ...x, shows } : x)) }),
+          say('Take {name} out', { name: wrong.name }),
+          () => maker.dropWrong(i)
+        )}
       {/each}
       {#if maker.canAddWrong}<Choice
           class="self-start"
@@ -287,23 +301,14 @@
         {say('A try runs in the yard as it is, and in each of these: the bell waits for all.')}
       </p>
       {#each making.situations as one, i (i)}
-        <div class="flex items-center gap-2" data-situation={i}>
-          <Field
-            class="min-w-0 flex-1"
-            aria-label={say('What is otherwise in situation {n}', { n: i + 2 })}
-            value={one.says}
-            maxlength={200}
-            oninput={(e) =>
-              maker.change({
-                situations: making.situations.map((x, k) => (k === i ? { ...x, says: e.currentTarget.value } : x))
-              })}
-          />
-          <Button
-            look="quiet"
-            aria-label={say('Take this situation out')}
-            onclick={() => maker.change({ situations: making.situations.filter((_, k) => k !== i) })}>×</Button
-          >
-        </div>
+        {@render said(
+          '',
+          one.says,
+          { label: say('What is otherwise in situation {n}', { n: i + 2 }) },
+          (says) => maker.change({ situations: making.situations.map((x, k) => (k === i ? { ...x, says } : x)) }),
+          say('Take this situation out'),
+          () => maker.change({ situations: making.situations.filter((_, k) => k !== i) })
+        )}
       {/each}
       {#each proof?.proposals ?? [] as { catches, ...one }, i (i)}
         <div class="flex items-center gap-2">
@@ -344,7 +349,7 @@
           <ul class="flex flex-col gap-1">
             {#each open as { says, change }, i (i)}
               <li class="flex items-start gap-2">
-                <span class="min-w-0 flex-1">{says.replace(/ \[[^\]]*\]$/, '')}</span>
+                <span class="min-w-0 flex-1">{bare(says)}</span>
                 {#if change}<Button
                     size="sm"
                     class="shrink-0"
@@ -357,25 +362,14 @@
           </ul>
         {/if}
         {#each making.alsoRight as one, i (i)}
-          <div class="flex items-center gap-2" data-right={i}>
-            <span class="w-1/2 shrink-0 truncate" title={one.says}>{one.says.replace(/ \[[^\]]*\]$/, '')}</span>
-            <Field
-              class="min-w-0 flex-1"
-              placeholder={say('why it is right too')}
-              aria-label={say('Why {says} is right too', { says: one.says })}
-              value={one.why}
-              maxlength={400}
-              oninput={(e) =>
-                maker.change({
-                  alsoRight: making.alsoRight.map((x, k) => (k === i ? { ...x, why: e.currentTarget.value } : x))
-                })}
-            />
-            <Button
-              look="quiet"
-              aria-label={say('{says} is not right', { says: one.says })}
-              onclick={() => maker.change({ alsoRight: making.alsoRight.filter((_, k) => k !== i) })}>×</Button
-            >
-          </div>
+          {@render said(
+            bare(one.says),
+            one.why,
+            { hint: say('why it is right too'), label: say('Why {says} is right too', { says: one.says }) },
+            (why) => maker.change({ alsoRight: making.alsoRight.map((x, k) => (k === i ? { ...x, why } : x)) }),
+            say('{says} is not right', { says: one.says }),
+            () => maker.change({ alsoRight: making.alsoRight.filter((_, k) => k !== i) })
+          )}
         {/each}
       </div>
       <h2 class="text-[16px]">{say('For the pupil')}</h2>
