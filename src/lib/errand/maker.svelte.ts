@@ -168,12 +168,20 @@ export class Maker {
   }
   /** What meets all goals and should not, as far as it is known; undefined while there is nothing to try. */
   proof = $state.raw<{ problems?: readonly string[]; holes?: Holes; proposals?: readonly Proposal[] }>();
+  /** The same with what its author says is right too. */
+  holes = $derived.by<Holes | undefined>(() => {
+    const holes = this.proof?.holes;
+    if (!holes) return undefined;
+    const right = new Set(this.making.alsoRight.map((a) => JSON.stringify(a.change)));
+    const open = holes.open.filter((o) => !o.change || !right.has(JSON.stringify(o.change)));
+    return { ...holes, open, listed: holes.open.length - open.length };
+  });
   private proving: { worker?: Worker; timer: ReturnType<typeof setTimeout>; key: string } | undefined;
   /** Tries small changes of the model, off the page's thread, once nothing was changed for a moment. */
   private prove(): void {
-    const { rows, situations, alsoRight, mat, given } = this.making;
+    const { rows, situations, mat, given } = this.making;
     const others = situations.map(({ says: _, ...other }) => other);
-    const key = JSON.stringify([rows, others, alsoRight.map((a) => a.change), mat, given, this.model]);
+    const key = JSON.stringify([rows, others, mat, given, this.model]);
     if (this.proving?.key === key) return;
     this.close();
     this.proof = undefined;
@@ -198,7 +206,7 @@ export class Maker {
         const problems = await api.unsound(errand, spoken);
         tell({ problems });
         if (problems.length) return;
-        const holes = await api.holes(errand, spoken);
+        const holes = await api.holes({ ...errand, alsoRight: [] }, spoken);
         tell({ holes });
         const open = holes.open.map((o) => o.program);
         if (open.length && this.canAddSituation) tell({ holes, proposals: await api.proposals(errand, open, spoken) });

@@ -335,11 +335,11 @@
             {say('Once the model meets its goals, each small change of it is tried: it should miss one.')}
           </p>
         {:else if proof?.problems?.length}{#each proof.problems as says, i (i)}<p class="text-clay">{says}</p>{/each}
-        {:else if !proof?.holes}<p class="text-soft" role="status">
+        {:else if !maker.holes}<p class="text-soft" role="status">
             {say('Small changes of the model are being tried ...')}
           </p>
         {:else}
-          {@const { changed, missed, listed, open } = proof.holes}
+          {@const { changed, missed, listed, open } = maker.holes}
           <p role="status" class={open.length ? '' : 'text-moss'}>
             {say(
               '{missed} of {changed} small changes that do otherwise miss a goal; {listed, plural, one {# is} other {# are}} right too. {open, plural, =0 {Nothing else rings the bell.} one {One other program rings the bell:} other {# other programs ring the bell:}}',
