@@ -350,9 +350,11 @@ test('the bell rings in the errand’s own yard alone, and not where a hand help
     await rehearse(page);
     await expect(page.getByTestId('bell')).toContainText('The bell rings', { timeout: 60_000 });
   }
-  // the same vent, and somebody holds the light to it
-  await page.getByLabel('Speed').selectOption('1');
+  // the same vent, and while its sun shines, from 2 s to 5 s, somebody holds a light to it
+  await page.getByLabel('Speed').selectOption('0.25');
   await page.getByTestId('rehearse').click();
+  const shines = 'mossbellEditor.w.runs.seenUs > 2.1e6 && mossbellEditor.w.runs.seenUs < 4.5e6';
+  await expect.poll(() => page.evaluate(shines), { intervals: [100] }).toBe(true);
   await page.evaluate('mossbellEditor.w.runs.input({ around: { light: 90 } })');
   await page.getByLabel('Speed').selectOption('max');
   await expect(pane).toContainText('A hand changed something in this run');
