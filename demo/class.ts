@@ -10,6 +10,7 @@ import { allSteps, programOf, type Program } from '../core/language/program.ts';
 import { findings } from '../core/trace/findings/findings.ts';
 import { writeRun } from '../core/trace/runfile.ts';
 import { toldOf } from '../core/trace/told.ts';
+import { named } from '../src/lib/class/folded.ts';
 import { makeClass } from '../src/lib/server/classes.ts';
 import { give } from '../src/lib/server/given.ts';
 import type { Store } from '../src/lib/server/database.ts';
@@ -101,7 +102,7 @@ export async function seedClass(store: Store, now = Date.now()): Promise<boolean
       .values({
         id: pupilId,
         role: 'pupil',
-        nickname: works.nickname,
+        ...named(works.nickname),
         classId,
         secret,
         group: works.group,

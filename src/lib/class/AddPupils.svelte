@@ -8,6 +8,7 @@
   import Remark from '../ui/Remark.svelte';
   import { ask } from './ask.ts';
   import type { OpenedClass, PrintedCard } from './class.ts';
+  import { folded } from './folded.ts';
   import { NAMES } from './names.ts';
   let {
     open = $bindable(),
@@ -25,10 +26,10 @@
       .filter(Boolean)
   );
   function draw() {
-    const taken = new Set([...of.pupils.map((p) => p.nickname), ...list].map((n) => n.toLowerCase()));
+    const taken = new Set([...of.pupils.map((p) => p.nickname), ...list].map(folded));
     const all = NAMES.map((n) => word(n));
     // once the list is used up, the same names come with a number
-    const more = [...all, ...all.map((n) => `${n} 2`)].filter((n) => !taken.has(n.toLowerCase()));
+    const more = [...all, ...all.map((n) => `${n} 2`)].filter((n) => !taken.has(folded(n)));
     text = [...list, ...more.slice(0, count)].join('\n');
   }
   async function add() {

@@ -10,7 +10,8 @@ export const AUDITED = [
   'class deleted',
   'pupil added',
   'pupil removed',
-  'passphrase changed'
+  'passphrase changed',
+  'name changed'
 ] as const;
 export type Audited = (typeof AUDITED)[number];
 export const AUDIT_WORDS: Readonly<Record<Audited, string>> = {
@@ -22,6 +23,7 @@ export const AUDIT_WORDS: Readonly<Record<Audited, string>> = {
   'class deleted': later('a class was deleted with everything'),
   'pupil added': later('came into the class'),
   'pupil removed': later('taken out of the class, with all work'),
-  'passphrase changed': later('the passphrase was changed')
+  'passphrase changed': later('the passphrase was changed'),
+  'name changed': later('got another name, since somebody has the same')
 };
 export type AuditLine = { id: number; at: number; what: Audited; whom: string; class: string };

@@ -10,12 +10,13 @@ import type { Told as InLanguages } from '../../../core/errand/task.ts';
 import type { Bar } from '../shelf/thumb.ts';
 
 /** What a nickname may be: letters, digits, a few signs between; nothing that a page or a table could take for its own. */
+export const LONGEST_NAME = 24;
 export const nickname = z
   .string()
-  .trim()
+  .overwrite((name) => name.normalize('NFC').replace(/\s+/g, ' ').trim())
   .min(1)
-  .max(24)
-  .regex(/^[\p{L}\p{N}][\p{L}\p{M}\p{N} .'_-]*$/u);
+  .max(LONGEST_NAME)
+  .regex(/^[\p{L}\p{N}][\p{L}\p{M}\p{N} .'’·_\u200c\u200d-]*$/u);
 export const group = z.string().trim().max(24);
 export type Signed = {
   role: 'teacher' | 'pupil' | 'guest';
@@ -26,6 +27,8 @@ export type Signed = {
 };
 export type ClassCard = { id: string; name: string; code: string; pupils: number };
 export type Pupil = { id: string; nickname: string; group: string; partner?: string };
+/** A backup that may still hold who was deleted; `away`: it is not where it was made. */
+export type HeldStill = { file: string; away?: true };
 /** A card as it is printed: the words are told this once. */
 export type PrintedCard = { nickname: string; words: string };
 export type Given = {

@@ -7,6 +7,7 @@ import { barrow } from '../../../core/kit/kit.ts';
 import { newProject } from '../../../core/project.ts';
 import { hall } from '../../../core/testing/build.ts';
 import { ship } from '../../../demo/seed.ts';
+import { named } from '../class/folded.ts';
 import { mayNot, RULES } from './access.ts';
 import { openDatabase, type Store } from './database.ts';
 import { addErrand, openErrand } from './errands.ts';
@@ -26,7 +27,10 @@ let store: Store;
 afterAll(() => rmSync(folder, { recursive: true }));
 
 const person = (role: 'teacher' | 'pupil', nickname: string, classId?: string): Who => {
-  store.insert(people).values({ id: nickname, role, nickname, classId, secret: '', at: 1 }).run();
+  store
+    .insert(people)
+    .values({ id: nickname, role, ...named(nickname), classId, secret: '', at: 1 })
+    .run();
   return { id: nickname, role, nickname, ...(classId ? { classId } : {}) };
 };
 /** those who ask */

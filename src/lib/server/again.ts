@@ -6,6 +6,7 @@ import { say, tongue } from '../../../core/words.ts';
 import type { AgainTable } from '../class/class.ts';
 import { openErrand } from './errands.ts';
 import { collected, handedIn } from './hand-ins.ts';
+import { inOrder } from '../class/folded.ts';
 import { listGiven } from './given.ts';
 import { heavy } from './pool.ts';
 import type { Store } from './schema.ts';
@@ -46,7 +47,7 @@ async function all(store: Store, classId: string, givenId: string, target: strin
   return {
     goals: errand?.goals.map(goalWords) ?? [],
     situations: errand?.situations ? yardsOf(errand, errand).map(situationSays) : [],
-    rows: rows.sort((a, b) => a.nickname.localeCompare(b.nickname))
+    rows: rows.sort((a, b) => inOrder(a.nickname, b.nickname))
   };
 }
 /** The table as CSV (RFC 4180). What a table program would take for a formula stands behind an apostrophe. */

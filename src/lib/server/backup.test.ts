@@ -1,13 +1,23 @@
 /** Databases of before, copies, and the way back: on real files, while they are written to. */
 import Database from 'better-sqlite3';
 import { execFileSync, spawn } from 'node:child_process';
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  writeFileSync
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { barrow } from '../../../core/kit/kit.ts';
 import { newProject } from '../../../core/project.ts';
 import { hall } from '../../../core/testing/build.ts';
+import { named } from '../class/folded.ts';
 import { backUp, beginServing, deleteFromBackups, restore } from './backup.ts';
 import { deleteClass, makeClass } from './classes.ts';
 import { openDatabase, type Store } from './database.ts';
@@ -129,7 +139,6 @@ describe('a backup', () => {
     const old = join(folder, 'old.sqlite');
     const db = new Database(old);
     db.exec(readFileSync(new URL('testing/before-3.sql', import.meta.url), 'utf8'));
-    expect(await say(() => restore(folder, old))).toContain('was made by an older Moss Bell');
     db.exec("insert into __drizzle_migrations (hash, created_at) values ('newer', 9999999999999)");
     expect(await say(() => restore(folder, old))).toContain('was made by a newer Moss Bell');
     db.close();
@@ -139,20 +148,49 @@ describe('a backup', () => {
     const gone = spawn(process.execPath, ['-e', '']);
     await new Promise((done) => gone.on('exit', done));
     writeFileSync(join(folder, 'serving.json'), JSON.stringify({ pid: gone.pid }));
+    // one that was cut short on its way
+    writeFileSync(join(folder, 'cut.sqlite'), readFileSync(file).subarray(0, 9000));
+    expect(await say(() => restore(folder, join(folder, 'cut.sqlite')))).toMatch(/is cut short: 9000 bytes of \d+/);
     // a backup that a disk spoiled in the middle
     const spoilt = readFileSync(file);
     spoilt.fill(0xff, 4096 * 3, 4096 * 5);
     writeFileSync(join(folder, 'spoilt.sqlite'), spoilt);
-    expect(await say(() => restore(folder, join(folder, 'spoilt.sqlite')))).toMatch(/is damaged|is not a backup/);
+    expect(await say(() => restore(folder, join(folder, 'spoilt.sqlite')))).toMatch(/is damaged/);
     expect(readFileSync(join(folder, 'mossbell.sqlite')).equals(before)).toBe(true);
     expect(readdirSync(folder).filter((name) => name.endsWith('.part'))).toEqual([]);
   });
+  it.each([0, 2, 5])('of %s migrations comes back as one of this version, and what was there lies aside', (n) => {
+    createProject(store, { ...pots, name: 'Later' });
+    client(store).close();
+    const old = join(folder, 'old.sqlite');
+    const db = new Database(old);
+    db.exec(readFileSync(new URL(`testing/before-${n}.sql`, import.meta.url), 'utf8'));
+    db.close();
+    const before = readFileSync(old);
+    expect(restore(folder, old)).toContain('before-restore');
+    store = openDatabase(folder);
+    expect(openProject(store, 'pots')!.project.name).toBe(`Pots of version ${n}`);
+    // the backup is as it was, and can be restored by the older one too
+    expect(readFileSync(old).equals(before)).toBe(true);
+  });
+  it('and all data can be read by their owner alone', async () => {
+    const file = join(folder, 'copy.sqlite');
+    await backUp(folder, file);
+    createProject(store, pots);
+    const modes = ['mossbell.sqlite', 'mossbell.sqlite-wal', 'mossbell.sqlite-shm', 'copy.sqlite'].map(
+      (name) => statSync(join(folder, name)).mode & 0o777
+    );
+    expect(modes).toEqual([0o600, 0o600, 0o600, 0o600]);
+  });
   it('loses a class that is deleted; one that cannot be written is named', async () => {
-    store.insert(people).values({ id: 't', role: 'teacher', nickname: 'Ash', secret: '', at: 1 }).run();
+    store
+      .insert(people)
+      .values({ id: 't', role: 'teacher', ...named('Ash'), secret: '', at: 1 })
+      .run();
     const id = makeClass(store, 't', 'Class of shadows', 'en');
     store
       .insert(people)
-      .values({ id: 'p', role: 'pupil', nickname: 'Hellebore', classId: id, secret: '', at: 1 })
+      .values({ id: 'p', role: 'pupil', ...named('Hellebore'), classId: id, secret: '', at: 1 })
       .run();
     createProject(store, { ...pots, name: 'Pots of a pupil' }, { owner: 'p' });
     const [file, spoilt, moved] = ['a', 'b', 'c'].map((name) => join(folder, `${name}.sqlite`));
@@ -162,7 +200,12 @@ describe('a backup', () => {
     rmSync(moved);
     writeFileSync(spoilt, 'no database any more');
     expect(readFileSync(file, 'latin1')).toContain('Hellebore');
-    expect(deleteFromBackups(store, id)).toEqual([spoilt]);
+    // the one that was moved away is named: nobody knows where it is now
+    const held = [{ file: spoilt }, { file: moved, away: true }];
+    expect(deleteFromBackups(store, id, 'p')).toEqual(held);
+    expect(readFileSync(file, 'latin1')).not.toMatch(/Hellebore|Pots of a pupil/);
+    expect(readFileSync(file, 'latin1')).toContain('Class of shadows');
+    expect(deleteFromBackups(store, id)).toEqual(held);
     deleteClass(store, id);
     for (const one of [file, join(folder, 'mossbell.sqlite'), join(folder, 'mossbell.sqlite-wal')])
       expect(readFileSync(one, 'latin1')).not.toMatch(/Hellebore|Class of shadows|Pots of a pupil/);
@@ -172,7 +215,7 @@ describe('a backup', () => {
         .from(backups)
         .all()
         .map((b) => b.file)
-    ).toEqual([file, spoilt]);
+    ).toEqual([file, spoilt, moved]);
   });
   it('is made and brought back by the command, with an exit status', () => {
     createProject(store, pots);

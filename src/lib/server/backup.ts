@@ -2,12 +2,25 @@
 import Database from 'better-sqlite3';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { readMigrationFiles } from 'drizzle-orm/migrator';
-import { copyFileSync, existsSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import {
+  closeSync,
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readFileSync,
+  readSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync
+} from 'node:fs';
 import { join, resolve } from 'node:path';
 import { say } from '../../../core/words.ts';
-import { deleteClass } from './classes.ts';
-import { MIGRATIONS, openDatabase } from './database.ts';
-import { backups, classes, type Store } from './schema.ts';
+import type { HeldStill } from '../class/class.ts';
+import { deleteClass, removePupil } from './classes.ts';
+import { MIGRATIONS, openDatabase, openFile, ownersAlone } from './database.ts';
+import { backups, classes, people, type Store } from './schema.ts';
 import * as schema from './schema.ts';
 import { eq } from 'drizzle-orm';
 
@@ -18,6 +31,21 @@ const SERVES = 'serving.json';
 
 /** By what a database is told to be of this version: its last migration. */
 const hashes = (): string[] => readMigrationFiles({ migrationsFolder: MIGRATIONS }).map((m) => m.hash);
+/** What is wrong with a file that ought to be a database, by its header (sqlite.org/fileformat2.html, 1.3). */
+function spoilt(file: string): string | undefined {
+  const bytes = statSync(file).size;
+  const head = Buffer.alloc(100);
+  const opened = openSync(file, 'r');
+  readSync(opened, head, 0, 100, 0);
+  closeSync(opened);
+  if (head.toString('latin1', 0, 16) !== 'SQLite format 3\0')
+    return say('{file} is not a backup of Moss Bell.', { file });
+  const page = head.readUInt16BE(16);
+  const whole = (page === 1 ? 65_536 : page) * head.readUInt32BE(28);
+  return bytes < whole
+    ? say('{file} is cut short: {n} bytes of {whole} are there. Nothing was changed.', { file, n: bytes, whole })
+    : undefined;
+}
 function lastMigration(file: string): string | undefined {
   let db: Database.Database | undefined;
   try {
@@ -39,11 +67,11 @@ export async function backUp(folder: string, file: string): Promise<{ bytes: num
   if (!existsSync(join(folder, NAME)))
     throw new Refused(say('There is no database of Moss Bell in {folder}.', { folder }));
   const store = openDatabase(folder);
-  const client = (store as unknown as { $client: Database.Database }).$client;
+  const client = clientOf(store);
   try {
     // it is known before it is made, so that a class that is deleted goes from it too; the copy knows itself
     store.insert(backups).values({ file: to, at: Date.now() }).onConflictDoNothing().run();
-    await client.backup(`${to}.part`);
+    await client.backup(ownersAlone(`${to}.part`));
     const copy = new Database(`${to}.part`);
     const sound = copy.pragma('integrity_check', { simple: true });
     // one file that stands by itself
@@ -62,6 +90,15 @@ export async function backUp(folder: string, file: string): Promise<{ bytes: num
   }
 }
 
+/** Closes a database so that all of it is in its one file. */
+function closeWhole(of: Database.Database | Store): void {
+  const db = of instanceof Database ? of : clientOf(of);
+  db.pragma('wal_checkpoint(truncate)');
+  db.pragma('journal_mode = delete');
+  db.close();
+}
+const clientOf = (store: Store) => (store as unknown as { $client: Database.Database }).$client;
+
 /** Puts a backup in the place of the database. The one that was there stays beside it. @returns where that is */
 export function restore(folder: string, file: string, now = new Date()): string | undefined {
   const from = resolve(file);
@@ -71,40 +108,37 @@ export function restore(folder: string, file: string, now = new Date()): string 
     throw new Refused(
       say('Moss Bell is running with this data (process {pid}). End it first, then restore.', { pid: serving })
     );
-  const made = lastMigration(from);
-  const known = hashes();
-  if (made === undefined) throw new Refused(say('{file} is not a backup of Moss Bell.', { file }));
-  if (made !== known.at(-1))
-    throw new Refused(
-      known.includes(made)
-        ? say(
-            '{file} was made by an older Moss Bell. Restore it with that version; a newer one renews it when it starts.',
-            { file }
-          )
-        : say('{file} was made by a newer Moss Bell. Update this one, then restore.', { file })
-    );
+  const no = spoilt(from);
+  if (no) throw new Refused(no);
   const at = join(folder, NAME);
-  // the copy is whole before anything is put aside
-  copyFileSync(from, `${at}.part`);
-  const copy = new Database(`${at}.part`, { readonly: true });
-  const sound = copy.pragma('integrity_check', { simple: true });
-  copy.close();
-  if (sound !== 'ok') {
-    rmSync(`${at}.part`);
-    throw new Refused(say('{file} is damaged ({why}). Nothing was changed.', { file, why: String(sound) }));
+  const part = `${at}.part`;
+  // the copy is whole, and of this version, before anything is put aside
+  mkdirSync(folder, { recursive: true });
+  try {
+    copyFileSync(from, ownersAlone(part));
+    const copy = new Database(part, { readonly: true });
+    const sound = copy.pragma('integrity_check', { simple: true });
+    copy.close();
+    if (sound !== 'ok') throw new Error(String(sound));
+    const made = lastMigration(part);
+    if (made === undefined) throw new Refused(say('{file} is not a backup of Moss Bell.', { file }));
+    if (!hashes().includes(made))
+      throw new Refused(say('{file} was made by a newer Moss Bell. Update this one, then restore.', { file }));
+    closeWhole(openFile(part));
+  } catch (error) {
+    for (const end of ['', '-wal', '-shm']) rmSync(part + end, { force: true });
+    if (error instanceof Refused) throw error;
+    throw new Refused(say('{file} is damaged ({why}). Nothing was changed.', { file, why: (error as Error).message }));
   }
   let aside: string | undefined;
   if (existsSync(at)) {
     // what still stands in the log belongs into the file that is put aside
-    const old = new Database(at);
-    old.pragma('wal_checkpoint(truncate)');
-    old.pragma('journal_mode = delete');
-    old.close();
+    closeWhole(new Database(at));
     aside = join(folder, `before-restore-${now.toISOString().replace(/[:.]/g, '-')}.sqlite`);
     renameSync(at, aside);
   }
   for (const end of ['-wal', '-shm']) rmSync(at + end, { force: true });
-  renameSync(`${at}.part`, at);
+  renameSync(part, at);
   if (aside) {
     const store = openDatabase(folder);
     store
@@ -112,33 +146,38 @@ export function restore(folder: string, file: string, now = new Date()): string 
       .values({ file: resolve(aside), at: now.getTime() })
       .onConflictDoNothing()
       .run();
-    (store as unknown as { $client: Database.Database }).$client.close();
+    clientOf(store).close();
   }
   return aside;
 }
 
-/** A class goes from every backup that is known and is of this version. @returns the files in which it may still be */
-export function deleteFromBackups(store: Store, classId: string): string[] {
+/**
+ * A class, or one pupil of it, goes from every backup that is known, there, and of this version.
+ * @returns the files in which they may still be; `away`: it is not where it was made, and may have been moved
+ */
+export function deleteFromBackups(store: Store, classId: string, pupilId?: string): HeldStill[] {
+  const since = store.select({ at: classes.at }).from(classes).where(eq(classes.id, classId)).get()?.at ?? 0;
   return store
-    .select({ file: backups.file })
+    .select()
     .from(backups)
     .all()
-    .flatMap(({ file }) => {
-      if (!existsSync(file)) {
-        store.delete(backups).where(eq(backups.file, file)).run();
-        return [];
-      }
-      if (lastMigration(file) !== hashes().at(-1)) return [file];
+    .flatMap(({ file, at }): HeldStill[] => {
+      // made before there was such a class; a clock that was set back may say so too, but not of a file that can be read
+      if (!existsSync(file)) return at < since ? [] : [{ file, away: true }];
+      if (lastMigration(file) !== hashes().at(-1)) return [{ file }];
       const db = new Database(file, { timeout: 2000 });
       try {
         db.pragma('foreign_keys = ON');
         db.pragma('secure_delete = ON');
         const copy = drizzle(db, { schema });
-        if (copy.select({ id: classes.id }).from(classes).where(eq(classes.id, classId)).get())
-          deleteClass(copy, classId);
+        const has = (table: typeof classes | typeof people, id: string): boolean =>
+          copy.select({ id: table.id }).from(table).where(eq(table.id, id)).get() !== undefined;
+        if (pupilId === undefined) {
+          if (has(classes, classId)) deleteClass(copy, classId);
+        } else if (has(people, pupilId)) removePupil(copy, classId, pupilId);
         return [];
       } catch {
-        return [file];
+        return [{ file }];
       } finally {
         db.close();
       }

@@ -3,6 +3,7 @@ import { and, count, desc, eq, inArray, sql } from 'drizzle-orm';
 import { say } from '../../../core/words.ts';
 import type { AuditLine } from '../class/audit.ts';
 import type { ClassCard, PrintedCard, Pupil } from '../class/class.ts';
+import { folded, inOrder, named } from '../class/folded.ts';
 import { note } from './people.ts';
 import { sweepPictures } from './pictures.ts';
 import { audit, classes, people, projects, sessions, type Store } from './schema.ts';
@@ -43,8 +44,8 @@ export const listPupils = (store: Store, classId: string): Pupil[] =>
     .select({ id: people.id, nickname: people.nickname, group: people.group, partner: people.partner })
     .from(people)
     .where(eq(people.classId, classId))
-    .orderBy(sql`${people.nickname} collate nocase`)
     .all()
+    .sort((a, b) => inOrder(a.nickname, b.nickname))
     .map(({ partner, ...pupil }) => ({ ...pupil, ...(partner ? { partner } : {}) }));
 
 /** Takes pupils into a class. @returns their cards, or a sentence that says why not */
@@ -54,24 +55,32 @@ export async function addPupils(
   nicknames: readonly string[]
 ): Promise<PrintedCard[] | string> {
   const of = openClass(store, classId)!;
-  const lower = (name: string) => name.toLocaleLowerCase();
-  const here = new Set(listPupils(store, classId).map((p) => lower(p.nickname)));
-  if (here.size + nicknames.length > MOST_PUPILS) return say('A class has {n} pupils at the most.', { n: MOST_PUPILS });
-  for (const name of nicknames) {
-    if (here.has(lower(name))) return say('There are two called {name}. A nickname is one pupil’s alone.', { name });
-    here.add(lower(name));
-  }
+  const problem = (): string | undefined => {
+    const here = new Set(listPupils(store, classId).map((p) => folded(p.nickname)));
+    if (here.size + nicknames.length > MOST_PUPILS)
+      return say('A class has {n} pupils at the most.', { n: MOST_PUPILS });
+    for (const name of nicknames) {
+      if (here.has(folded(name))) return say('There are two called {name}. A nickname is one pupil’s alone.', { name });
+      here.add(folded(name));
+    }
+    return undefined;
+  };
+  const no = problem();
+  if (no) return no;
   const cards = nicknames.map((nickname) => ({ nickname, words: drawWords(of.language) }));
   const secrets = await Promise.all(cards.map((card) => hashSecret(card.words)));
-  store.transaction((tx) => {
+  return store.transaction((tx) => {
+    // somebody else may have added some while these were hashed
+    const no = problem();
+    if (no) return no;
     cards.forEach(({ nickname }, i) => {
       tx.insert(people)
-        .values({ id: drawId(), role: 'pupil', nickname, classId, secret: secrets[i], at: Date.now() })
+        .values({ id: drawId(), role: 'pupil', ...named(nickname), classId, secret: secrets[i], at: Date.now() })
         .run();
       note(tx as unknown as Store, 'pupil added', { teacherId: of.teacherId, classId, whom: nickname });
     });
+    return cards;
   });
-  return cards;
 }
 /** A new card; who was signed in with the old one is not any more. */
 export async function newCard(store: Store, classId: string, pupilId: string): Promise<PrintedCard> {

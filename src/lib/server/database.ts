@@ -2,8 +2,9 @@
 import Database from 'better-sqlite3';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
-import { mkdirSync } from 'node:fs';
+import { chmodSync, closeSync, mkdirSync, openSync } from 'node:fs';
 import { join } from 'node:path';
+import { foldNames, teachNames } from './names.ts';
 import { fillShelf } from './projects.ts';
 import * as schema from './schema.ts';
 
@@ -11,16 +12,34 @@ export type Store = schema.Store;
 
 export const MIGRATIONS = process.env.MOSSBELL_MIGRATIONS ?? 'drizzle';
 
+/** The database of a folder. */
 export function openDatabase(folder: string): Store {
   mkdirSync(folder, { recursive: true });
-  const sqlite = new Database(join(folder, 'mossbell.sqlite'), { timeout: 2000 });
+  return openFile(join(folder, 'mossbell.sqlite'));
+}
+/** A file for its owner's eyes alone; what SQLite lays beside it has the same rights. */
+export function ownersAlone(file: string): string {
+  closeSync(openSync(file, 'a', 0o600));
+  chmodSync(file, 0o600);
+  return file;
+}
+/** A database of this or an older Moss Bell, migrated to this one. */
+export function openFile(file: string): Store {
+  const sqlite = new Database(ownersAlone(file), { timeout: 2000 });
   sqlite.pragma('journal_mode = WAL');
   sqlite.pragma('synchronous = FULL');
-  sqlite.pragma('foreign_keys = ON');
   // what is deleted is overwritten: a class that goes leaves nothing in free pages
   sqlite.pragma('secure_delete = ON');
   const store = drizzle(sqlite, { schema });
+  teachNames(sqlite);
+  // a table that is made anew is dropped and renamed, which with foreign keys would take along whatever refers to it
+  sqlite.pragma('foreign_keys = OFF');
   migrate(store, { migrationsFolder: MIGRATIONS });
+  sqlite.pragma('foreign_keys = ON');
+  for (const { was, is } of foldNames(store))
+    console.warn(
+      `Moss Bell: "${was}" is called as somebody else but for capitals or accents; it is "${is}" from now on.`
+    );
   return store;
 }
 

@@ -7,7 +7,7 @@ import type { Given, GivenToMe } from '../class/class.ts';
 import { ofErrand, openErrand } from './errands.ts';
 import { ofLesson } from './lessons.ts';
 import { createProject } from './projects.ts';
-import { given, handIns, people, projects, runs, type Store } from './schema.ts';
+import { cameAs, given, handIns, people, projects, runs, type Store } from './schema.ts';
 import { drawId } from './secrets.ts';
 
 /** The name of an errand or a lesson. */
@@ -40,7 +40,7 @@ export const listGiven = (store: Store, classId: string): Given[] =>
     .select()
     .from(given)
     .where(eq(given.classId, classId))
-    .orderBy(desc(given.at))
+    .orderBy(desc(cameAs(given)))
     .all()
     .map(({ classId: _, at: __, ...row }) => ({ ...row, name: nameOf(store, row.kind, row.target) }));
 
@@ -64,7 +64,7 @@ export function progressOf(store: Store, projectId: string) {
     .select({ at: runs.at, result: runs.result })
     .from(runs)
     .where(eq(runs.projectId, projectId))
-    .orderBy(runs.at)
+    .orderBy(cameAs(runs))
     .all();
   let best: { got: number; of: number; met: boolean; at: number } | undefined;
   for (const { at, result } of tries) {
@@ -79,7 +79,7 @@ export const handedInAt = (store: Store, projectId: string): number | undefined 
     .select({ at: handIns.at })
     .from(handIns)
     .where(and(eq(handIns.projectId, projectId), isNull(handIns.withdrawnAt)))
-    .orderBy(desc(handIns.at))
+    .orderBy(desc(cameAs(handIns)))
     .get()?.at;
 /** What a pupil was given and may begin now; what was begun stays. */
 export function givenTo(store: Store, pupilId: string, now = Date.now()): GivenToMe[] {

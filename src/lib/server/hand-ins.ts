@@ -4,7 +4,7 @@ import { checkProject, type Project } from '../../../core/project.ts';
 import type { TryResult } from '../../../core/trace/tried.ts';
 import { say } from '../../../core/words.ts';
 import type { Collected, Comment, HandIn } from '../class/class.ts';
-import { comments, handIns, people, projects, runs, versions, type Store } from './schema.ts';
+import { cameAs, comments, handIns, people, projects, runs, versions, type Store } from './schema.ts';
 import { drawId } from './secrets.ts';
 import { unstow } from './pictures.ts';
 
@@ -29,7 +29,7 @@ export function handIn(
       .select({ file: runs.file, result: runs.result })
       .from(runs)
       .where(eq(runs.projectId, projectId))
-      .orderBy(desc(runs.at))
+      .orderBy(desc(cameAs(runs)))
       .get();
     const row = { id: drawId(), at, note, result: last?.result ?? null, withdrawnAt: null };
     tx.insert(handIns)
@@ -54,7 +54,7 @@ export const listHandIns = (store: Store, projectId: string): HandIn[] =>
     })
     .from(handIns)
     .where(eq(handIns.projectId, projectId))
-    .orderBy(desc(handIns.at))
+    .orderBy(desc(cameAs(handIns)))
     .all()
     .map(toCard);
 export const withdraw = (store: Store, id: string, at = Date.now()): boolean =>
@@ -86,7 +86,7 @@ export function collected(store: Store, classId: string): Collected[] {
     .from(handIns)
     .innerJoin(people, eq(people.id, handIns.personId))
     .where(and(eq(people.classId, classId), isNull(handIns.withdrawnAt)))
-    .orderBy(desc(handIns.at))
+    .orderBy(desc(cameAs(handIns)))
     .all()
     .filter(({ projectId }) => !seen.has(projectId) && seen.add(projectId));
 }

@@ -6,6 +6,7 @@ import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm';
 import { say } from '../../../core/words.ts';
 import type { Audited } from '../class/audit.ts';
 import type { Signed } from '../class/class.ts';
+import { folded, named } from '../class/folded.ts';
 import { audit, classes, errands, lessons, people, projects, sessions, type Store } from './schema.ts';
 import { digestOf, drawId, drawToken, hashSecret, isSecret } from './secrets.ts';
 
@@ -78,11 +79,13 @@ export async function makeTeacher(
     const taken = tx
       .select({ id: people.id })
       .from(people)
-      .where(and(eq(people.role, 'teacher'), eq(people.nickname, nickname)))
+      .where(and(eq(people.role, 'teacher'), eq(people.folded, folded(nickname))))
       .get();
     if (taken) return say('There is a teacher called {name} already.', { name: nickname });
     const first = !hasTeacher(tx as unknown as Store);
-    tx.insert(people).values({ id, role: 'teacher', nickname, secret, at }).run();
+    tx.insert(people)
+      .values({ id, role: 'teacher', ...named(nickname), secret, at })
+      .run();
     if (first) {
       tx.update(projects)
         .set({ owner: id })
@@ -110,19 +113,14 @@ export const teacherCalled = (store: Store, nickname: string) =>
   store
     .select()
     .from(people)
-    .where(and(eq(people.role, 'teacher'), sql`lower(${people.nickname}) = ${nickname.trim().toLowerCase()}`))
+    .where(and(eq(people.role, 'teacher'), eq(people.folded, folded(nickname))))
     .get();
 export const pupilCalled = (store: Store, code: string, nickname: string) =>
   store
     .select({ person: people, teacherId: classes.teacherId })
     .from(people)
     .innerJoin(classes, eq(classes.id, people.classId))
-    .where(
-      and(
-        eq(classes.code, code.trim().toUpperCase()),
-        sql`lower(${people.nickname}) = ${nickname.trim().toLowerCase()}`
-      )
-    )
+    .where(and(eq(classes.code, code.trim().toUpperCase()), eq(people.folded, folded(nickname))))
     .get();
 
 /** Nobody has this one: it is tried where there is no such person, so that the time tells nothing. */

@@ -7,6 +7,7 @@ import { catalogue } from '../../../core/language/catalogue.ts';
 import { allSteps, isLive } from '../../../core/language/program.ts';
 import { lookOver } from '../../../core/language/lookover/lookover.ts';
 import { remarkKey } from '../../../core/language/lookover/remark.ts';
+import { folded, inOrder } from '../class/folded.ts';
 import { PAGE_OF_SHELF, type Card, type DeletedCard, type OnShelf, type VersionCard } from '../shelf/cards.ts';
 import { textThumb, thumb } from '../shelf/thumb.ts';
 import { stow, sweepPictures, unstow, withoutPictures } from './pictures.ts';
@@ -73,18 +74,18 @@ const isOf = (owner: string) => or(eq(projects.owner, owner), eq(projects.partne
 /** In which order projects stand. */
 const ORDERS = {
   date: [desc(projects.changedAt), desc(projects.id)],
-  name: [sql`${projects.name} collate nocase`, projects.id],
+  name: [sql`sort_key(${projects.name})`, projects.name, projects.id],
   device: [projects.device, desc(projects.changedAt), projects.id]
 };
 export type Order = keyof typeof ORDERS;
-export const isOrder = (word: string | null): word is Order => word !== null && word in ORDERS;
+export const isOrder = (word: string | null): word is Order => word !== null && Object.hasOwn(ORDERS, word);
 
 /** A text of SQL's `like` that holds the words as they are. */
-const holding = (words: string): string => `%${words.toLowerCase().replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+const holding = (words: string): string => `%${folded(words).replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
 /** Kinds of blocks that are called so, in the person's language. */
 const kindsCalled = (words: string): string[] =>
   [...catalogue.values()]
-    .filter((d) => [d.label[0], d.also ?? ''].some((t) => word(t).toLowerCase().includes(words.toLowerCase())))
+    .filter((d) => [d.label[0], d.also ?? ''].some((t) => folded(word(t)).includes(folded(words))))
     .map((d) => d.kind);
 
 /**
@@ -116,7 +117,7 @@ export function listProjects(
     most = PAGE_OF_SHELF
   } = which;
   const asked = holding(words);
-  const has = (column: typeof projects.name) => sql`lower(${column}) like ${asked} escape '\\'`;
+  const has = (column: typeof projects.name) => sql`folded(${column}) like ${asked} escape '\\'`;
   return store
     .select(card)
     .from(projects)
@@ -148,9 +149,9 @@ export const listLabels = (store: Store, owner = ''): string[] =>
     .selectDistinct({ label: projects.label })
     .from(projects)
     .where(and(isOf(owner), eq(projects.demo, false), isNull(projects.deletedAt), ne(projects.label, '')))
-    .orderBy(sql`${projects.label} collate nocase`)
     .all()
-    .map((row) => row.label);
+    .map((row) => row.label)
+    .sort(inOrder);
 /** Puts a label on a project, or takes it off. */
 export const labelProject = (store: Store, id: string, label: string): boolean =>
   store

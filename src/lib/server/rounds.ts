@@ -5,7 +5,7 @@ import { say } from '../../../core/words.ts';
 import type { Round } from '../class/class.ts';
 import type { Who } from './people.ts';
 import { openProject } from './projects.ts';
-import { guesses, people, rounds, type Store } from './schema.ts';
+import { cameAs, guesses, people, rounds, type Store } from './schema.ts';
 import { drawId } from './secrets.ts';
 
 /** @returns undefined without such a project */
@@ -64,6 +64,12 @@ export const decide = (store: Store, roundId: string, { x, y }: { x: number; y: 
   void store.update(rounds).set({ stopX: x, stopY: y }).where(eq(rounds.id, roundId)).run();
 /** The newest round of a class, as long as it is not decided. */
 export function openRoundOf(store: Store, classId: string): string | undefined {
-  const newest = store.select().from(rounds).where(eq(rounds.classId, classId)).orderBy(desc(rounds.at)).limit(1).get();
+  const newest = store
+    .select()
+    .from(rounds)
+    .where(eq(rounds.classId, classId))
+    .orderBy(desc(cameAs(rounds)))
+    .limit(1)
+    .get();
   return newest?.stopX === null ? newest.id : undefined;
 }

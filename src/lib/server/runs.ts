@@ -5,7 +5,7 @@ import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Told, TryResult } from '../../../core/trace/tried.ts';
 import { LARGEST_RUN, readRun, type RunCard } from '../../../core/trace/runfile.ts';
 import { say } from '../../../core/words.ts';
-import { projects, runs, type Store } from './schema.ts';
+import { cameAs, projects, runs, type Store } from './schema.ts';
 import { stow, unstow } from './pictures.ts';
 
 /** So many that are not pinned are kept of each project. */
@@ -30,7 +30,13 @@ const toCard = ({ result, ...rest }: Omit<RunCard, 'result'> & { result: string 
 
 /** The newest first. */
 export const listRuns = (store: Store, projectId: string): RunCard[] =>
-  store.select(card).from(runs).where(eq(runs.projectId, projectId)).orderBy(desc(runs.at)).all().map(toCard);
+  store
+    .select(card)
+    .from(runs)
+    .where(eq(runs.projectId, projectId))
+    .orderBy(desc(cameAs(runs)))
+    .all()
+    .map(toCard);
 
 /** A run's file as it comes over the wire: gzip. @returns its text, or undefined where it is none or unpacks to too much */
 function textOf(file: Uint8Array): string | undefined {
@@ -88,7 +94,7 @@ export async function keepRun(
           result ? isNotNull(runs.errand) : isNull(runs.errand)
         )
       )
-      .orderBy(desc(runs.at))
+      .orderBy(desc(cameAs(runs)))
       .offset(result ? KEPT_TRIES : KEPT_RUNS)
       .limit(1000)
       .all();

@@ -1,5 +1,5 @@
 /** What a class shows at an errand that it was given: gathered from the database, counted by the core. */
-import { and, eq, isNull, sql } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { shows, type Work } from '../../../core/class/shows.ts';
 import { goalWords } from '../../../core/errand/goals.ts';
 import { sentence } from '../../../core/language/catalogue.ts';
@@ -10,11 +10,12 @@ import { partName } from '../../../core/kit/kit.ts';
 import type { Project } from '../../../core/project.ts';
 import type { Told, TryResult } from '../../../core/trace/tried.ts';
 import type { ClassShows } from '../class/class.ts';
+import { inOrder } from '../class/folded.ts';
 import { listGiven } from './given.ts';
 import { openErrand } from './errands.ts';
 import { withoutPictures } from './pictures.ts';
 import { openProject } from './projects.ts';
-import { people, projects, runs, versions, type Store } from './schema.ts';
+import { cameAs, people, projects, runs, versions, type Store } from './schema.ts';
 
 /** @param givenId the newest errand that was given, where it is left out; @returns undefined where none was */
 export function classShows(store: Store, classId: string, givenId: string | undefined): ClassShows | undefined {
@@ -27,8 +28,8 @@ export function classShows(store: Store, classId: string, givenId: string | unde
     .from(projects)
     .innerJoin(people, eq(people.id, projects.owner))
     .where(and(eq(projects.givenId, one.id), isNull(projects.deletedAt)))
-    .orderBy(sql`${people.nickname} collate nocase`)
     .all()
+    .sort((a, b) => inOrder(a.nickname, b.nickname))
     .map((row): Work => ({
       nickname: row.nickname,
       projectId: row.id,
@@ -93,7 +94,7 @@ function triesOf(store: Store, projectId: string): Work['tries'] {
     .select({ at: runs.at, result: runs.result, told: runs.told })
     .from(runs)
     .where(eq(runs.projectId, projectId))
-    .orderBy(runs.at)
+    .orderBy(cameAs(runs))
     .all()
     .map(({ at, result, told }) => ({
       at,

@@ -6,7 +6,7 @@ import type { OnShelf } from '../shelf/cards.ts';
 import { handedInAt, progressOf } from './given.ts';
 import { ofErrand } from './errands.ts';
 import { isFollowed, tell } from './live.ts';
-import { given, people, projects, runs, versions, type Store } from './schema.ts';
+import { cameAs, given, people, projects, runs, versions, type Store } from './schema.ts';
 
 /** Pupils with a page open, and how many. */
 const here = new Map<string, number>();
@@ -44,7 +44,7 @@ function cardOf(store: Store, pupil: typeof people.$inferSelect): WallCard {
     .select({ at: runs.at, told: runs.told })
     .from(runs)
     .where(eq(runs.projectId, project.id))
-    .orderBy(desc(runs.at))
+    .orderBy(desc(cameAs(runs)))
     .limit(1)
     .get();
   const inAt = handedInAt(store, project.id);

@@ -12,6 +12,7 @@ import {
   pupilCalled,
   teacherCalled
 } from '$lib/server/people.ts';
+import { folded } from '$lib/class/folded.ts';
 import { say } from '../../../../core/words.ts';
 
 const short = z.string().trim().min(1).max(80);
@@ -26,7 +27,7 @@ export async function POST({ request, cookies, url, getClientAddress }) {
   const store = database();
   const isPupil = 'code' in data;
   // the same person under whatever capitals, and this address alone
-  const called = (isPupil ? `${data.code} ${data.nickname}` : data.teacher).toLowerCase();
+  const called = folded(isPupil ? `${data.code} ${data.nickname}` : data.teacher);
   const here = `${getClientAddress()} ${called}`;
   if ((await tooMany('wrong words from here', here, true)) || (await tooMany('wrong words', called, true)))
     error(429, say('That was wrong too often. Wait a minute, then try again; the teacher can give a new card.'));

@@ -6,9 +6,11 @@
   import AddPupils from '$lib/class/AddPupils.svelte';
   import { ask } from '$lib/class/ask.ts';
   import Cards from '$lib/class/Cards.svelte';
-  import type { Given, OpenedClass, PrintedCard, Pupil } from '$lib/class/class.ts';
+  import type { Given, HeldStill, OpenedClass, PrintedCard, Pupil } from '$lib/class/class.ts';
   import Collected from '$lib/class/Collected.svelte';
   import DeleteClass from '$lib/class/DeleteClass.svelte';
+  import { heldStill } from '$lib/class/held-still.ts';
+  import { inOrder } from '$lib/class/folded.ts';
   import GiveOut from '$lib/class/GiveOut.svelte';
   import Me from '$lib/class/Me.svelte';
   import Predict from '$lib/class/Predict.svelte';
@@ -25,7 +27,7 @@
   import TopBar from '$lib/ui/TopBar.svelte';
   let { data } = $props();
   const of = $derived(data.class as OpenedClass);
-  const groups = $derived([...new Set(of.pupils.map((p) => p.group).filter(Boolean))].sort());
+  const groups = $derived([...new Set(of.pupils.map((p) => p.group).filter(Boolean))].sort(inOrder));
   let adding = $state(false);
   let giving = $state(false);
   let deleting = $state(false);
@@ -156,7 +158,8 @@
             onclick={async () => {
               const { id } = leaving!;
               leaving = undefined;
-              await does(`/pupils/${id}`, 'DELETE');
+              const gone = (await does(`/pupils/${id}`, 'DELETE')) as { left: HeldStill[] } | undefined;
+              problem ||= heldStill(gone?.left ?? []);
             }}>{say('Take out')}</Button
           >
           <Button size="sm" onclick={() => (leaving = undefined)}>{say('Leave it')}</Button>

@@ -13,6 +13,7 @@
   import Thumb from '$lib/shelf/Thumb.svelte';
   import Button from '$lib/ui/Button.svelte';
   import Card from '$lib/ui/Card.svelte';
+  import { inOrder } from '$lib/class/folded.ts';
   import Choice from '$lib/ui/Choice.svelte';
   import Path from '$lib/ui/Path.svelte';
   import Remark from '$lib/ui/Remark.svelte';
@@ -42,14 +43,14 @@
       off();
     };
   });
-  const byName = (a: WallCard, b: WallCard) => a.nickname.localeCompare(b.nickname);
+  const byName = (a: WallCard, b: WallCard) => inOrder(a.nickname, b.nickname);
   const standing = (c: WallCard) => stuckFor({ ...c, met: c.errand?.met }, now);
   const sorted = $derived(
     [...cards].sort((a, b) =>
       sort === 'stuck'
         ? Math.round(standing(b)) - Math.round(standing(a)) || byName(a, b)
         : sort === 'group'
-          ? a.group.localeCompare(b.group) || byName(a, b)
+          ? inOrder(a.group, b.group) || byName(a, b)
           : byName(a, b)
     )
   );

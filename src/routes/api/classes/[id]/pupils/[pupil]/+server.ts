@@ -1,6 +1,7 @@
 import { error, json } from '@sveltejs/kit';
 import * as z from 'zod';
 import { group } from '$lib/class/class.ts';
+import { deleteFromBackups } from '$lib/server/backup.ts';
 import { newCard, pair, putInGroup, removePupil } from '$lib/server/classes.ts';
 import { database } from '$lib/server/database.ts';
 import { raiseHand } from '$lib/server/people.ts';
@@ -29,9 +30,10 @@ export async function PATCH({ params, request }) {
 }
 /** A new card: the words of before are not good any more. */
 export const POST = async ({ params }) => json(await newCard(database(), params.id, params.pupil), { status: 201 });
-/** Out of the class, with all work. */
+/** Out of the class, with all work; from backups too. What comes back are the backups in which it may still be. */
 export function DELETE({ params }) {
+  const left = deleteFromBackups(database(), params.id, params.pupil);
   removePupil(database(), params.id, params.pupil);
   classChanged(database(), params.id);
-  return new Response(null, { status: 204 });
+  return json({ left });
 }
