@@ -317,6 +317,73 @@ test('what is given out is open from its hour to its end, for its group; a new c
   await signIn(rowan, { code, nickname: 'Rowan', words });
 });
 
+test('names of every language come in as they are typed, are one in whatever capitals, and can be changed', async ({
+  page: teacher,
+  browser
+}) => {
+  const { id, code, cards } = await classOf(teacher, browser, 'Names', ['Özlem', 'Łukasz', 'Zoe\u0301']);
+  const comes = async (nickname: string, words: string) => {
+    const page = await somebody(browser);
+    await signIn(page, { code, nickname, words });
+    await page.goto('/');
+    await page.getByText('Nothing at the moment.').waitFor();
+  };
+  for (const [i, typed] of ['özlem', 'ŁUKASZ', 'ZOÉ'].entries()) await comes(typed, cards[i].words);
+  await teacher.getByRole('button', { name: 'Add pupils' }).click();
+  await teacher.getByLabel('Nicknames').fill('zoé');
+  await teacher.getByRole('button', { name: 'Add, and show the cards' }).click();
+  await expect(teacher.getByRole('dialog')).toContainText('There are two called zoé.');
+  await teacher.keyboard.press('Escape');
+  const rename = async (from: string, to: string) => {
+    await teacher.getByRole('button', { name: `What to do with ${from}` }).click();
+    await teacher.getByRole('button', { name: 'Another name' }).last().click();
+    await teacher.getByRole('dialog').getByLabel('name').fill(to);
+    await teacher.getByRole('button', { name: 'Done' }).click();
+  };
+  await rename('Zoé', 'ÖZLEM');
+  await expect(teacher.getByRole('alert')).toContainText('There are two called ÖZLEM.');
+  await rename('Zoé', 'Émile');
+  await expect(teacher.getByTestId('pupils').getByRole('row')).toContainText(['', 'Émile', 'Łukasz', 'Özlem']);
+  // the words of the card stay
+  await comes('émile', cards[2].words);
+  const teachers = await teacher.request.post('/api/teachers', {
+    data: { nickname: DEMO_TEACHER.nickname.toUpperCase(), passphrase: 'another long one' }
+  });
+  expect([teachers.status(), (await teachers.json()).message]).toEqual([409, 'There is a teacher called ASH already.']);
+  // and what no page sends
+  const put = (data: object) => teacher.request.patch(`/api/classes/${id}/pupils/nobody`, { data });
+  expect((await put({ nickname: 'Wren' })).status()).toBe(404);
+});
+
+test('what was given out is taken back after it was begun: what was handed in stays', async ({
+  page: teacher,
+  browser
+}) => {
+  const { id, pupils } = await classOf(teacher, browser, 'Taken back', ['Rook']);
+  await give(teacher, id, {});
+  const [rook] = pupils;
+  await rook
+    .getByTestId('given-to-me')
+    .getByRole('button', { name: /First delivery/ })
+    .click();
+  await workbench(rook);
+  const project = rook.url().split('/').at(-1)!;
+  expect((await rook.request.post(`/api/projects/${project}/hand-ins`, { data: { note: 'Mine' } })).status()).toBe(201);
+  await teacher.reload();
+  await teacher.getByRole('button', { name: 'What to do with First delivery' }).click();
+  await teacher.getByRole('button', { name: 'Take it back' }).click();
+  await teacher.getByRole('button', { name: 'Leave it' }).click();
+  await expect(teacher.getByTestId('given').getByRole('listitem')).toHaveCount(1);
+  await teacher.getByRole('button', { name: 'What to do with First delivery' }).click();
+  await teacher.getByRole('button', { name: 'Take it back' }).click();
+  await teacher.getByRole('button', { name: 'Take it back', exact: true }).last().click();
+  await expect(teacher.getByTestId('given').getByRole('listitem')).toHaveCount(0);
+  await expect(teacher.getByTestId('elsewhere')).toContainText('Rook');
+  await expect(teacher.getByTestId('elsewhere')).toContainText('“Mine”');
+  await rook.goto('/');
+  await expect(rook.getByTestId('card')).toHaveCount(1);
+});
+
 test('the class predicts together: each marks a place, one run decides, and the spread is drawn', async ({
   page: teacher,
   browser

@@ -11,7 +11,8 @@ export const AUDITED = [
   'pupil added',
   'pupil removed',
   'passphrase changed',
-  'name changed'
+  'name changed',
+  'pupil renamed'
 ] as const;
 export type Audited = (typeof AUDITED)[number];
 export const AUDIT_WORDS: Readonly<Record<Audited, string>> = {
@@ -24,6 +25,7 @@ export const AUDIT_WORDS: Readonly<Record<Audited, string>> = {
   'pupil added': later('came into the class'),
   'pupil removed': later('taken out of the class, with all work'),
   'passphrase changed': later('the passphrase was changed'),
-  'name changed': later('got another name, since somebody has the same')
+  'name changed': later('got another name, since somebody has the same'),
+  'pupil renamed': later('got another name from the teacher')
 };
 export type AuditLine = { id: number; at: number; what: Audited; whom: string; class: string };

@@ -45,6 +45,8 @@ export type Collected = {
   nickname: string;
   group: string;
   projectId: string;
+  /** the project's name */
+  name: string;
   givenId: string | null;
   note: string;
   at: number;
@@ -56,6 +58,8 @@ export type OpenedClass = {
   /** under which the room has this computer */
   addresses: string[];
   pupils: Pupil[];
+  /** who has another name, since two had the same but for capitals or accents' codes */
+  renamed: string[];
   given: Given[];
   collected: Collected[];
 };

@@ -99,6 +99,31 @@ export async function newCard(store: Store, classId: string, pupilId: string): P
     return { nickname, words };
   });
 }
+/** Another nickname; the words of the card stay. @returns a sentence where somebody has it */
+export function renamePupil(store: Store, classId: string, pupilId: string, nickname: string): string | undefined {
+  return store.transaction((tx) => {
+    const within = tx as unknown as Store;
+    const other = listPupils(within, classId).find((p) => p.id !== pupilId && folded(p.nickname) === folded(nickname));
+    if (other) return say('There are two called {name}. A nickname is one pupil’s alone.', { name: nickname });
+    const was = tx.select().from(people).where(eq(people.id, pupilId)).get()!.nickname;
+    tx.update(people).set(named(nickname)).where(eq(people.id, pupilId)).run();
+    // what was written down of the pupil stands under the name that goes with the pupil
+    tx.update(audit)
+      .set({ whom: nickname })
+      .where(and(eq(audit.classId, classId), eq(audit.whom, was)))
+      .run();
+    note(within, 'pupil renamed', { teacherId: openClass(within, classId)!.teacherId, classId, whom: nickname });
+    return undefined;
+  });
+}
+/** Who got another name without being asked (names.ts), and has not come in with it yet. */
+export function renamedOf(store: Store, classId: string): string[] {
+  const lines = store.select().from(audit).where(eq(audit.classId, classId)).orderBy(audit.id).all();
+  const since = (name: string): number => lines.findLastIndex((l) => l.what === 'name changed' && l.whom === name);
+  return [...new Set(lines.filter((l) => l.what === 'name changed').map((l) => l.whom))].filter(
+    (name) => !lines.some((l, i) => i > since(name) && l.whom === name)
+  );
+}
 export const putInGroup = (store: Store, pupilId: string, group: string): void =>
   void store.update(people).set({ group }).where(eq(people.id, pupilId)).run();
 /** Makes two a pair, or lets one be alone again (`withId` undefined). What they have begun stays whose it is. */

@@ -79,12 +79,14 @@ export function collected(store: Store, classId: string): Collected[] {
       nickname: people.nickname,
       group: people.group,
       projectId: handIns.projectId,
+      name: projects.name,
       givenId: handIns.givenId,
       note: handIns.note,
       at: handIns.at
     })
     .from(handIns)
     .innerJoin(people, eq(people.id, handIns.personId))
+    .innerJoin(projects, eq(projects.id, handIns.projectId))
     .where(and(eq(people.classId, classId), isNull(handIns.withdrawnAt)))
     .orderBy(desc(cameAs(handIns)))
     .all()

@@ -1,5 +1,5 @@
 import { addressesOf } from '$lib/server/addresses.ts';
-import { listPupils, openClass } from '$lib/server/classes.ts';
+import { listPupils, openClass, renamedOf } from '$lib/server/classes.ts';
 import { listGiven } from '$lib/server/given.ts';
 import { database } from '$lib/server/database.ts';
 import { listErrands } from '$lib/server/errands.ts';
@@ -16,6 +16,7 @@ export function load({ params, url, locals }) {
       code,
       addresses: addressesOf(url),
       pupils: listPupils(store, params.id),
+      renamed: renamedOf(store, params.id),
       given: listGiven(store, params.id),
       collected: collected(store, params.id)
     },

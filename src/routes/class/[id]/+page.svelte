@@ -46,6 +46,13 @@
     const card = (await does(`/pupils/${pupil.id}`, 'POST')) as PrintedCard | undefined;
     if (card) cards = [card];
   }
+  async function renamePupil(pupil: Pupil) {
+    const nickname = await names?.ask(say('What is {name} called?', { name: pupil.nickname }), 'name', pupil.nickname);
+    if (nickname) await does(`/pupils/${pupil.id}`, 'PATCH', { nickname });
+  }
+  let takingBack = $state('');
+  /** of what is not given any more, or never was */
+  const elsewhere = $derived(of.collected.filter((c) => !of.given.some((g) => g.id === c.givenId)));
   let leaving = $state.raw<Pupil>();
   async function rename() {
     const name = await names?.ask(say('What is the class called?'), 'name', of.name);
@@ -92,6 +99,12 @@
         <span class="flex-1"></span>
         <Button look={of.pupils.length ? 'plain' : 'go'} onclick={() => (adding = true)}>{say('Add pupils')}</Button>
       </div>
+      {#if of.renamed.length}<Remark class="mb-3" data-testid="renamed"
+          >{say(
+            'Two had the same nickname but for capitals. Who came later is called otherwise now: {names}. Give them a new card, or another name.',
+            { names: of.renamed.join(', ') }
+          )}</Remark
+        >{/if}
       {#if of.pupils.length}
         <Table data-testid="pupils">
           <thead class="text-left text-[12.5px] text-soft"
@@ -134,6 +147,7 @@
                 >
                 <td class="text-right"
                   ><Menu label={say('What to do with {name}', { name: pupil.nickname })}>
+                    <MenuItem onclick={() => renamePupil(pupil)}>{say('Another name')}</MenuItem>
                     <MenuItem onclick={() => newCard(pupil)}>{say('A new card')}</MenuItem>
                     <MenuItem onclick={() => (leaving = pupil)}>{say('Take out of the class')}</MenuItem>
                   </Menu></td
@@ -213,13 +227,39 @@
                   >{:else}<MenuItem onclick={() => does(`/given/${one.id}`, 'PATCH', { untilAt: null })}
                     >{say('Open it again')}</MenuItem
                   >{/if}
-                <MenuItem onclick={() => does(`/given/${one.id}`, 'DELETE')}>{say('Take it back')}</MenuItem>
+                <MenuItem onclick={() => (takingBack = one.id)}>{say('Take it back')}</MenuItem>
               </Menu>
             </div>
+            {#if takingBack === one.id}<Remark class="mt-2 flex flex-wrap items-center gap-3">
+                <span class="flex-1"
+                  >{say(
+                    'It goes from every shelf on which nobody has begun it. What was begun stays, and what was handed in stands below.'
+                  )}</span
+                >
+                <Button
+                  size="sm"
+                  onclick={async () => {
+                    takingBack = '';
+                    await does(`/given/${one.id}`, 'DELETE');
+                  }}>{say('Take it back')}</Button
+                >
+                <Button size="sm" onclick={() => (takingBack = '')}>{say('Leave it')}</Button>
+              </Remark>{/if}
             {#if one.kind === 'errand'}<Collected {of} {one} />{/if}
           </li>
         {/each}
       </ul>
+      {#if elsewhere.length}
+        <h2 class="mt-6 mb-2.5 text-[19px]">{say('Handed in beside that')}</h2>
+        <ul class="flex flex-col gap-1.5" data-testid="elsewhere">
+          {#each elsewhere as c (c.handIn)}<li class="rounded-lg border border-rule bg-card px-3.5 py-2">
+              <a class="font-semibold underline" href="/project/{c.projectId}">{c.nickname}</a>
+              <small class="text-soft">{c.name} · {clock.format(c.at)}</small>{#if c.note}<small class="block"
+                  >“{c.note}”</small
+                >{/if}
+            </li>{/each}
+        </ul>
+      {/if}
     </aside>
   </main>
 </div>

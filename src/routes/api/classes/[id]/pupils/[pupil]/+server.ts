@@ -1,8 +1,8 @@
 import { error, json } from '@sveltejs/kit';
 import * as z from 'zod';
-import { group } from '$lib/class/class.ts';
+import { group, nickname } from '$lib/class/class.ts';
 import { deleteFromBackups } from '$lib/server/backup.ts';
-import { newCard, pair, putInGroup, removePupil } from '$lib/server/classes.ts';
+import { newCard, pair, putInGroup, removePupil, renamePupil } from '$lib/server/classes.ts';
 import { database } from '$lib/server/database.ts';
 import { raiseHand } from '$lib/server/people.ts';
 import { tell } from '$lib/server/live.ts';
@@ -10,16 +10,20 @@ import { classChanged, pupilChanged } from '$lib/server/wall.ts';
 import { say } from '../../../../../../../core/words.ts';
 
 const body = z.union([
+  z.strictObject({ nickname }),
   z.strictObject({ group }),
   z.strictObject({ partner: z.string().max(40).nullable() }),
   z.strictObject({ handUp: z.literal(false) })
 ]);
-/** Into a group; a pair with another one; the hand is seen. */
+/** Another name; into a group; a pair with another one; the hand is seen. */
 export async function PATCH({ params, request }) {
   const { data } = body.safeParse(await request.json().catch(() => undefined));
-  if (!data) error(400, say('A group has a name of up to 24 letters.'));
+  if (!data) error(400, say('A name has up to 24 letters, digits, spaces, points, hyphens.'));
   const store = database();
-  if ('group' in data) putInGroup(store, params.pupil, data.group);
+  if ('nickname' in data) {
+    const no = renamePupil(store, params.id, params.pupil, data.nickname);
+    if (no) error(409, no);
+  } else if ('group' in data) putInGroup(store, params.pupil, data.group);
   else if ('partner' in data) pair(store, params.id, params.pupil, data.partner ?? undefined);
   else {
     raiseHand(store, params.pupil, false);
