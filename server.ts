@@ -8,11 +8,13 @@ import { createServer as createSecureServer } from 'node:https';
 import { networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { generate } from 'selfsigned';
-import { beginServing, endServing } from './src/lib/server/backup.ts';
+import { beginServing, endServing, Refused } from './src/lib/server/backup.ts';
 import { database, notOpened } from './src/lib/server/database.ts';
 import { seedClass } from './demo/class.ts';
 import { seed, ship } from './demo/seed.ts';
-import { DEMO_TEACHER } from './src/lib/server/demo.ts';
+import { DEMO_TEACHER, demoOf } from './src/lib/server/demo.ts';
+import { firstWords } from './src/lib/server/first.ts';
+import { hasTeacher } from './src/lib/server/people.ts';
 
 process.env.PROTOCOL_HEADER ??= 'x-forwarded-proto';
 process.env.HOST_HEADER ??= 'host';
@@ -20,21 +22,29 @@ process.env.BODY_SIZE_LIMIT ??= '64M';
 const { handler } = (await import('./build/handler.js' as string)) as { handler: (req: unknown, res: unknown) => void };
 
 const FOLDER = process.env.MOSSBELL_DATA ?? 'data';
-try {
-  database();
-} catch (error) {
-  console.error(`Moss Bell: ${notOpened(error, FOLDER)}`);
+const isDemo = process.argv.includes('--demo');
+/** Says what keeps it from starting, and ends. */
+function stop(why: string): never {
+  console.error(`Moss Bell: ${why}`);
   process.exit(1);
 }
-if (process.argv.includes('--demo')) {
+try {
+  beginServing(FOLDER);
+  process.on('exit', () => endServing(FOLDER));
   const count = seed(database());
   ship(database());
   if (count) console.log(`Moss Bell: ${count} demo projects laid on the shelf.`);
-  if (await seedClass(database()))
+  if (isDemo && (await seedClass(database())))
     console.log(
       `Moss Bell: the class "Tuesday workshop" is there. Its teacher is ${DEMO_TEACHER.nickname}, the passphrase "${DEMO_TEACHER.passphrase}".`
     );
+} catch (error) {
+  stop(error instanceof Refused ? error.message : notOpened(error, FOLDER));
 }
+if (!isDemo && demoOf(database()))
+  stop(
+    `The data in "${FOLDER}" are those of the demo: everybody can read its teacher's passphrase. Choose another folder: MOSSBELL_DATA=FOLDER ./mossbell serve`
+  );
 const serve =
   (protocol: 'http' | 'https'): RequestListener =>
   (request, response) => {
@@ -71,14 +81,13 @@ server.on('error', (error: NodeJS.ErrnoException) => {
   else {
     console.error(
       error.code === 'EADDRINUSE'
-        ? `Moss Bell: port ${wanted} is taken. Choose another: PORT=5000 ./mossbell demo`
+        ? `Moss Bell: port ${wanted} is taken. Choose another: PORT=5000 ./mossbell ${isDemo ? 'demo' : 'serve'}`
         : `Moss Bell: ${error.message}`
     );
     process.exit(1);
   }
 });
 server.on('listening', async () => {
-  beginServing(FOLDER);
   const address = server.address();
   const port = typeof address === 'object' && address ? address.port : wanted;
   console.log(`Moss Bell is ready. Open http://localhost:${port} in a browser on this computer. Ctrl-C ends it.`);
@@ -88,11 +97,14 @@ server.on('listening', async () => {
   const lan = Object.values(networkInterfaces())
     .flat()
     .find((i) => i && i.family === 'IPv4' && !i.internal);
+  if (!hasTeacher(database()))
+    console.log(
+      `Nobody teaches here yet. The first teacher is made at http://localhost:${port}/sign-in on this computer, or at http://${lan?.address ?? 'ADDRESS'}:${port}/sign-in from another one with these words: ${firstWords()}`
+    );
   if (lan && process.env.MOSSBELL_QUIET !== '1')
     console.log(
       `(Elsewhere in the room: https://${lan.address}:${port + 1}, once the browser's warning about this computer's own certificate is passed.)`
     );
 });
 server.listen(wanted);
-process.on('exit', () => endServing(FOLDER));
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => process.exit(0));

@@ -10,6 +10,9 @@ import { newProject, type Project } from '../core/project.ts';
 import { barrow } from '../core/kit/kit.ts';
 import { longAisle } from '../core/yard/mats.ts';
 import { openDatabase } from '../src/lib/server/database.ts';
+import { named } from '../src/lib/class/folded.ts';
+import { DEMO_TEACHER } from '../src/lib/server/demo.ts';
+import { people } from '../src/lib/server/schema.ts';
 import { createProject } from '../src/lib/server/projects.ts';
 
 const PORT = Number(process.env.E2E_PORT ?? 4699) + 40;
@@ -19,13 +22,18 @@ const KILLS = 10;
 const PUPILS = 12;
 const pots = newProject('Pots', barrow, longAisle);
 
+/** What each has printed. */
+const printed = new Map<ChildProcess, string>();
 /** A server of its own over a folder, once it answers. @param most KiB that a file of its can have at the most */
 async function start(folder: string, port: number, most?: number): Promise<ChildProcess> {
   const limit = most === undefined ? '' : `ulimit -f ${most}; `;
   const server = spawn('bash', ['-c', `${limit}exec "$0" "$@"`, process.execPath, '--import', 'tsx', 'server.ts'], {
     env: { ...process.env, PORT: String(port), MOSSBELL_DATA: folder, MOSSBELL_QUIET: '1' },
-    stdio: 'ignore'
+    stdio: ['ignore', 'pipe', 'ignore']
   });
+  server
+    .stdout!.setEncoding('utf8')
+    .on('data', (text: string) => printed.set(server, (printed.get(server) ?? '') + text));
   const answers = () =>
     fetch(`http://localhost:${port}/bell.svg`).then(
       (r) => r.ok,
@@ -57,7 +65,14 @@ test('at the first start a teacher is made on this computer alone, what was here
     const address = Object.values(networkInterfaces())
       .flat()
       .find((i) => i?.family === 'IPv4' && !i.internal)?.address;
-    if (address) expect((await post(`http://${address}:${port}`, ash)).status).toBe(403);
+    if (address) {
+      expect((await post(`http://${address}:${port}`, ash)).status).toBe(403);
+      expect((await post(`http://${address}:${port}`, { ...ash, words: 'fern moss bell' })).status).toBe(403);
+    }
+    // nor through a program that hands on what others ask
+    const handedOn = { ...JSON_TYPE, 'x-forwarded-for': '192.0.2.7' };
+    const asked = await fetch(`${here}/api/teachers`, { method: 'POST', headers: handedOn, body: JSON.stringify(ash) });
+    expect(asked.status).toBe(403);
     const page = await (await browser.newContext()).newPage();
     await page.goto(`${here}/sign-in`);
     await page.getByLabel('Name').fill('Ash');
@@ -86,6 +101,97 @@ test('at the first start a teacher is made on this computer alone, what was here
     await ended(server);
     rmSync(folder, { recursive: true, force: true });
   }
+});
+
+test('a school starts with what there is to do, and nobody in it: the words of the terminal make the first teacher', async ({
+  browser
+}) => {
+  const folder = join(mkdtempSync(join(tmpdir(), 'mossbell-school-')), 'data');
+  const port = PORT + 10;
+  const server = await start(folder, port);
+  /** another start with the same data, to its end */
+  const again = (...more: string[]) =>
+    spawnSync(process.execPath, ['--import', 'tsx', 'server.ts', ...more], {
+      env: { ...process.env, PORT: String(port + 2), MOSSBELL_DATA: folder },
+      encoding: 'utf8'
+    });
+  try {
+    await expect.poll(() => printed.get(server)).toContain('Nobody teaches here yet.');
+    const words = /these words: ([a-z]+ [a-z]+ [a-z]+)/.exec(printed.get(server)!)![1];
+    const address = Object.values(networkInterfaces())
+      .flat()
+      .find((i) => i?.family === 'IPv4' && !i.internal)?.address;
+    const page = await (await browser.newContext()).newPage();
+    await page.goto(`http://${address ?? 'localhost'}:${port}/`);
+    await expect(page.getByTestId('is-demo')).toHaveCount(0);
+    const count = async (path: string) => ((await (await page.request.get(path)).json()) as unknown[]).length;
+    const here = `http://${address ?? 'localhost'}:${port}`;
+    expect([await count(`${here}/api/errands`), await count(`${here}/api/projects?demo`)]).toEqual([13, 45]);
+    await page.goto(`${here}/sign-in`);
+    await expect(page.getByRole('heading', { name: 'The first teacher' })).toBeVisible();
+    await expect(page.getByText('This is the demo')).toHaveCount(0);
+    await page.getByLabel('Name').fill('Émile');
+    await page.getByLabel('Passphrase').fill('under the bell');
+    if (address) {
+      await page.getByLabel(/The words that the terminal/).fill('fern moss moss');
+      await page.getByRole('button', { name: 'Begin to teach' }).click();
+      await expect(page.getByRole('alert')).toContainText('with the words that its terminal printed');
+      await page.getByLabel(/The words that the terminal/).fill(words.toUpperCase());
+    }
+    await page.getByRole('button', { name: 'Begin to teach' }).click();
+    await expect(page.getByText('A class has a code and pupils with nicknames.')).toBeVisible();
+    await page.context().close();
+    // a second one on the same data is refused, whichever; what beside it may be done is done
+    for (const second of [again(), again('--demo')]) {
+      expect(second.status).toBe(1);
+      expect(second.stderr.trim()).toBe(
+        `Moss Bell: Moss Bell is running with this data already (process ${server.pid}). End it first, or choose another folder.`
+      );
+    }
+    const backup = spawnSync('./mossbell', ['backup', join(folder, 'b.sqlite')], {
+      env: { ...process.env, MOSSBELL_DATA: folder },
+      encoding: 'utf8'
+    });
+    expect(backup.stdout).toContain('Backed up to');
+  } finally {
+    await ended(server);
+    rmSync(join(folder, '..'), { recursive: true, force: true });
+  }
+});
+
+test('what a demo laid down is served to no school', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'mossbell-demo-data-'));
+  const store = openDatabase(folder);
+  store
+    .insert(people)
+    .values({ id: DEMO_TEACHER.id, role: 'teacher', ...named('Ash'), secret: '', at: 0 })
+    .run();
+  (store as unknown as { $client: Database.Database }).$client.close();
+  const { status, stderr } = spawnSync(process.execPath, ['--import', 'tsx', 'server.ts'], {
+    env: { ...process.env, PORT: String(PORT + 12), MOSSBELL_DATA: folder },
+    encoding: 'utf8'
+  });
+  expect([status, stderr]).toEqual([1, expect.stringContaining('are those of the demo')]);
+  rmSync(folder, { recursive: true });
+});
+test('a disk that has no room for what ships is told at the start', () => {
+  const folder = mkdtempSync(join(tmpdir(), 'mossbell-no-room-'));
+  const { status, stderr } = spawnSync(
+    'bash',
+    ['-c', 'ulimit -f 600; exec "$0" --import tsx server.ts', process.execPath],
+    { env: { ...process.env, PORT: String(PORT + 14), MOSSBELL_DATA: folder }, encoding: 'utf8' }
+  );
+  expect([status, stderr]).toEqual([1, expect.stringContaining('cannot be written: the disk is full, or it fails.')]);
+  rmSync(folder, { recursive: true });
+});
+test('a unit for systemd is printed for the folder and the user that ask', () => {
+  const { stdout } = spawnSync('./mossbell', ['serve', '--service'], {
+    env: { ...process.env, PORT: '5000' },
+    encoding: 'utf8'
+  });
+  expect(stdout).toContain(`ExecStart=${process.cwd()}/mossbell serve\n`);
+  expect(stdout).toContain('Environment=PORT=5000\n');
+  expect(stdout.match(/^\[\w+\]$/gm)).toEqual(['[Unit]', '[Service]', '[Install]']);
 });
 
 test('killed ten times while twelve save: nothing that was answered is lost', async () => {
@@ -154,8 +260,8 @@ test('where nothing more can be written, or another holds the database, the clas
   const folder = mkdtempSync(join(tmpdir(), 'mossbell-full-'));
   const port = PORT + 4;
   const here = `http://localhost:${port}`;
-  // files may grow to 1.5 MiB: the log of what is written is there soon
-  let server = await start(folder, port, 1536);
+  // files may grow to 3 MiB: what ships takes 2.4, and the log of what is written is there soon
+  let server = await start(folder, port, 3072);
   const ask = async (method: string, path: string, cookie = '', data?: object) => {
     const answer = await fetch(here + path, {
       method,

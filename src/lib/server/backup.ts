@@ -28,6 +28,7 @@ import { eq } from 'drizzle-orm';
 export class Refused extends Error {}
 const NAME = 'mossbell.sqlite';
 const SERVES = 'serving.json';
+const LOCK = 'serving.lock';
 
 /** By what a database is told to be of this version: its last migration. */
 const hashes = (): string[] => readMigrationFiles({ migrationsFolder: MIGRATIONS }).map((m) => m.hash);
@@ -103,10 +104,10 @@ const clientOf = (store: Store) => (store as unknown as { $client: Database.Data
 export function restore(folder: string, file: string, now = new Date()): string | undefined {
   const from = resolve(file);
   if (!existsSync(from)) throw new Refused(say('There is no file {file}.', { file }));
-  const serving = servedBy(folder);
-  if (serving)
+  const running = existsSync(folder) ? servedBy(folder) : undefined;
+  if (running !== undefined)
     throw new Refused(
-      say('Moss Bell is running with this data (process {pid}). End it first, then restore.', { pid: serving })
+      say('Moss Bell is running with this data (process {pid}). End it first, then restore.', { pid: running })
     );
   const no = spoilt(from);
   if (no) throw new Refused(no);
@@ -184,17 +185,47 @@ export function deleteFromBackups(store: Store, classId: string, pupilId?: strin
     });
 }
 
-/** Written while the server runs, so that nobody restores under it. */
-export const beginServing = (folder: string): void =>
-  writeFileSync(join(folder, SERVES), JSON.stringify({ pid: process.pid }));
-export const endServing = (folder: string): void => rmSync(join(folder, SERVES), { force: true });
-/** @returns the process that serves a folder; undefined where none does, though one was killed */
-function servedBy(folder: string): number | undefined {
+/** A file that is locked while a server runs: the lock goes with the process, however that ends. */
+function lockOf(folder: string): Database.Database | undefined {
+  const lock = new Database(ownersAlone(join(folder, LOCK)), { timeout: 0 });
   try {
-    const { pid } = JSON.parse(readFileSync(join(folder, SERVES), 'utf8')) as { pid: number };
-    process.kill(pid, 0);
-    return pid;
+    lock.pragma('journal_mode = memory');
+    lock.exec('begin exclusive');
+    return lock;
+  } catch (error) {
+    lock.close();
+    if (String((error as { code?: string }).code).startsWith('SQLITE_BUSY')) return undefined;
+    throw error;
+  }
+}
+let serving: Database.Database | undefined;
+/** Nobody restores under a server, and no second one serves the same data. @throws Refused where another one does */
+export function beginServing(folder: string): void {
+  mkdirSync(folder, { recursive: true });
+  serving = lockOf(folder);
+  if (!serving) {
+    const pid = servedBy(folder) ?? 0;
+    throw new Refused(
+      say('Moss Bell is running with this data already (process {pid}). End it first, or choose another folder.', {
+        pid
+      })
+    );
+  }
+  writeFileSync(join(folder, SERVES), JSON.stringify({ pid: process.pid }));
+}
+export function endServing(folder: string): void {
+  if (!serving) return;
+  rmSync(join(folder, SERVES), { force: true });
+  serving.close();
+  serving = undefined;
+}
+/** @returns the process that serves a folder (0 where it does not say which); undefined where none does, though one was killed */
+function servedBy(folder: string): number | undefined {
+  const lock = lockOf(folder);
+  if (lock) return void lock.close();
+  try {
+    return (JSON.parse(readFileSync(join(folder, SERVES), 'utf8')) as { pid: number }).pid;
   } catch {
-    return undefined;
+    return 0;
   }
 }

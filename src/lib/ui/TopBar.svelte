@@ -1,4 +1,5 @@
 <script lang="ts">
+  import { page } from '$app/state';
   import { say } from '../../../core/words.ts';
   import type { Snippet } from 'svelte';
   let { name, home = true, children }: { name: Snippet; home?: boolean; children?: Snippet } = $props();
@@ -29,5 +30,14 @@
     >
   </svelte:element>
   {@render name()}
+  {#if page.data.isDemo}<a
+      href="/handbook/the-first-day"
+      target="_blank"
+      data-testid="is-demo"
+      title={say(
+        'Everybody can read the passphrase of this teacher, and what is made here may go. How a school starts stands in the handbook.'
+      )}
+      class="shrink-0 rounded-full border border-[#e0b65a] px-2 py-px text-[12px] text-[#e0b65a]">{say('demo')}</a
+    >{/if}
   {@render children?.()}
 </header>

@@ -51,7 +51,7 @@
   const teach = () =>
     data.hasTeacher
       ? come('/api/session', { teacher, passphrase }, '/class')
-      : come('/api/teachers', { nickname: teacher, passphrase }, '/class');
+      : come('/api/teachers', { nickname: teacher, passphrase, words }, '/class');
   const send = (how: () => Promise<unknown>) => (e: SubmitEvent) => {
     e.preventDefault();
     void how();
@@ -91,11 +91,22 @@
             maxlength={200}
             autocomplete={data.hasTeacher ? 'current-password' : 'new-password'}
           />
+          {#if !data.hasTeacher && !data.isHere}<Named
+              label={say('The words that the terminal of the school computer printed')}
+              bind:value={words}
+              maxlength={80}
+              autocomplete="off"
+              autocapitalize="none"
+              spellcheck={false}
+            />{/if}
           <Button look="go" type="submit" disabled={busy || !teacher.trim() || !passphrase}
             >{data.hasTeacher ? say('Sign in') : say('Begin to teach')}</Button
           >
         </form>
-        {#if data.hasTeacher}<p class="mt-5">
+        {#if data.hasTeacher}<p class="mt-5 text-[13px] text-soft">
+            {say('Forgotten? On the school computer, ./mossbell teacher NAME gives another passphrase.')}
+          </p>
+          <p class="mt-2">
             <Button look="quiet" class="underline" onclick={() => (asTeacher = false)}
               >{say('I have a card of a class')}</Button
             >
