@@ -59,18 +59,26 @@ export function base64Of(bytes: Uint8Array): string {
 /** What of the streams of browsers and Node (Compression Streams, WHATWG) is used here: the core's types do not know them. */
 type Through = {
   writable: { getWriter(): { write(bytes: Uint8Array): Promise<void>; close(): Promise<void> } };
-  readable: { getReader(): { read(): Promise<{ done: boolean; value?: Uint8Array }> } };
+  readable: { getReader(): { read(): Promise<{ done: boolean; value?: Uint8Array }>; cancel(): Promise<void> } };
 };
 declare const CompressionStream: new (format: 'gzip') => Through;
 declare const DecompressionStream: new (format: 'gzip') => Through;
-async function through({ writable, readable }: Through, bytes: Uint8Array): Promise<Uint8Array> {
+async function through({ writable, readable }: Through, bytes: Uint8Array, most = Infinity): Promise<Uint8Array> {
   const writer = writable.getWriter();
   const written = writer.write(bytes).then(() => writer.close());
   // what is wrong with the bytes is told by the reader
   written.catch(() => {});
   const reader = readable.getReader();
   const parts: Uint8Array[] = [];
-  for (let part = await reader.read(); !part.done; part = await reader.read()) parts.push(part.value!);
+  let length = 0;
+  for (let part = await reader.read(); !part.done; part = await reader.read()) {
+    length += part.value!.length;
+    if (length > most) {
+      void reader.cancel().catch(() => {});
+      throw new RangeError('unpacks to too much');
+    }
+    parts.push(part.value!);
+  }
   return joined(parts);
 }
 /** Bytes one after another. */
@@ -85,5 +93,6 @@ export function joined(parts: readonly Uint8Array[]): Uint8Array {
 }
 /** Compressed as gzip (RFC 1952). */
 export const zipped = (bytes: Uint8Array): Promise<Uint8Array> => through(new CompressionStream('gzip'), bytes);
-/** @throws where the bytes are no gzip */
-export const unzipped = (bytes: Uint8Array): Promise<Uint8Array> => through(new DecompressionStream('gzip'), bytes);
+/** @param most bytes that it may come to, looked at while it is unpacked; @throws where it is more, or no gzip */
+export const unzipped = (bytes: Uint8Array, most?: number): Promise<Uint8Array> =>
+  through(new DecompressionStream('gzip'), bytes, most);

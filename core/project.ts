@@ -8,7 +8,7 @@ import { kitSchema, type Kit } from './kit/kit.ts';
 import { checkProgram } from './language/check.ts';
 import { pictureText, programSchema, type Program } from './language/program.ts';
 import { taskInProject, type Task } from './errand/task.ts';
-import { issueOf, jsonOf, tooDeep, whatIsWrong } from './read.ts';
+import { issueOf, jsonOf, nestedTooDeep, tooDeep, whatIsWrong } from './read.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from './yard/mat.ts';
 import { say } from './words.ts';
 export { LARGEST_FILE, writeProject } from './write.ts';
@@ -123,7 +123,7 @@ export function checkProject(value: unknown, name = 'This file'): Read {
         { name, version: head.version, VERSION }
       )
     );
-  if (tooDeep(value)) return no(say('{name} nests its blocks more than 200 deep.', { name }));
+  if (tooDeep(value)) return no(nestedTooDeep(name));
   const parsed = projectSchema.safeParse(migrate(value));
   if (!parsed.success) return no(whatIsWrong(parsed.error, name), issueOf(parsed.error));
   const project = parsed.data as Project;

@@ -18,8 +18,9 @@ export function jsonOf(text: string, name: string, ending: string): { json: unkn
     };
   let json: unknown;
   try {
-    json = JSON.parse(text.replace(/^\uFEFF/, ''));
-  } catch {
+    json = parsed(text.replace(/^\uFEFF/, ''));
+  } catch (error) {
+    if (error instanceof TooDeep) return { problem: nestedTooDeep(name) };
     return {
       problem: say('{name} is not a file of Moss Bell: it is not JSON{where}. Choose a file that ends in {ending}.', {
         name,
@@ -29,6 +30,26 @@ export function jsonOf(text: string, name: string, ending: string): { json: unkn
     };
   }
   return { json };
+}
+/** What is nested deeper than this is nobody's program: it is made to break what reads it. */
+const DEEPEST = 600;
+class TooDeep extends SyntaxError {}
+export const nestedTooDeep = (name: string): string => say('{name} nests its blocks more than 200 deep.', { name });
+/** A JSON text as a value; how deep it goes is looked at before it is read. @throws where it is no JSON, or too deep */
+export function parsed(text: string): unknown {
+  let depth = 0;
+  let inText = false;
+  for (let i = 0; i < text.length; i++) {
+    const code = text.charCodeAt(i);
+    if (inText) {
+      if (code === 92) i++;
+      else if (code === 34) inText = false;
+    } else if (code === 34) inText = true;
+    else if (code === 91 || code === 123) {
+      if (++depth > DEEPEST) throw new TooDeep();
+    } else if (code === 93 || code === 125) depth--;
+  }
+  return JSON.parse(text);
 }
 /** What a file is that holds no text, by the bytes that it begins with (their formats' own documents), read as text. */
 function otherThanText(text: string): string | undefined {
@@ -90,7 +111,7 @@ function deepest(issue: Issue, path: PropertyKey[] = []): { path: PropertyKey[];
 /** A value that nests further than any program does. */
 export function tooDeep(value: unknown, depth = 0): boolean {
   if (typeof value !== 'object' || value === null) return false;
-  if (depth > 600) return true;
+  if (depth > DEEPEST) return true;
   for (const key in value) if (tooDeep((value as Record<string, unknown>)[key], depth + 1)) return true;
   return false;
 }

@@ -8,7 +8,7 @@ import { CHANGES, type NamedChange } from '../language/changes.ts';
 import { checkProgram } from '../language/check.ts';
 import { allSteps, programSchema, type Program } from '../language/program.ts';
 import { newProject, projectSchema, type Project } from '../project.ts';
-import { jsonOf, tooDeep, whatIsWrong } from '../read.ts';
+import { jsonOf, nestedTooDeep, tooDeep, whatIsWrong } from '../read.ts';
 import { parseInputs } from '../trace/inputs.ts';
 import { say } from '../words.ts';
 import { matSchema, poseSchema, type Mat, type Pose } from '../yard/mat.ts';
@@ -90,7 +90,7 @@ export function checkErrand(value: unknown, name = 'This file'): ErrandRead {
         { name, version: head.version, last: ERRAND_VERSION }
       )
     );
-  if (tooDeep(value)) return no(say('{name} nests its blocks more than 200 deep.', { name }));
+  if (tooDeep(value)) return no(nestedTooDeep(name));
   const kind = unknownGoal(head);
   if (kind !== undefined)
     return no(say('{name} has a goal that this Moss Bell does not know: "{kind}".', { name, kind }));

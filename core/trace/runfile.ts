@@ -11,6 +11,7 @@ import { renewedPicture } from '../kit/repaint.ts';
 import { quirksSchema } from '../kit/quirks.ts';
 import { checkProject, type Project } from '../project.ts';
 import { predictionSchema, type Prediction } from '../predict.ts';
+import { parsed } from '../read.ts';
 import { say } from '../words.ts';
 import { inputSchema } from './inputs.ts';
 import { isOfTheRun } from './track.ts';
@@ -152,7 +153,9 @@ export type RunFile = {
 type Column = Int8Array | Int16Array | Int32Array | Uint16Array | Uint32Array | Float64Array;
 const bytes = (a: Column): Uint8Array => new Uint8Array(a.buffer, a.byteOffset, a.byteLength);
 const packed = async (a: Column): Promise<string> => base64Of(await zipped(bytes(a)));
-const unpacked = async (text: string): Promise<ArrayBuffer> => (await unzipped(bytesOf(text))).buffer as ArrayBuffer;
+/** Bytes that a column of blocks or of changes comes to at the most. */
+const LARGEST_COLUMN = 32 * 1024 * 1024;
+const BYTES = { 8: 1, 16: 2, 32: 4 } as const;
 
 /** @param whole with everything that was recorded; without it the file has what makes the run again: project, seed, inputs */
 export async function writeRun(
@@ -257,7 +260,7 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
   const lines = text.split('\n').filter((l) => l.trim());
   let first: unknown;
   try {
-    first = JSON.parse(lines[0] ?? '');
+    first = parsed(lines[0] ?? '');
   } catch {
     return no(
       say('{name} is not a run: its first line is not JSON. Choose a file that ends in .mossbell-run.jsonl.', { name })
@@ -304,9 +307,16 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
   let predictions: Prediction[] | undefined;
   let whole = false;
   let wrong = 0;
+  /** bytes that its columns may still come to, all together */
+  let left = LARGEST_RUN;
+  const unpacked = async (packed: string, most = LARGEST_COLUMN): Promise<ArrayBuffer> => {
+    const bytes = await unzipped(bytesOf(packed), Math.min(most, left));
+    left -= bytes.length;
+    return bytes.buffer as ArrayBuffer;
+  };
   for (const line of lines.slice(1)) {
     try {
-      const value = JSON.parse(line) as Record<string, unknown>;
+      const value = parsed(line) as Record<string, unknown>;
       if ('end' in value) whole = true;
       else if ('predictions' in value) predictions = z.array(predictionSchema).max(200).parse(value.predictions);
       else if ('project' in value) {
@@ -343,8 +353,10 @@ export async function readRun(text: string, name = 'This file'): Promise<RunRead
           ? spec.key.replace(SOCKETED, (_, of: string, socket: string) => of + renewedSocket(socket, board))
           : spec.key;
         const c: Channel = { ...spec, key, chunks: [], low: [], high: [] };
+        const came = new COLUMN[bits](await unpacked(samples, h.ticks * BYTES[bits]));
+        if ((left -= h.ticks * Int32Array.BYTES_PER_ELEMENT) < 0) throw new RangeError('too many channels');
         const diffs = new Int32Array(h.ticks);
-        diffs.set(new COLUMN[bits](await unpacked(samples)).subarray(0, h.ticks));
+        diffs.set(came.subarray(0, h.ticks));
         putSamples(c, diffs);
         trace.channels.push(c);
       }

@@ -18,7 +18,7 @@ import { barrow } from '../../../core/kit/kit.ts';
 import { newProject } from '../../../core/project.ts';
 import { hall } from '../../../core/testing/build.ts';
 import { named } from '../class/folded.ts';
-import { backUp, beginServing, deleteFromBackups, restore } from './backup.ts';
+import { backUp, beginServing, endServing, deleteFromBackups, restore } from './backup.ts';
 import { deleteClass, makeClass } from './classes.ts';
 import { openDatabase, type Store } from './database.ts';
 import { makeTeacher } from './people.ts';
@@ -144,10 +144,18 @@ describe('a backup', () => {
     db.close();
     beginServing(folder);
     expect(await say(() => restore(folder, file))).toContain(`is running with this data (process ${process.pid})`);
-    // one that was killed serves no more
-    const gone = spawn(process.execPath, ['-e', '']);
-    await new Promise((done) => gone.on('exit', done));
-    writeFileSync(join(folder, 'serving.json'), JSON.stringify({ pid: gone.pid }));
+    endServing(folder);
+    // another process; one that was killed serves no more
+    const code = `import { beginServing } from './src/lib/server/backup.ts'; beginServing(${JSON.stringify(folder)}); console.log('serves'); setInterval(() => {}, 1000);`;
+    const other = spawn(process.execPath, ['--import', 'tsx', '--input-type=module', '-e', code]);
+    await new Promise((done) => other.stdout.once('data', done));
+    expect(await say(() => restore(folder, file))).toContain(`is running with this data (process ${other.pid})`);
+    expect(await say(() => beginServing(folder))).toContain(`already (process ${other.pid})`);
+    // what does not serve may go on beside it
+    await backUp(folder, join(folder, 'beside.sqlite'));
+    const gone = new Promise((done) => other.on('exit', done));
+    other.kill('SIGKILL');
+    await gone;
     // one that was cut short on its way
     writeFileSync(join(folder, 'cut.sqlite'), readFileSync(file).subarray(0, 9000));
     expect(await say(() => restore(folder, join(folder, 'cut.sqlite')))).toMatch(/is cut short: 9000 bytes of \d+/);

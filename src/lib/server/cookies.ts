@@ -3,6 +3,8 @@ import type { Cookies } from '@sveltejs/kit';
 
 export const SESSION = 'mossbell.session';
 export const GUEST = 'mossbell.guest';
+/** who signed in last in this browser, signed: guesses from elsewhere do not keep them out */
+export const KNOWN = 'mossbell.known';
 export const cookieOf = (url: URL, maxAge: number): Parameters<Cookies['set']>[2] => ({
   path: '/',
   httpOnly: true,

@@ -54,7 +54,7 @@ export function notOpened(error: unknown, folder: string): string {
     return `The disk is full: the database in "${folder}" cannot be opened.`;
   if (code.startsWith('SQLITE_IOERR'))
     return `The data in "${folder}" cannot be written: the disk is full, or it fails.`;
-  if (/^SQLITE_(READONLY|CANTOPEN)|^E(ACCES|PERM|ROFS|EXIST|NOTDIR)$/.test(code))
+  if (/^SQLITE_(READONLY|CANTOPEN)|^E(ACCES|PERM|ROFS|EXIST|NOTDIR|ISDIR)$/.test(code))
     return `The data in "${folder}" cannot be written. Give yourself the right to, or choose another folder: MOSSBELL_DATA=FOLDER ./mossbell demo`;
   return `The data in "${folder}" could not be opened: ${message}`;
 }

@@ -1,9 +1,10 @@
 /** The errands on this school computer, in a real database. */
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Errand } from '../../../core/errand/errand.ts';
 import { judged, resultFrom } from '../../../core/errand/verdict.ts';
 import { tryOut } from '../../../core/errand/try.ts';
@@ -19,6 +20,8 @@ import { KEPT_RUNS, keepRun, listRuns } from './runs.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'mossbell-errands-'));
 const store = openDatabase(folder);
+// runs are read by a worker, which is compiled
+beforeAll(() => void execFileSync('./mossbell', ['build-cli'], { stdio: 'ignore' }), 300_000);
 afterAll(() => rmSync(folder, { recursive: true }));
 const first = JSON.parse(
   readFileSync(new URL('../../../demo/errands/first-delivery.mossbell-errand.json', import.meta.url), 'utf8')

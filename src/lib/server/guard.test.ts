@@ -1,7 +1,7 @@
 import { hostname, networkInterfaces } from 'node:os';
 import { expect, it } from 'vitest';
 import { LARGEST_FILE } from '../../../core/project.ts';
-import { isOurHost, refuses, tooMany } from './guard.ts';
+import { isOurHost, refuses, tooMany, tries } from './guard.ts';
 
 const ask = (method: string, path: string, headers: Record<string, string> = {}) => {
   const url = new URL(`http://localhost:4680${path}`);
@@ -10,11 +10,18 @@ const ask = (method: string, path: string, headers: Record<string, string> = {})
 
 it('this computer is known by its own names and addresses, and by no other', () => {
   const addresses = Object.values(networkInterfaces()).flatMap((l) => l?.map((i) => i.address) ?? []);
-  for (const host of ['localhost', 'LOCALHOST:4680', '127.0.0.1:80', '[::1]:4680', hostname(), `${hostname()}.school`])
+  for (const host of [
+    'localhost',
+    'LOCALHOST:4680',
+    '127.0.0.1:80',
+    '[::1]:4680',
+    hostname(),
+    `${hostname().split('.')[0]}.local`
+  ])
     expect([host, isOurHost(host)]).toEqual([host, true]);
   for (const address of addresses)
     expect(isOurHost(address.includes(':') ? `[${address}]:1` : `${address}:1`)).toBe(true);
-  for (const host of ['evil.example', '10.99.98.97', 'localhost.evil.example', ''])
+  for (const host of ['evil.example', '10.99.98.97', 'localhost.evil.example', `${hostname()}.evil.example`, ''])
     expect([host, isOurHost(host)]).toEqual([host, false]);
 });
 it('a foreign name that points here reads nothing', () => {
@@ -48,4 +55,22 @@ it('counts by the minute, each asker apart', async () => {
   expect(await tooMany('wrong code', 'a phone', true)).toBe(true);
   expect(await tooMany('wrong code', 'a phone')).toBe(true);
   expect(await tooMany('wrong code', 'another', true)).toBe(false);
+});
+
+it('counts tries to sign in before they are worked out: of two hundred at once ten are tried', async () => {
+  const all = await Promise.all(Array.from({ length: 200 }, () => tries('an address', 'an address wren')));
+  expect(all.filter(Boolean)).toHaveLength(10);
+  // from elsewhere, or in the browser that is known, the same one comes in
+  expect(await tries('another address', 'another address wren')).toBeDefined();
+  expect(await tries('a third', 'known wren')).toBeDefined();
+  // what was right counts for nothing
+  for (let i = 0; i < 40; i++) await (await tries('a room', `a room pupil`))!();
+});
+it('slows down an address that is wrong under many names, and no room in which each is wrong once', async () => {
+  const began = performance.now();
+  await Promise.all(Array.from({ length: 20 }, (_, i) => tries('a room of twenty', `pupil ${i}`)));
+  const room = performance.now() - began;
+  await tries('a room of twenty', 'pupil 21');
+  expect(performance.now() - began - room).toBeGreaterThan(200);
+  expect(room).toBeLessThan(200);
 });

@@ -36,7 +36,14 @@ export function isOurHost(host: string): boolean {
     .replace(/:\d+$/, '')
     .replace(/^\[(.*)\]$/, '$1');
   const own = hostname().toLowerCase();
-  return names().has(name) || name === own || name.split('.')[0] === own.split('.')[0] || name.endsWith('.localhost');
+  // by its own name, as it is or as the room's network announces it (RFC 6762, 3)
+  return (
+    names().has(name) ||
+    name === own ||
+    name === own.split('.')[0] ||
+    name === `${own.split('.')[0]}.local` ||
+    name.endsWith('.localhost')
+  );
 }
 
 /** @returns why a request is refused, or undefined */
@@ -75,11 +82,31 @@ const LIMITS = {
   'wrong code': new RateLimiterMemory({ points: 20, duration: 60 }),
   'new room': new RateLimiterMemory({ points: 30, duration: 60 }),
   hand: new RateLimiterMemory({ points: 3600, duration: 60 }),
-  // one who guesses is stopped; others who sign in under the same name from elsewhere are not, until very many guess at once
-  'wrong words from here': new RateLimiterMemory({ points: 10, duration: 60 }),
-  'wrong words': new RateLimiterMemory({ points: 100, duration: 600 }),
+  // one who guesses is stopped; others who sign in under the same name from elsewhere, or where they did before, are not
+  'wrong words': new RateLimiterMemory({ points: 10, duration: 60 }),
+  // over all names of an address: a room's typos are fewer
+  'wrong words from here': new RateLimiterMemory({ points: 1e9, duration: 60 }),
   'new teacher': new RateLimiterMemory({ points: 10, duration: 60 })
 };
+/** So many wrong tries of an address in a minute wait for nothing. */
+const UNHINDERED = 20;
+const SLOWER_MS = 250;
+const SLOWEST_MS = 5_000;
+/**
+ * Counts a try to sign in before anything is worked out, so that a thousand at once count as well as one after another.
+ * @param address who asks; @param as who is meant, and from which browser or address
+ * @returns undefined where it is one too many; otherwise what takes it back, since the words were right
+ */
+export async function tries(address: string, as: string): Promise<(() => Promise<void>) | undefined> {
+  const [here, named] = [LIMITS['wrong words from here'], LIMITS['wrong words']];
+  const { consumedPoints } = await here.consume(address);
+  if (await tooMany('wrong words', as)) return undefined;
+  const slower = Math.min(SLOWEST_MS, (consumedPoints - UNHINDERED) * SLOWER_MS);
+  if (slower > 0) await new Promise((done) => setTimeout(done, slower));
+  return async () => {
+    await Promise.all([here.reward(address), named.reward(as)]);
+  };
+}
 /** Counts one; @returns whether it is one too many. @param peek only looks */
 export async function tooMany(what: keyof typeof LIMITS, who: string, peek = false): Promise<boolean> {
   const limit = LIMITS[what];

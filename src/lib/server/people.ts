@@ -125,9 +125,13 @@ export const pupilCalled = (store: Store, code: string, nickname: string) =>
 
 /** Nobody has this one: it is tried where there is no such person, so that the time tells nothing. */
 let nobody: Promise<string> | undefined;
-export const isSecretOf = async (typed: string, person: { secret: string } | undefined): Promise<boolean> => {
+export const isSecretOf = async (
+  typed: string,
+  person: { secret: string } | undefined,
+  asker?: string
+): Promise<boolean> => {
   nobody ??= hashSecret(drawToken());
-  return (await isSecret(typed, person?.secret ?? (await nobody))) && person !== undefined;
+  return (await isSecret(typed, person?.secret ?? (await nobody), asker)) && person !== undefined;
 };
 
 /** @returns what the browser keeps, and until when */

@@ -4,17 +4,14 @@
  */
 import { createHash } from 'node:crypto';
 import { and, eq, inArray, notExists, sql } from 'drizzle-orm';
+import { LARGE_PICTURES } from './large.ts';
 import { pictures, pictureUses, type Store } from './schema.ts';
 
-/** Shorter ones stay where they are, characters. */
-const LARGE = 2000;
-/** fields of a floor: the picture, and its reflectance a cell */
-const DATA = new RegExp(`"(png|grey)":"([^"\\\\]{${LARGE},})"`, 'g');
 const NAME = /"(png|grey)":"stored:([0-9a-f]{64})"/g;
 
 /** @param json a project or a run as text; @returns the same with names in place of its large pictures */
 export function stow(store: Store, projectId: string, json: string): string {
-  return json.replace(DATA, (_, field: string, data: string) => {
+  return json.replace(LARGE_PICTURES, (_, field: string, data: string) => {
     const hash = createHash('sha256').update(data).digest('hex');
     store.insert(pictures).values({ hash, data }).onConflictDoNothing().run();
     store.insert(pictureUses).values({ hash, projectId }).onConflictDoNothing().run();

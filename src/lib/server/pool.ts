@@ -1,30 +1,42 @@
-/** The pool of workers for what takes long: hashing, and running hand-ins again. */
+/**
+ * What takes long is done by workers, so that it holds up nobody: hashing of words and passphrases by two of their own, and
+ * what reads or runs something large by another one, which is ended where it takes too long.
+ */
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import Tinypool from 'tinypool';
-import type { again, hashed, verified } from '../../workers/heavy.ts';
+import type { again, hashed, readKept, verified } from '../../workers/heavy.ts';
+import { fair } from './fair.ts';
 
-type Does = { hashed: typeof hashed; verified: typeof verified; again: typeof again };
-/** two hands: one may run programs for a while, another one still lets pupils in */
-const HANDS = 2;
-let pool: Tinypool | undefined;
+type Does = { hashed: typeof hashed; verified: typeof verified; again: typeof again; readKept: typeof readKept };
+/** Who signs in waits for nothing but others who do. */
+const HASHERS = 2;
+/** The longest that each may take, ms: many times what a slow computer needs. */
+const LONGEST = { readKept: 30_000, again: 300_000 };
+const MEMORY_MB = 1024;
+let pools: { hashes: Tinypool; works: Tinypool } | undefined;
 
-/** @throws what the work itself throws */
+function made(): NonNullable<typeof pools> {
+  const file = join(process.cwd(), '.cli', 'heavy.js');
+  if (!existsSync(file)) throw new Error('The workers are not built: run ./mossbell build-cli.');
+  const common = { filename: pathToFileURL(file).href, execArgv: [], minThreads: 0, idleTimeout: 60_000 };
+  return {
+    hashes: new Tinypool({ ...common, maxThreads: HASHERS }),
+    works: new Tinypool({ ...common, maxThreads: 1, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB } })
+  };
+}
+/** One hash at a time and hasher, and each address in its turn: four hundred of one are waited for by that one alone. */
+const inTurn = fair(HASHERS);
+
+/** @param asker the address that asks for a hash; @throws what the work itself throws, also where it took too long */
 export function heavy<K extends keyof Does>(
   name: K,
-  of: Parameters<Does[K]>[0]
+  of: Parameters<Does[K]>[0],
+  asker = ''
 ): Promise<Awaited<ReturnType<Does[K]>>> {
-  if (!pool) {
-    const file = join(process.cwd(), '.cli', 'heavy.js');
-    if (!existsSync(file)) throw new Error('The workers are not built: run ./mossbell build-cli.');
-    pool = new Tinypool({
-      filename: pathToFileURL(file).href,
-      execArgv: [],
-      minThreads: 0,
-      maxThreads: HANDS,
-      idleTimeout: 60_000
-    });
-  }
-  return pool.run(of, { name }) as Promise<Awaited<ReturnType<Does[K]>>>;
+  pools ??= made();
+  const { hashes, works } = pools;
+  if (name === 'hashed' || name === 'verified') return inTurn(asker, () => hashes.run(of, { name }));
+  return works.run(of, { name, signal: AbortSignal.timeout(LONGEST[name as keyof typeof LONGEST]) });
 }

@@ -1,7 +1,8 @@
+import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import { barrow } from '../../../core/kit/kit.ts';
 import { newProject } from '../../../core/project.ts';
 import { b, hall, program, run, start } from '../../../core/testing/build.ts';
@@ -21,6 +22,8 @@ const whole = await writeRun({ name: 'try', kind: 'rehearsal', project, trace })
 
 let folder: string;
 let store: Store;
+// runs are read by a worker, which is compiled
+beforeAll(() => void execFileSync('./mossbell', ['build-cli'], { stdio: 'ignore' }), 300_000);
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'mossbell-'));
   store = openDatabase(folder);
@@ -56,6 +59,27 @@ describe('runs that are kept', () => {
     expect(deleteRun(store, second.id)).toBe(true);
     expect(deleteRun(store, second.id)).toBe(false);
     expect(listRuns(store, id)).toHaveLength(1);
+  });
+  it('are refused where they unpack to more than a run can be, from outside or from within', async () => {
+    const { id } = createProject(store, project);
+    const bomb = gzipSync(Buffer.alloc(200e6, ' '));
+    expect(bomb.length).toBeLessThan(260_000);
+    // lines of a real run, with columns that unpack to far more than its ticks
+    const lines = whole.split('\n');
+    const column = lines.findIndex((line) => line.includes('"samples"'));
+    const packed = gzipSync(Buffer.alloc(100e6)).toString('base64');
+    const within = lines.with(column, JSON.stringify({ ...JSON.parse(lines[column]), samples: packed }));
+    const many = [...lines.slice(0, -2), ...Array.from({ length: 400 }, () => lines[column]), ...lines.slice(-2)];
+    const long = many.with(0, JSON.stringify({ ...JSON.parse(lines[0]), ticks: 3_600_000 }));
+    const deep = lines.with(1, `${'['.repeat(1e6)}${']'.repeat(1e6)}`);
+    expect(await keepRun(store, id, bomb, 1)).toContain('not those of a compressed run file');
+    const began = process.memoryUsage().rss;
+    for (const text of [within, long, deep]) {
+      const kept = await keepRun(store, id, gzipSync(text.join('\n')), 1);
+      // the lines that are none are left out; what is kept is what came
+      expect(kept).toMatchObject({ name: 'try' });
+    }
+    expect(process.memoryUsage().rss - began).toBeLessThan(700e6);
   });
   it('of two minutes that never waited take less than 2 MB to send, with what makes them again, and whole', async () => {
     const busy = program(

@@ -3,8 +3,10 @@ import { randomUUID } from 'node:crypto';
 import { gunzipSync, gzipSync } from 'node:zlib';
 import { and, desc, eq, isNotNull, isNull } from 'drizzle-orm';
 import type { Told, TryResult } from '../../../core/trace/tried.ts';
-import { LARGEST_RUN, readRun, type RunCard } from '../../../core/trace/runfile.ts';
-import { say } from '../../../core/words.ts';
+import type { RunCard } from '../../../core/trace/runfile.ts';
+import { say, tongue } from '../../../core/words.ts';
+import type { Kept } from '../../workers/heavy.ts';
+import { heavy } from './pool.ts';
 import { cameAs, projects, runs, type Store } from './schema.ts';
 import { stow, unstow } from './pictures.ts';
 
@@ -38,15 +40,15 @@ export const listRuns = (store: Store, projectId: string): RunCard[] =>
     .all()
     .map(toCard);
 
-/** A run's file as it comes over the wire: gzip. @returns its text, or undefined where it is none or unpacks to too much */
-function textOf(file: Uint8Array): string | undefined {
-  try {
-    return gunzipSync(file, { maxOutputLength: LARGEST_RUN }).toString('utf8');
-  } catch {
-    return undefined;
-  }
-}
-const NO_RUN = (): string => say('This is not a run: its bytes are not those of a compressed run file.');
+/** A run's file as it comes over the wire, read by a worker. @returns a sentence that says what is wrong with it */
+const read = (file: Uint8Array): Promise<Kept | string> =>
+  heavy('readKept', { file, tongue: tongue() }).catch(() =>
+    say('This run could not be read: it takes too long, or too much memory.')
+  );
+
+/** As it is stored: large pictures by their names. */
+const packed = (store: Store, projectId: string, file: Uint8Array, { text }: Kept): Buffer =>
+  text === undefined ? Buffer.from(file) : gzipSync(stow(store, projectId, text));
 
 /** @param file a run's file, compressed; @returns its card, a sentence that says what is wrong, or undefined without such a project */
 export async function keepRun(
@@ -60,21 +62,15 @@ export async function keepRun(
     told
   }: { at?: number; /** of a try of an errand */ result?: TryResult; /** its findings */ told?: Told[] } = {}
 ): Promise<RunCard | string | undefined> {
-  const text = textOf(file);
-  if (text === undefined) return NO_RUN();
-  const read = await readRun(text, say('This run'));
-  if (!read.ok) return read.problem;
+  const came = await read(file);
+  if (typeof came === 'string') return came;
   return store.transaction((tx) => {
     if (!tx.select({ id: projects.id }).from(projects).where(eq(projects.id, projectId)).get()) return undefined;
-    const { run } = read;
     const row = {
       id: randomUUID().slice(0, 10),
       projectId,
       at,
-      name: run.name,
-      kind: run.kind,
-      device: run.trace.header.device,
-      ended: run.trace.ended ?? '',
+      ...came.card,
       ms,
       pinned: false,
       errand: result?.errand ?? null,
@@ -82,7 +78,7 @@ export async function keepRun(
       told: told?.length ? JSON.stringify(told) : null
     };
     tx.insert(runs)
-      .values({ ...row, file: gzipSync(stow(tx as unknown as Store, projectId, text)) })
+      .values({ ...row, file: packed(tx as unknown as Store, projectId, file, came) })
       .run();
     const old = tx
       .select({ id: runs.id })
@@ -113,15 +109,13 @@ export const changeRun = (store: Store, id: string, change: { name?: string; pin
   Object.keys(change).length > 0 && store.update(runs).set(change).where(eq(runs.id, id)).run().changes > 0;
 /** The run gets a file with every sample. @returns what is wrong with it, undefined without such a run */
 export async function putRunFile(store: Store, id: string, file: Uint8Array): Promise<true | string | undefined> {
-  const text = textOf(file);
-  if (text === undefined) return NO_RUN();
-  const read = await readRun(text, say('This run'));
-  if (!read.ok) return read.problem;
+  const came = await read(file);
+  if (typeof came === 'string') return came;
   const run = store.select({ projectId: runs.projectId }).from(runs).where(eq(runs.id, id)).get();
   if (!run) return undefined;
   store
     .update(runs)
-    .set({ file: gzipSync(stow(store, run.projectId, text)) })
+    .set({ file: packed(store, run.projectId, file, came) })
     .where(eq(runs.id, id))
     .run();
   return true;

@@ -32,5 +32,6 @@ export const plainSecret = (typed: string): string =>
     .trim();
 export const hashSecret = (typed: string): Promise<string> =>
   heavy('hashed', { secret: plainSecret(typed), salt: new Uint8Array(randomBytes(16)) });
-export const isSecret = (typed: string, hash: string): Promise<boolean> =>
-  heavy('verified', { secret: plainSecret(typed) || ' ', hash });
+/** @param asker the address that asks */
+export const isSecret = (typed: string, hash: string, asker?: string): Promise<boolean> =>
+  heavy('verified', { secret: plainSecret(typed) || ' ', hash }, asker);

@@ -250,7 +250,7 @@
         {/each}
       </ul>
       {#if elsewhere.length}
-        <h2 class="mt-6 mb-2.5 text-[19px]">{say('Handed in beside that')}</h2>
+        <h2 class="pt-6 pb-2.5 text-[19px]">{say('Handed in beside that')}</h2>
         <ul class="flex flex-col gap-1.5" data-testid="elsewhere">
           {#each elsewhere as c (c.handIn)}<li class="rounded-lg border border-rule bg-card px-3.5 py-2">
               <a class="font-semibold underline" href="/project/{c.projectId}">{c.nickname}</a>

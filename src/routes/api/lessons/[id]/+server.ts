@@ -1,5 +1,6 @@
 import { error, json } from '@sveltejs/kit';
 import { checkLesson, pupilsCopy } from '../../../../../core/lesson/lesson.ts';
+import { bodyOf } from '$lib/server/body.ts';
 import { database } from '$lib/server/database.ts';
 import { putAway } from '$lib/server/errands.ts';
 import { errandsOf, openLesson, saveLesson } from '$lib/server/lessons.ts';
@@ -26,7 +27,7 @@ export function GET({ params, url, locals: { who } }) {
 }
 /** Saves it. `?base`: when it was changed last, as far as the writer knows; `?tab`: the name of the writer's tab. */
 export async function PUT({ params, url, request }) {
-  const read = checkLesson(await request.json().catch(() => undefined), say('This lesson'));
+  const read = checkLesson(await bodyOf(request), say('This lesson'));
   if (!read.ok) error(400, read.problem);
   const asked = url.searchParams;
   const saved = saveLesson(
