@@ -11,6 +11,7 @@ import { findings } from '../core/trace/findings/findings.ts';
 import { writeRun } from '../core/trace/runfile.ts';
 import { toldOf } from '../core/trace/told.ts';
 import { named } from '../src/lib/class/folded.ts';
+import { runHandedIn } from '../src/lib/server/again.ts';
 import { makeClass } from '../src/lib/server/classes.ts';
 import { give } from '../src/lib/server/given.ts';
 import type { Store } from '../src/lib/server/database.ts';
@@ -154,7 +155,10 @@ async function work(
       told: toldOf(findings(trace, project.kit, project.program))
     });
   }
-  if (note) handIn(store, id, pupilId, note, now - (tries.at(-1)!.ago - 1) * MINUTE_MS);
+  if (note) {
+    const made = handIn(store, id, pupilId, note, now - (tries.at(-1)!.ago - 1) * MINUTE_MS)!;
+    await runHandedIn(store, made.id, made.givenId);
+  }
   const step = [...allSteps(project.program)].find((s) => 'amount' in s.slots);
   if (said) comment(store, id, teacherId, step?.id ?? null, said);
 }

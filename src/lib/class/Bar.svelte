@@ -37,6 +37,8 @@
   const path = $derived(`/api/projects/${session.id}`);
 
   async function load() {
+    // between a pupil and the teacher: not what a room is shown
+    if (!mine && !teaches) return;
     const answer = await ask<Comment[]>(`${path}/comments`);
     if (answer.ok) comments = answer.value;
   }

@@ -73,7 +73,9 @@
       {#each list as one (one.id)}<li class="flex items-start gap-2 border-t border-rule py-1.5">
           <span class="min-w-0 flex-1 {one.withdrawnAt ? 'text-soft line-through' : ''}"
             ><b>{clock.format(one.at)}</b>{#if one.result}<span class="text-soft">
-                · {say('{n} of {of} goals', { n: one.result.got, of: one.result.of })}</span
+                · {say('{n} of {of} goals', { n: one.result.got, of: one.result.of })}{one.claimed
+                  ? `, ${say('as the browser said')}`
+                  : ''}</span
               >{/if}{#if one.note}<span class="block">“{one.note}”</span>{/if}</span
           >
           <Button size="sm" onclick={() => look(one)}>{say('Open as a copy')}</Button>

@@ -1,4 +1,4 @@
-<!-- The class is asked where a program will stop: one of the teacher's own, or of a pupil. -->
+<!-- The class is asked where a program will stop: one of the teacher's own, a demo project, or one that a pupil shows to the room. -->
 <script lang="ts">
   import { goto } from '$app/navigation';
   import { say } from '../../../core/words.ts';
@@ -12,6 +12,7 @@
   let { open = $bindable(), of }: { open: boolean; of: OpenedClass } = $props();
   let own = $state.raw<readonly Card[]>([]);
   let demo = $state.raw<readonly Card[]>([]);
+  const shown = $derived(of.collected.filter((c) => c.shown));
   let project = $state('');
   let problem = $state('');
   $effect(() => {
@@ -38,14 +39,17 @@
       {#if own.length}<optgroup label={say('Your projects')}
           >{#each own as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</optgroup
         >{/if}
-      {#if of.collected.length}<optgroup label={say('What was handed in')}
-          >{#each of.collected as c (c.handIn)}<option value={c.projectId}>{c.nickname}</option>{/each}</optgroup
+      {#if shown.length}<optgroup label={say('What pupils show')}
+          >{#each shown as c (c.handIn)}<option value={c.projectId}>{c.nickname}</option>{/each}</optgroup
         >{/if}
       <optgroup label={say('Demo projects')}
         >{#each demo as c (c.id)}<option value={c.id}>{c.name}</option>{/each}</optgroup
       >
     </Choice></label
   >
+  {#if of.collected.length > shown.length}<p class="text-[13px] text-soft">
+      {say('A pupil’s program can be asked about once its pupil shows it to the room.')}
+    </p>{/if}
   {#if problem}<Remark look="line">{problem}</Remark>{/if}
   <div class="flex justify-end gap-2">
     <Button onclick={() => (open = false)}>{say('Leave it')}</Button>

@@ -47,9 +47,13 @@ export type Collected = {
   projectId: string;
   /** the project's name */
   name: string;
+  /** its pupil shows it to the room */
+  shown: boolean;
   givenId: string | null;
   note: string;
   at: number;
+  result?: Pick<TryResult, 'got' | 'of'>;
+  claimed?: true;
 };
 export type OpenedClass = {
   id: string;
@@ -110,6 +114,8 @@ export type HandIn = {
   note: string;
   withdrawnAt: number | null;
   result?: TryResult;
+  /** the result is what the browser said: the server has not run it, or cannot */
+  claimed?: true;
 };
 export type Comment = { id: number; block: string | null; text: string; at: number; doneAt: number | null; by: string };
 /** A run that the class guesses together. */

@@ -18,6 +18,7 @@ import { linkTo } from './links.ts';
 import { beginRound } from './rounds.ts';
 import { guestOf, type Who } from './people.ts';
 import { createProject } from './projects.ts';
+import { mayPutBefore } from './reach.ts';
 import { comments, people, projects, runs } from './schema.ts';
 import { addLesson, openLesson } from './lessons.ts';
 import { eq } from 'drizzle-orm';
@@ -143,8 +144,6 @@ describe('a project', () => {
     [`${PROJECT}/runs`, 'GET'],
     [`${PROJECT}/versions`, 'GET'],
     [`${PROJECT}/versions/[version]`, 'GET'],
-    [`${PROJECT}/comments`, 'GET'],
-    [`${PROJECT}/hand-ins`, 'GET'],
     [`${PROJECT}/live`, 'GET']
   ];
   const WRITES: [string, string][] = [
@@ -171,6 +170,23 @@ describe('a project', () => {
     expect(letIn(route, method, { id: of.ash })).toEqual(['ash']);
     expect(letIn(route, method, { id: of.demo })).toEqual([]);
     expect(letIn(route, method, { id: 'nowhere' })).toEqual([]);
+  });
+  it.each(['comments', 'hand-ins'])(
+    'has %s that are between its pupils and their teacher, also where it is shown',
+    (what) => {
+      const route = `${PROJECT}/${what}`;
+      expect(letIn(route, 'GET', { id: of.wren })).toEqual(['ash', 'wren']);
+      expect(letIn(route, 'GET', { id: of.newtsPair })).toEqual(['ash', 'newt', 'sorrel']);
+      expect(letIn(route, 'GET', { id: of.shown })).toEqual(['ash', 'newt']);
+      expect(letIn(route, 'GET', { id: of.demo })).toEqual([]);
+    }
+  );
+  it('is put before a class by whose it is; a demo project by everybody, a pupil’s once it is shown', () => {
+    const before = (id: string) => (Object.keys(who) as Name[]).filter((name) => mayPutBefore(store, who[name], id));
+    expect(before(of.wren)).toEqual(['wren']);
+    expect(before(of.ash)).toEqual(['ash']);
+    expect(before(of.demo)).toEqual(EVERYBODY);
+    expect(before(of.shown)).toEqual(['ash', 'wren', 'newt', 'sorrel']);
   });
   it('that one can look at is told to be so; one that one cannot is not told to be there', () => {
     expect(mayNot(store, who.ash, PROJECT, 'PUT', { id: of.wren })?.status).toBe(403);

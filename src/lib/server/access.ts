@@ -59,6 +59,8 @@ const reaches =
 const project = ({ params }: Asked): string | undefined => params.id;
 const looks = reaches(project, 'own', 'drive', 'look');
 const writes = reaches(project, 'own', 'drive');
+/** what is said between a pupil and the teacher: of those who made it and their teacher, not of the room that it is shown to */
+const between: Rule = (asked) => (mine(asked) && teacherOfProject(asked) ? NO_PROJECT() : undefined);
 /** either one of a pair, whoever drives */
 const mine: Rule = ({ store, who, params }) => {
   const row = store
@@ -197,11 +199,11 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/api/projects/[id]/runs': { GET: looks, POST: writes },
   '/api/projects/[id]/versions': { GET: looks },
   '/api/projects/[id]/versions/[version]': { GET: looks },
-  '/api/projects/[id]/comments': { GET: looks, POST: teacherOfProject },
+  '/api/projects/[id]/comments': { GET: between, POST: teacherOfProject },
   '/api/projects/[id]/comments/[comment]': { PATCH: ofProject(comments, 'comment', mine) },
-  '/api/projects/[id]/hand-ins': { GET: looks, POST: (a) => pupil(a) ?? mine(a) },
+  '/api/projects/[id]/hand-ins': { GET: between, POST: (a) => pupil(a) ?? mine(a) },
   '/api/projects/[id]/hand-ins/[handIn]': {
-    GET: ofProject(handIns, 'handIn', looks),
+    GET: ofProject(handIns, 'handIn', between),
     DELETE: ofProject(handIns, 'handIn', mine)
   },
   '/api/projects/[id]/live': { GET: looks },

@@ -1,15 +1,49 @@
 /** Everything that was handed in of an errand, run again by the pool of workers. */
+import { eq } from 'drizzle-orm';
 import Papa from 'papaparse';
+import type { Again } from '../../../core/class/again.ts';
+import type { TryResult } from '../../../core/trace/tried.ts';
 import { goalWords } from '../../../core/errand/goals.ts';
 import { situationSays, yardsOf } from '../../../core/errand/yards.ts';
 import { say, tongue } from '../../../core/words.ts';
 import type { AgainTable } from '../class/class.ts';
 import { openErrand } from './errands.ts';
-import { collected, handedIn } from './hand-ins.ts';
+import { collected, handedIn, hasRun } from './hand-ins.ts';
 import { inOrder } from '../class/folded.ts';
 import { listGiven } from './given.ts';
 import { heavy } from './pool.ts';
-import type { Store } from './schema.ts';
+import { given, type Store } from './schema.ts';
+
+/** @param target the errand as the teacher gave it, where it was given; its own otherwise, as it stands on the shelf */
+async function rerun(store: Store, handIn: string, target: string | undefined): Promise<Again | undefined> {
+  const project = handedIn(store, handIn);
+  if (!project) return undefined;
+  const id = target ?? project.errand?.id;
+  const errand = id === undefined ? undefined : openErrand(store, id);
+  const came = await heavy('again', { project, errand, tongue: tongue() });
+  if (!('text' in came)) hasRun(store, handIn, errand && resultOf(errand.id, came));
+  return came;
+}
+const resultOf = (errand: string, came: Exclude<Again, { text: true }>): TryResult => ({
+  errand,
+  met: came.met,
+  got: came.goals.filter(Boolean).length,
+  of: came.goals.length,
+  ...(came.seconds === undefined ? {} : { seconds: came.seconds }),
+  ...(came.blocks === undefined ? {} : { blocks: came.blocks }),
+  ...(came.situations.length ? { situations: came.situations.map((s) => s.met) } : {}),
+  goals: came.goals,
+  stop: { x: came.stop.x, y: came.stop.y },
+  changed: []
+});
+/**
+ * What was handed in is run on the server, and what comes of that stands, whatever the pupil's browser said. A program in text
+ * is not: what was said of it stays a claim.
+ */
+export async function runHandedIn(store: Store, handIn: string, givenId: string | null): Promise<void> {
+  const row = givenId === null ? undefined : store.select().from(given).where(eq(given.id, givenId)).get();
+  await rerun(store, handIn, row?.kind === 'errand' ? row.target : undefined);
+}
 
 /** One at a time and class: a second click waits for the first. */
 const going = new Map<string, Promise<AgainTable>>();
@@ -33,9 +67,8 @@ async function all(store: Store, classId: string, givenId: string, target: strin
     list.map(async ({ handIn, nickname, projectId }): Promise<AgainTable['rows'][number]> => {
       const row = { handIn, nickname, projectId };
       try {
-        const project = handedIn(store, handIn);
-        if (!project) return { ...row, says: say('This cannot be read any more.') };
-        const came = await heavy('again', { project, errand, tongue: tongue() });
+        const came = await rerun(store, handIn, target);
+        if (!came) return { ...row, says: say('This cannot be read any more.') };
         return 'text' in came
           ? { ...row, says: say('A program in text: open it to see what it does.') }
           : { ...row, ...came };

@@ -15,7 +15,7 @@ export function handIn(
   personId: string,
   note: string,
   at = Date.now()
-): HandIn | undefined {
+): (HandIn & { givenId: string | null }) | undefined {
   return store.transaction((tx) => {
     const project = tx.select({ givenId: projects.givenId }).from(projects).where(eq(projects.id, projectId)).get();
     const newest = tx
@@ -31,17 +31,37 @@ export function handIn(
       .where(eq(runs.projectId, projectId))
       .orderBy(desc(cameAs(runs)))
       .get();
-    const row = { id: drawId(), at, note, result: last?.result ?? null, withdrawnAt: null };
+    const row = { id: drawId(), at, note, result: last?.result ?? null, ranAt: null, withdrawnAt: null };
     tx.insert(handIns)
       .values({ ...row, projectId, personId, givenId: project.givenId, json: newest.json, run: last?.file })
       .run();
-    return toCard(row);
+    return { ...toCard(row), givenId: project.givenId };
   });
 }
-const toCard = ({ result, ...row }: Omit<HandIn, 'result'> & { result: string | null }): HandIn => ({
+/** What came of it, and whether that is only what the browser said. */
+const cameOf = ({
+  result,
+  ranAt
+}: {
+  result: string | null;
+  ranAt: number | null;
+}): Pick<HandIn, 'result' | 'claimed'> =>
+  result === null ? {} : { result: JSON.parse(result) as TryResult, ...(ranAt === null ? { claimed: true } : {}) };
+const toCard = ({
+  result,
+  ranAt,
+  ...row
+}: Omit<HandIn, 'result' | 'claimed'> & { result: string | null; ranAt: number | null }): HandIn => ({
   ...row,
-  ...(result ? { result: JSON.parse(result) as TryResult } : {})
+  ...cameOf({ result, ranAt })
 });
+/** The server has run it: this is what came of it, whatever was said before; nothing where it is no try of an errand. */
+export const hasRun = (store: Store, id: string, result: TryResult | undefined, at = Date.now()): void =>
+  void store
+    .update(handIns)
+    .set({ result: result ? JSON.stringify(result) : null, ranAt: at })
+    .where(eq(handIns.id, id))
+    .run();
 /** The newest first. */
 export const listHandIns = (store: Store, projectId: string): HandIn[] =>
   store
@@ -50,6 +70,7 @@ export const listHandIns = (store: Store, projectId: string): HandIn[] =>
       at: handIns.at,
       note: handIns.note,
       result: handIns.result,
+      ranAt: handIns.ranAt,
       withdrawnAt: handIns.withdrawnAt
     })
     .from(handIns)
@@ -80,9 +101,12 @@ export function collected(store: Store, classId: string): Collected[] {
       group: people.group,
       projectId: handIns.projectId,
       name: projects.name,
+      shown: projects.shown,
       givenId: handIns.givenId,
       note: handIns.note,
-      at: handIns.at
+      at: handIns.at,
+      result: handIns.result,
+      ranAt: handIns.ranAt
     })
     .from(handIns)
     .innerJoin(people, eq(people.id, handIns.personId))
@@ -90,7 +114,8 @@ export function collected(store: Store, classId: string): Collected[] {
     .where(and(eq(people.classId, classId), isNull(handIns.withdrawnAt)))
     .orderBy(desc(cameAs(handIns)))
     .all()
-    .filter(({ projectId }) => !seen.has(projectId) && seen.add(projectId));
+    .filter(({ projectId }) => !seen.has(projectId) && seen.add(projectId))
+    .map(({ result, ranAt, shown, ...row }) => ({ ...row, shown: shown === 'yes', ...cameOf({ result, ranAt }) }));
 }
 
 export const listComments = (store: Store, projectId: string): Comment[] =>

@@ -29,8 +29,11 @@ describe('the lessons of a school computer', () => {
     });
     const { lesson } = openLesson(store, card.id)!;
     // their solutions are for teachers
-    expect(errandsOf(store, lesson, { id: 'ash', role: 'teacher' }).map((e) => e.id)).toEqual(['first-delivery']);
-    for (const role of ['pupil', 'guest'] as const) expect(errandsOf(store, lesson, { id: 'wren', role })).toEqual([]);
+    expect(errandsOf(store, lesson, { id: 'ash', role: 'teacher', nickname: 'Ash' }).map((e) => e.id)).toEqual([
+      'first-delivery'
+    ]);
+    for (const role of ['pupil', 'guest'] as const)
+      expect(errandsOf(store, lesson, { id: 'wren', role, nickname: '' })).toEqual([]);
     const [first] = demoLessons();
     shipLessons(store, [{ ...first, text: '# Otherwise' }]);
     expect(openLesson(store, first.id)!.lesson.text).toBe('# Otherwise');

@@ -5,6 +5,7 @@ import { checkLesson, eachText, namesIn, type Lesson, type LessonFile } from '..
 import { pageOf, renamedErrand } from '../../../core/lesson/page.ts';
 import { say } from '../../../core/words.ts';
 import type { LessonCard, OfLesson } from '../shelf/lessons.ts';
+import { mayNot } from './access.ts';
 import { addErrand, freeId, openErrand, shipRows, wholeErrand } from './errands.ts';
 import { inTheRoom, type Who } from './people.ts';
 import { lessons, type Store } from './schema.ts';
@@ -61,8 +62,10 @@ export function openLesson(store: Store, id: string): OpenedLesson | undefined {
   return { lesson: read.lesson, ships: row.ships, changedAt: row.changedAt, owner: row.owner, tab: row.tab };
 }
 /** The errands that it names, as far as they are here and somebody may have them with their solutions. */
-export const errandsOf = (store: Store, lesson: Lesson, who: Pick<Who, 'id' | 'role'>): Errand[] =>
+export const errandsOf = (store: Store, lesson: Lesson, who: Who): Errand[] =>
   namesIn(lesson, 'errand').flatMap((id) => {
+    // a lesson opens nothing that one could not open without it
+    if (mayNot(store, who, '/api/errands/[id]', 'GET', { id })) return [];
     const errand = wholeErrand(store, id, who);
     return errand && errand !== 'not theirs' ? [errand] : [];
   });

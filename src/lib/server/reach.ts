@@ -34,6 +34,17 @@ export function reachOf(store: Store, who: Who, id: string): Reach {
   if (who.role === 'teacher') return of.teacherId === who.id ? 'look' : 'none';
   return row.shown === 'yes' && of.classId === who.classId ? 'look' : 'none';
 }
+/** Whether somebody may put a project before a class: one of their own, a demo project, or a pupil's that is shown to it. */
+export function mayPutBefore(store: Store, who: Who, id: string): boolean {
+  const reach = reachOf(store, who, id);
+  if (reach === 'own' || reach === 'drive') return true;
+  const row = store
+    .select({ demo: projects.demo, shown: projects.shown })
+    .from(projects)
+    .where(eq(projects.id, id))
+    .get();
+  return reach === 'look' && (row?.demo === true || row?.shown === 'yes');
+}
 /** The class that a pupil is in, and whose that is. */
 export const classOf = (store: Store, personId: string): { classId: string; teacherId: string } | undefined =>
   store

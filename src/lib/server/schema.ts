@@ -228,6 +228,8 @@ export const handIns = sqliteTable(
     /** the last run's file, compressed, and what came of it */
     run: blob('run', { mode: 'buffer' }),
     result: text('result'),
+    /** when the server ran it, and the result is what came of that; until then it is what the browser said */
+    ranAt: integer('ran_at'),
     withdrawnAt: integer('withdrawn_at')
   },
   (t) => [index('hand_ins_project').on(t.projectId), index('hand_ins_person').on(t.personId)]
