@@ -152,7 +152,7 @@ export type WallCard = {
   nickname: string;
   group: string;
   here: boolean;
-  doing: 'nothing yet' | 'building' | 'trying' | 'handed in';
+  doing: 'nothing yet' | 'building' | 'trying' | 'met' | 'handed in';
   project?: { id: string; name: string; bars: Bar[]; shown: 'asked' | 'yes' | null };
   errand?: { name: InLanguages; got: number; of: number; met: boolean };
   tries: number;

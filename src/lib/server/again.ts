@@ -19,7 +19,7 @@ async function rerun(store: Store, handIn: string, target: string | undefined): 
   const project = handedIn(store, handIn);
   if (!project) return undefined;
   const id = target ?? project.errand?.id;
-  const errand = id === undefined ? undefined : openErrand(store, id);
+  const errand = id === undefined ? undefined : openErrand(store, id, true);
   const came = await heavy('again', { project, errand, tongue: tongue() });
   if (!('text' in came)) hasRun(store, handIn, errand && resultOf(errand.id, came));
   return came;
@@ -61,7 +61,7 @@ export async function runAllAgain(store: Store, classId: string, givenId: string
   return run;
 }
 async function all(store: Store, classId: string, givenId: string, target: string): Promise<AgainTable> {
-  const errand = openErrand(store, target);
+  const errand = openErrand(store, target, true);
   const list = collected(store, classId).filter((c) => c.givenId === givenId);
   const rows = await Promise.all(
     list.map(async ({ handIn, nickname, projectId }): Promise<AgainTable['rows'][number]> => {

@@ -54,12 +54,12 @@ export function listErrands(store: Store, who: Pick<Who, 'id' | 'role'> = { id: 
       met: tries.get(id)?.met ?? 0
     }));
 }
-/** @throws with a sentence where what is saved cannot be read */
-export function openErrand(store: Store, id: string): Errand | undefined {
+/** @param away also one that was taken off the shelf: what was given out stays; @throws with a sentence where it cannot be read */
+export function openErrand(store: Store, id: string, away = false): Errand | undefined {
   const row = store
     .select({ json: errands.json })
     .from(errands)
-    .where(and(eq(errands.id, id), isNull(errands.deletedAt)))
+    .where(and(eq(errands.id, id), away ? undefined : isNull(errands.deletedAt)))
     .get();
   if (!row) return undefined;
   const read = checkErrand(JSON.parse(row.json), say('The saved errand'));

@@ -113,7 +113,7 @@ export function openGiven(store: Store, pupilId: string, givenId: string): { id:
     if (begun) return begun;
     const one = givenTo(within, pupilId).find((g) => g.id === givenId);
     if (!one) return say('This is not open: it was given for another time, or another group.');
-    const errand = one.kind === 'errand' ? openErrand(within, one.target) : undefined;
+    const errand = one.kind === 'errand' ? openErrand(within, one.target, true) : undefined;
     if (!errand) return say('There is no such errand on this computer.');
     const me = tx.select().from(people).where(eq(people.id, pupilId)).get()!;
     const { id } = createProject(within, projectOf(errand), { owner: pupilId });

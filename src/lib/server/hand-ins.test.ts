@@ -8,18 +8,20 @@ import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Program } from '../../../core/language/program.ts';
 import { rehearse } from '../../../core/run/interpreter.ts';
+import { fromText } from '../../../core/testing/text.ts';
 import { writeRun } from '../../../core/trace/runfile.ts';
 import { ship } from '../../../demo/seed.ts';
 import { named } from '../class/folded.ts';
 import { runHandedIn } from './again.ts';
 import { makeClass } from './classes.ts';
 import { openDatabase, type Store } from './database.ts';
-import { openErrand } from './errands.ts';
+import { addErrand, openErrand, putAway } from './errands.ts';
 import { give, handedInAt, openGiven } from './given.ts';
 import { collected, handedIn, handIn, listHandIns } from './hand-ins.ts';
 import { openProject, saveProject } from './projects.ts';
 import { keepRun } from './runs.ts';
-import { people, projects } from './schema.ts';
+import { errands, people, projects } from './schema.ts';
+import { classShows } from './shows.ts';
 
 const folder = mkdtempSync(join(tmpdir(), 'mossbell-hand-ins-'));
 let store: Store;
@@ -97,6 +99,40 @@ describe('what was handed in', () => {
     expect(collected(store, 'a').find((c) => c.nickname === 'Sorrel')).toMatchObject({ handIn: second.id });
     expect(handedInAt(store, id)).toBe(now - 3_600_000);
     expect(handedIn(store, first.id)!.program).not.toEqual(handedIn(store, second.id)!.program);
+  });
+  it('is done and run in an errand that was given out, also once that is off the shelf', async () => {
+    const id = addErrand(store, openErrand(store, ERRAND)!, 1, 'ash');
+    give(store, 'a', { kind: 'errand', target: id, group: '', fromAt: 0, untilAt: null }, 'own');
+    expect(putAway(store, errands, id, true)).toBe(true);
+    store
+      .insert(people)
+      .values({ id: 'Rook', role: 'pupil', ...named('Rook'), classId: 'a', secret: '', at: 1 })
+      .run();
+    const begun = openGiven(store, 'Rook', 'own') as { id: string };
+    program(begun.id, openErrand(store, ERRAND)!.model);
+    const made = handIn(store, begun.id, 'Rook', '')!;
+    await runHandedIn(store, made.id, made.givenId);
+    expect(card(begun.id)).toMatchObject({ result: { errand: id, met: true } });
+    expect(classShows(store, 'a', 'own')!.works).toMatchObject([{ nickname: 'Rook' }]);
+  });
+  it('tells the class a number without the other numbers of whoever came first', async () => {
+    for (const [name, amount, power] of [
+      ['Teal', 40, 100],
+      ['Gull', 60, 30]
+    ] as const) {
+      const id = await pupil(name);
+      const { project } = openProject(store, id)!;
+      const drive = `wheels.drive(cm=${amount}, power=${power}, ending="brake")`;
+      program(id, fromText(drive, project.kit));
+      const now = openProject(store, id)!.project;
+      const trace = rehearse({ ...now, seed: 1, limitS: 5 });
+      const file = gzipSync(await writeRun({ name: 'try', kind: 'rehearsal', project: now, trace }, false));
+      const result = { errand: ERRAND, met: false, got: 1, of: 2, changed: [] };
+      await keepRun(store, id, file, 1, { result });
+    }
+    // the errand's own program coasts, theirs brake: that is not told of all either
+    const says = classShows(store, 'a', 'g')!.slots.map((s) => s.says);
+    expect(says.find((s) => s.startsWith('drive ahead ▢'))).toBe('drive ahead ▢ cm at ... %, ending in ...');
   });
   it('stays when its project is taken off the shelf', async () => {
     const id = await pupil('Linnet');

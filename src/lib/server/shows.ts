@@ -21,7 +21,7 @@ import { cameAs, people, projects, runs, versions, type Store } from './schema.t
 export function classShows(store: Store, classId: string, givenId: string | undefined): ClassShows | undefined {
   const all = listGiven(store, classId).filter((g) => g.kind === 'errand');
   const one = givenId ? all.find((g) => g.id === givenId) : all[0];
-  const errand = one && openErrand(store, one.target);
+  const errand = one && openErrand(store, one.target, true);
   if (!one || !errand) return undefined;
   const works = store
     .select({ id: projects.id, nickname: people.nickname })
@@ -37,15 +37,20 @@ export function classShows(store: Store, classId: string, givenId: string | unde
       tries: triesOf(store, row.id)
     }));
   const { found, remarks, goals, slots, stops } = shows(works, errand.goals.length);
-  /** the block's words, with a gap where the number stands */
+  /** the block's words, with a gap where the number stands; what else is not the same in all programs is left open */
   const says = (key: { block: string; kind: string; slot: string }): string => {
-    const program = works.flatMap((w) => w.tries.map((t) => t.program)).find((p) => stepOf(p, key.block));
-    const step = program && stepOf(program, key.block);
-    return step
-      ? sentence({ ...step, slots: { ...step.slots, [key.slot]: '▢' } }, program, (socket) =>
-          partName(errand.kit, socket)
-        )
-      : key.kind;
+    const programs = works.flatMap((w) => w.tries.map((t) => t.program));
+    const steps = programs.flatMap((p) => stepOf(p, key.block) ?? []);
+    const program = programs.find((p) => stepOf(p, key.block));
+    const [step] = steps;
+    if (!program || !step) return key.kind;
+    const alike = Object.fromEntries(
+      Object.entries(step.slots).filter(([slot, value]) =>
+        steps.every((other) => JSON.stringify(other.slots[slot]) === JSON.stringify(value))
+      )
+    );
+    const named = { ...step, slots: { ...alike, [key.slot]: '▢' } };
+    return sentence(named, program, (socket) => partName(errand.kit, socket));
   };
   return {
     given: one,

@@ -1,6 +1,6 @@
 /** The wall of a class: a card for each pupil, worked out from the database, and told anew when something changes. */
 import { and, desc, eq, isNull, or } from 'drizzle-orm';
-import type { Told } from '../../../core/trace/tried.ts';
+import type { Told, TryResult } from '../../../core/trace/tried.ts';
 import type { WallCard } from '../class/class.ts';
 import type { OnShelf } from '../shelf/cards.ts';
 import { handedInAt, progressOf } from './given.ts';
@@ -41,7 +41,7 @@ function cardOf(store: Store, pupil: typeof people.$inferSelect): WallCard {
   const { bars } = JSON.parse(project.shelf ?? '{"bars":[]}') as OnShelf;
   const { tries, best } = progressOf(store, project.id);
   const last = store
-    .select({ at: runs.at, told: runs.told })
+    .select({ at: runs.at, told: runs.told, result: runs.result })
     .from(runs)
     .where(eq(runs.projectId, project.id))
     .orderBy(desc(cameAs(runs)))
@@ -67,7 +67,9 @@ function cardOf(store: Store, pupil: typeof people.$inferSelect): WallCard {
       inAt !== undefined && inAt >= changedAt
         ? 'handed in'
         : last && last.at >= project.changedAt
-          ? 'trying'
+          ? last.result && (JSON.parse(last.result) as TryResult).met
+            ? 'met'
+            : 'trying'
           : 'building',
     project: { id: project.id, name: project.name, bars, shown: project.shown },
     ...(errand

@@ -61,6 +61,7 @@
     'nothing yet': later('has not begun'),
     building: later('building'),
     trying: later('trying'),
+    met: later('all goals met'),
     'handed in': later('handed in')
   } as const;
   const minutes = (at?: number): string => {
