@@ -1,7 +1,7 @@
 /** still-driving, time-limit, asleep, battery: how the run came to its end. */
 import { say } from '../../words.ts';
 import { endUs } from '../trace.ts';
-import { blocksOf, powers, seconds, speeds, type Rule } from './finding.ts';
+import { blocksOf, momentOf, powers, seconds, speeds, type Rule } from './finding.ts';
 
 export const ended: Rule = ({ trace }) => {
   const at = endUs(trace);
@@ -16,6 +16,7 @@ export const ended: Rule = ({ trace }) => {
           weight: 70,
           says: say('The program was over at {s} s, but a motor ran on: nothing stopped it.', { s: seconds(over) }),
           todo: say('Wait as long as it should run, then stop it.'),
+          figures: [momentOf(over)],
           blocks: started ? blocksOf(started) : [],
           fromUs: started?.tUs ?? at,
           toUs: at,
@@ -29,6 +30,7 @@ export const ended: Rule = ({ trace }) => {
           rule: 'time-limit',
           weight: 20,
           says: say('The run was ended at its limit of {e6} s.', { e6: at / 1e6 }),
+          figures: [momentOf(at)],
           todo: say('If it should end by itself, look for what it waits for.'),
           ...rest,
           lanes: []

@@ -13,12 +13,20 @@ export type Query =
   | { take: 'reads'; channel: string; atUs: number }
   /** a number that an event holds, by its moment, and by its block where several are at one moment */
   | { take: 'event'; type: TraceEvent['type']; field: string; atUs: number; block?: string }
+  /** the most that events with one thing hold in this time, both ends included */
+  | { take: 'most'; type: TraceEvent['type']; what: string; field: string; fromUs: number; toUs: number }
   /** how long it lasts */
   | { take: 'ms' | 's'; fromUs: number; toUs: number }
   /** along the way and as the crow flies, cm; degrees clockwise, whole turns counted */
   | { take: 'path' | 'crow' | 'turned'; fromUs: number; toUs: number }
   /** the furthest from the first moment that it was meanwhile, cm as the crow flies */
   | { take: 'furthest cm'; fromUs: number; toUs: number }
+  /** the furthest that it had turned meanwhile, degrees clockwise */
+  | { take: 'furthest deg'; fromUs: number; toUs: number }
+  /** how often a second a block ran, from one of its runs to another: the first one does not count */
+  | { take: 'rate'; block: string; fromUs: number; toUs: number }
+  /** how often a trigger was missed */
+  | { take: 'missed'; trigger: string }
   /** how often a block ran that began in this time, both ends included */
   | { take: 'times'; block: string; fromUs: number; toUs: number };
 /** A number in the words: the answers of its questions added up, each times its factor. */
@@ -154,6 +162,35 @@ export const askedOf = (m: Asked): Figure => ({
 export const gotOf = (m: Asked): Figure => ({
   value: m.got,
   sum: [{ take: 'event', type: 'moved', field: 'got', atUs: m.toUs }]
+});
+/** A moment of the run that is told in seconds. */
+export const momentOf = (us: number): Figure => ({ value: us / 1e6, sum: [{ take: 's', fromUs: 0, toUs: us }] });
+/** A number that an event holds. */
+export const eventOf = (e: TraceEvent, field: string): Figure => ({
+  value: Number((e as unknown as Record<string, unknown>)[field]),
+  sum: [{ take: 'event', type: e.type, field, atUs: e.tUs, block: e.block }]
+});
+/** How far it turned or came between two moments: what of it is told has no sign. */
+const sizeOf = (take: 'turned' | 'crow', of: number, fromUs: number, toUs: number): Figure => ({
+  value: Math.abs(of),
+  sum: [{ take, fromUs, toUs, times: take === 'turned' ? Math.sign(of) : 1 }]
+});
+export const turnOf = (trace: Trace, fromUs: number, toUs: number): Figure =>
+  sizeOf('turned', turnedBetween(trace, fromUs, toUs), fromUs, toUs);
+export const wayOf = (trace: Trace, fromUs: number, toUs: number): Figure =>
+  sizeOf('crow', wentBetween(trace, fromUs, toUs).cm, fromUs, toUs);
+/** How far it had swung at the most before it swung back. */
+export const peakOf = (trace: Trace, m: Asked): Figure => ({
+  value: m.peak,
+  sum: [
+    ...gotOf(m).sum,
+    {
+      take: 'furthest deg',
+      fromUs: m.toUs,
+      toUs: m.restUs,
+      times: Math.sign(turnedBetween(trace, m.fromUs, m.toUs)) * Math.sign(m.got) || 1
+    }
+  ]
 });
 /** How far it went on after that, to where it came to rest; or where it came to in all. */
 export const onAfter = (trace: Trace, m: Asked, all: boolean): Figure => {

@@ -1,7 +1,7 @@
 /** tipped, burnt, stalled: what happened to the device itself. */
 import { say } from '../../words.ts';
 import { eventsOf, lastBy } from '../apart.ts';
-import { blocksOf, one, running, speeds, type Found, type Rule } from './finding.ts';
+import { blocksOf, eventOf, one, running, speeds, type Found, type Rule } from './finding.ts';
 
 export const mishaps: Rule = ({ trace }) =>
   trace.events.flatMap((e): Found[] => {
@@ -24,6 +24,7 @@ export const mishaps: Rule = ({ trace }) =>
           rule: 'burnt',
           weight: 97,
           says: say('The LED got {mA} mA and burnt: it is dark from here on. It takes 20 mA.', { mA: one(e.mA) }),
+          figures: [eventOf(e, 'mA')],
           todo: say('Put a resistor before it on the kit sheet; the reckoner tells which.'),
           blocks: blocksOf(e),
           fromUs: e.tUs,
@@ -45,6 +46,7 @@ export const mishaps: Rule = ({ trace }) =>
           angle: one(e.angle)
         }),
         todo: say('Ask for an angle that the horn can reach.'),
+        figures: [eventOf(e, 'angle')],
         blocks: asked ? blocksOf(asked) : [],
         fromUs: e.tUs,
         toUs: e.tUs,

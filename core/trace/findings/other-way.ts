@@ -7,7 +7,22 @@ import { retell, say, word } from '../../words.ts';
 import { eventsOf } from '../apart.ts';
 import type { Asked } from '../query.ts';
 import { endUs, type Trace, type TraceEvent } from '../trace.ts';
-import { blocksOf, movesSpan, one, speeds, turnedBetween, wentBetween, type Found, type Rule } from './finding.ts';
+import {
+  askedOf,
+  blocksOf,
+  eventOf,
+  gotOf,
+  movesSpan,
+  one,
+  speeds,
+  turnedBetween,
+  turnOf,
+  wayOf,
+  wentBetween,
+  type Figure,
+  type Found,
+  type Rule
+} from './finding.ts';
 
 const swapped = (): string =>
   say('Look at the plugs of the two wheel motors, and at the kit sheet: each has the place of the other.');
@@ -30,6 +45,7 @@ function ofMove(trace: Trace, m: Asked): Found[] {
     got: one(Math.abs(m.got)),
     unit: word(m.unit)
   };
+  const figures = [askedOf(m), gotOf(m)];
   if (m.unit === '°')
     return [
       {
@@ -37,6 +53,7 @@ function ofMove(trace: Trace, m: Asked): Found[] {
         weight: 92,
         says: say('{what}: asked {asked} °, and it turned {got} ° the other way: left and right are swapped.', asked),
         todo: swapped(),
+        figures,
         ...movesSpan(trace, m)
       }
     ];
@@ -46,26 +63,41 @@ function ofMove(trace: Trace, m: Asked): Found[] {
       weight: 92,
       says: say('{what}: asked {asked} {unit}, and it went {got} {unit} the other way.', asked),
       todo: mounted(),
+      figures,
       ...movesSpan(trace, m)
     }
   ];
 }
 /** What each wheel was told, percent, while nothing else was commanded. */
-type Told = { left: number; right: number; fromUs: number; toUs: number; blocks: string[]; byMotors: boolean };
+type Told = {
+  left: number;
+  right: number;
+  fromUs: number;
+  toUs: number;
+  blocks: string[];
+  byMotors: boolean;
+  commands: readonly Figure[];
+};
 function* told(trace: Trace): Generator<Told> {
-  let now: { left?: number; right?: number; fromUs: number; blocks: string[]; byMotors: boolean } | undefined;
+  let now: (Omit<Told, 'left' | 'right' | 'toUs'> & Partial<Pick<Told, 'left' | 'right'>>) | undefined;
   const sides = new Map<string, 'left' | 'right'>();
   for (const [key, side] of Object.entries(trace.header.wheels ?? {})) sides.set(side, key as 'left');
   const close = function* (toUs: number): Generator<Told> {
-    if (now?.left !== undefined && now.right !== undefined)
-      yield { left: now.left, right: now.right, fromUs: now.fromUs, toUs, blocks: now.blocks, byMotors: now.byMotors };
+    if (now?.left !== undefined && now.right !== undefined) yield { ...now, left: now.left, right: now.right, toUs };
   };
   for (const e of trace.events as TraceEvent[]) {
     if (e.type === 'wheels') {
       yield* close(e.tUs);
       now =
         e.how === 'power'
-          ? { left: e.left, right: e.right, fromUs: e.tUs, blocks: blocksOf(e), byMotors: false }
+          ? {
+              left: e.left,
+              right: e.right,
+              fromUs: e.tUs,
+              blocks: blocksOf(e),
+              byMotors: false,
+              commands: [eventOf(e, 'left'), eventOf(e, 'right')]
+            }
           : undefined;
     } else if (e.type === 'motor') {
       const side = sides.get(e.socket);
@@ -78,6 +110,7 @@ function* told(trace: Trace): Generator<Told> {
               [side]: e.power,
               fromUs: e.tUs,
               blocks: [...(now?.byMotors ? now.blocks : []), ...blocksOf(e)].slice(-2),
+              commands: [...(now?.byMotors ? now.commands : []), eventOf(e, 'power')].slice(-2),
               byMotors: true
             }
           : undefined;
@@ -95,13 +128,14 @@ function* told(trace: Trace): Generator<Told> {
 }
 const byHand = (input: object): boolean => 'lift' in input || 'push' in input || 'carry' in input;
 
-function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors }: Told): Found[] {
+function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors, commands }: Told): Found[] {
   const turned = turnedBetween(trace, fromUs, toUs);
-  const { ahead } = wentBetween(trace, fromUs, toUs);
+  const { ahead, cm } = wentBetween(trace, fromUs, toUs);
   const span = { blocks, fromUs, toUs, lanes: ['heading', ...speeds(trace)] };
+  const figures = [...commands, turnOf(trace, fromUs, toUs)];
   const turns = left - right;
   const drives = left + right;
-  const words = { left, right, deg: one(Math.abs(turned)), cm: one(Math.abs(ahead)) };
+  const words = { left, right, deg: one(Math.abs(turned)), cm: one(cm) };
   // both the same way, and it turned on the spot
   if (
     left * right > 0 &&
@@ -120,6 +154,7 @@ function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors }: T
         todo: byMotors
           ? say('One of them is mounted mirrored: give it the other sign, or let it count mirrored.')
           : mounted(),
+        figures,
         ...span
       }
     ];
@@ -140,6 +175,7 @@ function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors }: T
                 words
               ),
         todo: swapped(),
+        figures,
         ...span
       }
     ];
@@ -150,6 +186,7 @@ function ofTold(trace: Trace, { left, right, fromUs, toUs, blocks, byMotors }: T
         weight: 92,
         says: say('The wheels were told {left} and {right} %, and it went {cm} cm the other way.', words),
         todo: mounted(),
+        figures: [...commands, wayOf(trace, fromUs, toUs)],
         ...span
       }
     ];
@@ -199,6 +236,7 @@ function ofKeys(trace: Trace): Found[] {
             ? say('The key to the right was pressed, and the robot turned to the left, by {deg} °.', words)
             : say('The key {key}, right of {other}, was pressed, and the robot turned to the left, by {deg} °.', words),
       todo: say('Change the two powers for one another, or the two keys.'),
+      figures: [turnOf(trace, told.tUs, toUs)],
       blocks: [...new Set([...(began ? blocksOf(began) : []), ...blocksOf(told)])],
       fromUs: told.tUs,
       toUs,
@@ -231,6 +269,7 @@ function ofSticks(trace: Trace): Found[] {
             ? say('The stick was pushed to the left, and the robot turned to the right, by {deg} °.', { deg })
             : say('The stick was pushed to the right, and the robot turned to the left, by {deg} °.', { deg }),
         todo: say('Change the two powers for one another, or the sign of the stick.'),
+        figures: [turnOf(trace, told.tUs, toUs)],
         blocks: blocksOf(told),
         fromUs: told.tUs,
         toUs,

@@ -20,12 +20,13 @@ export const sensing: Rule = ({ trace, kit, program }) => {
     let furthest = 0;
     let [at, atEnd] = [start[turns[0]], start[turns[0]]];
     let looked = 0;
+    let blindFrom = start[turns[0]];
     for (let i = 1; i < turns.length; i++) {
       looked += times[turns[i - 1]];
       // within a bundle the looks follow closely: what counts is the way from its last one to the next row
       const [a, b] = [times[turns[i - 1]] > 1 ? trace.spans.end[turns[i - 1]] : start[turns[i - 1]], start[turns[i]]];
       const way = pathBetween(trace, a, b);
-      longest = Math.max(longest, b - a);
+      if (b - a > longest) [longest, blindFrom] = [b - a, a];
       if (way > furthest) {
         furthest = way;
         [at, atEnd] = [a, b];
@@ -48,7 +49,14 @@ export const sensing: Rule = ({ trace, kit, program }) => {
             cm: one(furthest)
           }
         ),
-        figures: [{ value: furthest, sum: [{ take: 'path', fromUs: at, toUs: atEnd }] }],
+        figures: [
+          { value: furthest, sum: [{ take: 'path', fromUs: at, toUs: atEnd }] },
+          { value: longest / 1000, sum: [{ take: 'ms', fromUs: blindFrom, toUs: blindFrom + longest }] },
+          {
+            value: rate,
+            sum: [{ take: 'rate', block: marker.id, fromUs: start[turns[0]], toUs: start[turns[turns.length - 1]] }]
+          }
+        ],
         todo: say('Take the wait out of the loop, or make it much shorter.'),
         blocks: [slow.id],
         fromUs: at,

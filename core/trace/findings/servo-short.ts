@@ -2,7 +2,7 @@
 import { say } from '../../words.ts';
 import { eventsOf } from '../apart.ts';
 import { channel, endUs, type TraceEvent } from '../trace.ts';
-import { blocksOf, nextOf, one, valueAt, type Found, type Rule } from './finding.ts';
+import { blocksOf, eventOf, nextOf, one, valueAt, type Found, type Rule } from './finding.ts';
 
 /** So far from where it was asked to go it did not get there, degrees. */
 const SHORT_DEG = 12;
@@ -62,7 +62,8 @@ export const servoShort: Rule = ({ trace, kit }) => {
         weight: 62,
         says: say('{name}: asked {asked} °, it had come to {got} ° when it was asked for {next} °.', words),
         todo: say('Give it time: put a wait between the two, 0.12 s for each 60 °.'),
-        ...span
+        ...span,
+        figures: [...figures, eventOf(next, 'angle')]
       }
     ];
   });

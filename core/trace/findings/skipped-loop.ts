@@ -3,7 +3,7 @@ import { asksCondition, isLoop, sets, variablesIn } from '../../language/facts.t
 import { isStep, liveSteps, walkSteps } from '../../language/program.ts';
 import { say } from '../../words.ts';
 import { rowsOfBlock } from '../apart.ts';
-import { seconds, type Found, type Rule } from './finding.ts';
+import { momentOf, seconds, type Found, type Rule } from './finding.ts';
 
 export const skippedLoop: Rule = ({ trace, program }) => {
   if (!program) return [];
@@ -33,6 +33,7 @@ export const skippedLoop: Rule = ({ trace, program }) => {
           name
         }),
         todo: say('Set {name} back before the loop begins again.', { name }),
+        figures: [momentOf(start[skipped[0]])],
         blocks: [loop.id],
         fromUs: start[skipped[0]],
         toUs: end[skipped[0]],

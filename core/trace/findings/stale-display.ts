@@ -5,7 +5,7 @@ import { allSteps, isStep, walkSteps, type Program, type Step } from '../../lang
 import { say } from '../../words.ts';
 import { eventsOf, rowsOfBlock } from '../apart.ts';
 import { endUs } from '../trace.ts';
-import { seconds, type Found, type Rule } from './finding.ts';
+import { momentOf, seconds, type Found, type Rule } from './finding.ts';
 
 /** So long it stood there, µs. */
 const STOOD_US = 300_000;
@@ -72,6 +72,7 @@ export const staleDisplay: Rule = ({ trace, program }) => {
           }
         ),
         todo: say('Write it again after the change.'),
+        figures: [momentOf(changes.tUs[at]), momentOf(shownUs)],
         blocks: [now.step.id],
         fromUs: shownUs,
         toUs: changes.tUs[at],

@@ -2,7 +2,7 @@
 import { liveSteps, type Program } from '../../language/program.ts';
 import { retell, say } from '../../words.ts';
 import { endUs, type Trace, type TraceEvent } from '../trace.ts';
-import { one, seconds, shortWay, speeds, valueAt, type Found, type Rule } from './finding.ts';
+import { eventOf, one, seconds, shortWay, speeds, valueAt, type Found, type Rule } from './finding.ts';
 
 /** Let go for less than this it is the same push, µs. */
 const SAME_US = 400_000;
@@ -19,14 +19,14 @@ function contactsOf(trace: Trace): Contact[] {
         before.toUs = Infinity;
         before.nose ||= e.nose;
       } else {
-        const contact = { first: e, toUs: Infinity, newton: 0, nose: e.nose };
+        const contact: Contact = { first: e, toUs: Infinity, newton: 0, nose: e.nose };
         open.set(e.what, contact);
         out.push(contact);
       }
     } else if (e.type === 'free') {
       const contact = open.get(e.what);
       if (!contact) continue;
-      contact.toUs = contact.first.tUs + Math.round(e.seconds * 1e6);
+      contact.toUs = e.tUs;
       contact.newton = Math.max(contact.newton, e.newton);
     }
   }
@@ -60,6 +60,7 @@ export const touched: Rule = ({ trace, program }) => {
   const meant = wantsTouch(program);
   return contactsOf(trace).map((contact): Found => {
     const { first, toUs, newton, nose } = contact;
+    const lasts = toUs - first.tUs >= 100_000 && newton >= 0.05;
     const felt = nose || first.rim !== undefined;
     const words = {
       what: retell(first.what),
@@ -73,13 +74,9 @@ export const touched: Rule = ({ trace, program }) => {
     return {
       rule: 'touched',
       weight: meant && felt ? 25 : 80,
-      says:
-        toUs - first.tUs < 100_000 || newton < 0.05
-          ? say('Touched {what} {side}, with {speed} cm/s, at x {x}, y {y} cm.', words)
-          : say(
-              'Touched {what} {side}, with {speed} cm/s, at x {x}, y {y} cm: for {s} s, with up to {newton} N.',
-              words
-            ),
+      says: !lasts
+        ? say('Touched {what} {side}, with {speed} cm/s, at x {x}, y {y} cm.', words)
+        : say('Touched {what} {side}, with {speed} cm/s, at x {x}, y {y} cm: for {s} s, with up to {newton} N.', words),
       todo:
         meant && felt
           ? nose
@@ -87,7 +84,7 @@ export const touched: Rule = ({ trace, program }) => {
             : say('The program looks at its rim: if it was to touch here, all is well.')
           : say('Stop before it: measure how far it is, or let the distance sensor tell.'),
       figures: [
-        { value: first.speedCmS, sum: [{ take: 'event', type: 'touch', field: 'speedCmS', atUs: first.tUs }] },
+        eventOf(first, 'speedCmS'),
         {
           value: first.x * 100,
           sum: [{ take: 'event', type: 'touch', field: 'x', atUs: first.tUs, times: 100 }]
@@ -95,7 +92,26 @@ export const touched: Rule = ({ trace, program }) => {
         {
           value: first.y * 100,
           sum: [{ take: 'event', type: 'touch', field: 'y', atUs: first.tUs, times: 100 }]
-        }
+        },
+        ...(first.rim === undefined ? [] : [eventOf(first, 'rim')]),
+        ...(lasts
+          ? [
+              { value: (toUs - first.tUs) / 1e6, sum: [{ take: 's' as const, fromUs: first.tUs, toUs }] },
+              {
+                value: newton,
+                sum: [
+                  {
+                    take: 'most' as const,
+                    type: 'free' as const,
+                    what: first.what,
+                    field: 'newton',
+                    fromUs: first.tUs,
+                    toUs
+                  }
+                ]
+              }
+            ]
+          : [])
       ],
       blocks: [],
       fromUs: first.tUs,

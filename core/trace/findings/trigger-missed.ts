@@ -22,6 +22,7 @@ export const missed: Rule = ({ trace }) => {
       n
     }),
     todo: say('Make the stack shorter, or let it send a message to another one.'),
+    figures: [{ value: n, sum: [{ take: 'missed' as const, trigger }] }],
     blocks: blocksOf(first),
     fromUs: first.tUs,
     toUs: last.tUs,
