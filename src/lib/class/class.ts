@@ -16,7 +16,7 @@ export const nickname = z
   .overwrite((name) => name.normalize('NFC').replace(/\s+/g, ' ').trim())
   .min(1)
   .max(LONGEST_NAME)
-  .regex(/^[\p{L}\p{N}][\p{L}\p{M}\p{N} .'’·_\u200c\u200d-]*$/u);
+  .regex(/^[\p{L}\p{N}](?:[\p{L}\p{M}\p{N} .'’·_-]|\u200c|\u200d)*$/u);
 export const group = z.string().trim().max(24);
 export type Signed = {
   role: 'teacher' | 'pupil' | 'guest';
