@@ -6,7 +6,7 @@
 </script>
 
 <header
-  class="flex h-[52px] pointer-coarse:h-16 shrink-0 items-center gap-3 bg-header max-[1200px]:gap-2 px-3.5 text-[#eef2e4]"
+  class="relative flex h-[52px] pointer-coarse:h-16 shrink-0 items-center gap-3 bg-header max-[1200px]:gap-2 px-3.5 text-[#eef2e4]"
 >
   <svelte:element
     this={home ? 'a' : 'span'}
@@ -30,14 +30,13 @@
     >
   </svelte:element>
   {@render name()}
-  {#if page.data.isDemo}<a
-      href="/handbook/the-first-day"
-      target="_blank"
+  {#if page.data.isDemo}<span
       data-testid="is-demo"
       title={say(
         'Everybody can read the passphrase of this teacher, and what is made here may go. How a school starts stands in the handbook.'
       )}
-      class="shrink-0 rounded-full border border-[#e0b65a] px-2 py-px text-[12px] text-[#e0b65a]">{say('demo')}</a
+      class="shrink-0 rounded-full border border-[#e0b65a] px-2 py-px text-[12px] text-[#e0b65a] max-[900px]:absolute max-[900px]:bottom-1 max-[900px]:left-3 max-[900px]:border-0 max-[900px]:p-0 max-[900px]:text-[11px] max-[900px]:leading-none"
+      >{say('demo')}</span
     >{/if}
   {@render children?.()}
 </header>
