@@ -52,10 +52,11 @@
           <td class="py-1 pr-2"
             ><a class="font-semibold underline" href="/project/{c.projectId}">{c.nickname}</a>
             <small class="block text-soft"
-              >{clock.format(c.at)}{#if c.result}
-                · {say('{n} of {of} goals', { n: c.result.got, of: c.result.of })}{c.claimed
-                  ? `, ${say('as the browser said')}`
-                  : ''}{/if}</small
+              >{[
+                clock.format(c.at),
+                ...(c.result ? [say('{n} of {of} goals', { n: c.result.got, of: c.result.of })] : []),
+                ...(c.claimed ? [say('as the browser said')] : [])
+              ].join(' · ')}</small
             >{#if c.note}<small class="block">“{c.note}”</small>{/if}</td
           >
           {#if ran}{#if row && 'goals' in row}{#each row.goals as met, i (i)}{@render mark(
