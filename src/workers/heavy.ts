@@ -4,6 +4,7 @@
  */
 import '../../core/run/exact-math.ts';
 import { gunzipSync } from 'node:zlib';
+import { zipSync } from 'fflate';
 import { argon2id, argon2Verify } from 'hash-wasm';
 import { runAgain, type Again } from '../../core/class/again.ts';
 import type { Errand } from '../../core/errand/errand.ts';
@@ -45,6 +46,13 @@ export async function readKept({ file, tongue }: { file: Uint8Array; tongue: Ton
     card: { name, kind, device: trace.header.device, ended: trace.ended ?? '' }
   };
 }
+/** Files by their paths, in one; those that are compressed already are put in as they are. */
+export const zipped = (files: Record<string, Uint8Array>): Uint8Array =>
+  zipSync(
+    Object.fromEntries(
+      Object.entries(files).map(([path, bytes]) => [path, [bytes, { level: path.endsWith('.gz') ? 0 : 6 }]])
+    )
+  );
 /** @param tongue in which findings are told */
 export function again({ project, errand, tongue }: { project: Project; errand?: Errand; tongue: Tongue }): Again {
   speakFrom(() => tongue);

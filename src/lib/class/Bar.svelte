@@ -17,6 +17,7 @@
   import { ask } from './ask.ts';
   import type { Comment, Signed } from './class.ts';
   import { listen } from './live.ts';
+  import Remarks from './Remarks.svelte';
   const w = useWorkbench();
   const { session } = w;
   const me = $derived(page.data.me as Signed);
@@ -32,7 +33,6 @@
   let text = $state('');
   let writes = $state(false);
   let hands = $state(false);
-  const open = $derived(comments.filter((c) => c.doneAt === null));
   const names = $derived(sentences(session.project));
   const path = $derived(`/api/projects/${session.id}`);
 
@@ -48,6 +48,7 @@
       `/api/projects/${id}/live`,
       (told) => {
         if (told.comment) void load();
+        if (told.handIn && mine) void session.look();
         if (told.handUp !== undefined) up = told.handUp;
         if ('point' in told) point(told.point ?? undefined);
         if (told.run && session.of.looks) void last();
@@ -87,7 +88,7 @@
     w.selected = undefined;
     w.selected = block;
   }
-  async function does(to: string, method: 'POST' | 'PUT' | 'PATCH', body?: object) {
+  async function does(to: string, method: 'POST' | 'PUT' | 'PATCH' | 'DELETE', body?: object) {
     const answer = await ask(to, method, body);
     if (!answer.ok) toasts.tell(answer.problem);
     return answer.ok;
@@ -111,6 +112,8 @@
         ><Hand size={15} />{up ? say('Hand is up') : say('Hand up')}</Button
       >
       <Button size="sm" look={of.givenId ? 'go' : 'plain'} onclick={() => (hands = true)}>{say('Hand in')}</Button>
+      {#if of.back}<b class="text-clay">{say('Your teacher gave it back: look at the remarks, then hand in again.')}</b
+        >{/if}
       {#if of.partner}<span class="text-soft"
           >{of.looks
             ? say('{name} drives, you look on', { name: of.partner })
@@ -161,26 +164,14 @@
       <Field class="flex-1" bind:value={text} maxlength={600} aria-label={say('Comment')} />
       <Button size="sm" look="go" type="submit" disabled={!text.trim()}>{say('Say it')}</Button>
     </form>{/if}
-  {#if open.length}<ul class="max-h-28 shrink-0 overflow-auto border-b border-rule bg-card" data-testid="comments">
-      {#each open as c (c.id)}<li
-          class="flex items-center gap-2 px-3.5 py-1"
-          onpointerenter={() => (w.pointed = c.block ?? undefined)}
-          onpointerleave={() => (w.pointed = undefined)}
-        >
-          <MessageSquare size={15} class="shrink-0 text-water" />
-          <span class="min-w-0 flex-1"
-            ><b>{c.by}:</b>
-            {c.text}{#if c.block && names.has(c.block)}<span class="ml-2 text-soft">{names.get(c.block)}</span
-              >{/if}</span
-          >
-          {#if c.block && names.has(c.block)}<Button size="sm" onclick={() => see(c.block!)}
-              >{say('Show the block')}</Button
-            >{/if}
-          {#if mine}<Button size="sm" onclick={() => does(`${path}/comments/${c.id}`, 'PATCH', { done: true })}
-              >{say('Done')}</Button
-            >{/if}
-        </li>{/each}
-    </ul>{/if}
+  <Remarks
+    list={comments}
+    {names}
+    isPupil={mine}
+    points={(block) => (w.pointed = block)}
+    {see}
+    does={async (id, method, body) => (await does(`${path}/comments/${id}`, method, body)) && (await load(), true)}
+  />
 </aside>
 {#if hands}{#await import('./HandIn.svelte') then { default: HandIn }}<HandIn
       bind:open={hands}

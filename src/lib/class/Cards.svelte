@@ -1,4 +1,4 @@
-<!-- Cards to print: each with a nickname, the three words, the code, the address and its QR code. The words are seen this once. -->
+<!-- Cards to print: each with a nickname, the three words, the code, the address and its QR code. The same cards can be printed again. -->
 <script lang="ts">
   import { say } from '../../../core/words.ts';
   import Button from '../ui/Button.svelte';
@@ -6,7 +6,18 @@
   import Qr from '../ui/Qr.svelte';
   import Remark from '../ui/Remark.svelte';
   import type { OpenedClass, PrintedCard } from './class.ts';
-  let { of, cards, close }: { of: OpenedClass; cards: readonly PrintedCard[]; close: () => void } = $props();
+  let {
+    of,
+    cards,
+    unknown = [],
+    close
+  }: {
+    of: OpenedClass;
+    cards: readonly PrintedCard[];
+    /** of whom nobody knows the words any more */
+    unknown?: readonly string[];
+    close: () => void;
+  } = $props();
   let address = $state(0);
   const base = $derived(of.addresses[address] ?? of.addresses[0]);
   const link = (card: PrintedCard) =>
@@ -29,7 +40,9 @@
       >{/if}
     <Button onclick={close}>{say('Close')}</Button>
     <Remark look="line" tone="clay" role={null} class="flex-1"
-      >{say('Print them now: the words are kept nowhere. Who loses a card gets a new one.')}</Remark
+      >{unknown.length
+        ? say('Nobody knows the words of {names} any more: give them a new card each.', { names: unknown.join(', ') })
+        : say('Whoever has a card can sign in with it. Who loses one tells you, and gets a new one.')}</Remark
     >
   </div>
   <div class="paper min-h-0 flex-1 overflow-auto bg-linen p-6 print:overflow-visible print:bg-white print:p-0">

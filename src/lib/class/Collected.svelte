@@ -1,4 +1,4 @@
-<!-- What was handed in of one errand, and how it does when all of it runs again. -->
+<!-- What was handed in of one errand or project, and how it does when all of it runs again. -->
 <script lang="ts">
   import { clockIn, say } from '../../../core/words.ts';
   import Button from '../ui/Button.svelte';
@@ -50,12 +50,14 @@
       {#each list as c (c.handIn)}{@const row = rowOf(c.handIn)}
         <tr class="border-t border-rule align-top">
           <td class="py-1 pr-2"
-            ><a class="font-semibold underline" href="/project/{c.projectId}">{c.nickname}</a>
+            ><a class="font-semibold underline" href="/class/{of.id}/hand-in/{c.handIn}">{c.nickname}</a>
             <small class="block text-soft"
               >{[
                 clock.format(c.at),
                 ...(c.result ? [say('{n} of {of} goals', { n: c.result.got, of: c.result.of })] : []),
-                ...(c.claimed ? [say('as the browser said')] : [])
+                ...(c.claimed ? [say('as the browser said')] : []),
+                ...(c.late ? [say('late')] : []),
+                ...(c.backAt ? [say('given back')] : c.seenAt ? [] : [say('not seen yet')])
               ].join(' · ')}</small
             >{#if c.note}<small class="block">“{c.note}”</small>{/if}</td
           >
@@ -81,7 +83,9 @@
       </ol>{/if}{/if}
   {#if problem}<Remark look="line">{problem}</Remark>{/if}
   <div class="mt-1.5 flex flex-wrap gap-1.5">
-    <Button size="sm" disabled={busy} onclick={again}>{busy ? say('Running ...') : say('Run all of it again')}</Button>
+    {#if one.kind === 'errand'}<Button size="sm" disabled={busy} onclick={again}
+        >{busy ? say('Running ...') : say('Run all of it again')}</Button
+      >{/if}
     {#if ran}<Button size="sm" href="/api/classes/{of.id}/again?given={one.id}" download="">{say('Save as CSV')}</Button
       >{/if}
   </div>

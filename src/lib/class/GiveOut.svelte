@@ -1,4 +1,4 @@
-<!-- An errand or a lesson is given out: to the class or a group, from now or later, with or without an end. -->
+<!-- An errand, a lesson or a project is given out: to the class or a group, from now or later, with or without an end. -->
 <script lang="ts">
   import { toldIn, type Told } from '../../../core/errand/task.ts';
   import { say } from '../../../core/words.ts';
@@ -15,6 +15,7 @@
     of,
     errands,
     lessons,
+    projects,
     groups,
     given
   }: {
@@ -22,6 +23,7 @@
     of: OpenedClass;
     errands: Named[];
     lessons: Named[];
+    projects: Named[];
     groups: string[];
     given: () => void;
   } = $props();
@@ -52,12 +54,15 @@
   <div class="grid grid-cols-[auto_1fr] items-center gap-x-3 gap-y-2.5">
     <label for="give-what" class="font-semibold">{say('What')}</label>
     <Choice id="give-what" class="w-full!" bind:value={what}>
-      <option value="" disabled>{say('choose an errand or a lesson')}</option>
+      <option value="" disabled>{say('choose an errand, a lesson or a project')}</option>
       <optgroup label={say('Errands')}
         >{#each errands as one (one.id)}<option value="errand/{one.id}">{toldIn(one.name)}</option>{/each}</optgroup
       >
       <optgroup label={say('Lessons')}
         >{#each lessons as one (one.id)}<option value="lesson/{one.id}">{toldIn(one.name)}</option>{/each}</optgroup
+      >
+      <optgroup label={say('Projects')}
+        >{#each projects as one (one.id)}<option value="project/{one.id}">{toldIn(one.name)}</option>{/each}</optgroup
       >
     </Choice>
     <label for="give-group" class="font-semibold">{say('To')}</label>
@@ -80,7 +85,7 @@
   </div>
   <p class="text-soft">
     {say(
-      'Each pupil, or pair, gets a project of their own to do it in. After the end it cannot be begun any more; what was begun stays.'
+      'Each pupil, or pair, gets a project of their own to do it in; a project goes out as it is now. After the end it cannot be begun any more; what was begun stays, and what is handed in is late.'
     )}
   </p>
   {#if problem}<Remark look="line">{problem}</Remark>{/if}

@@ -76,6 +76,10 @@
                 · {say('{n} of {of} goals', { n: one.result.got, of: one.result.of })}{one.claimed
                   ? `, ${say('as the browser said')}`
                   : ''}</span
+              >{/if}{#if one.backAt}<span class="text-clay"> · {say('given back')}</span>{:else if one.seenAt}<span
+                class="text-soft"
+              >
+                · {say('your teacher has looked at it')}</span
               >{/if}{#if one.note}<span class="block">“{one.note}”</span>{/if}</span
           >
           <Button size="sm" onclick={() => look(one)}>{say('Open as a copy')}</Button>

@@ -8,6 +8,7 @@ import type { Mat } from '../../../core/yard/mat.ts';
 import type { Told, TryResult } from '../../../core/trace/tried.ts';
 import type { Told as InLanguages } from '../../../core/errand/task.ts';
 import type { Bar } from '../shelf/thumb.ts';
+import type { Answer } from './reading.ts';
 
 /** What a nickname may be: letters, digits, a few signs between; nothing that a page or a table could take for its own. */
 export const LONGEST_NAME = 24;
@@ -25,15 +26,19 @@ export type Signed = {
   /** of a pupil: the name of the class */
   class?: string;
 };
-export type ClassCard = { id: string; name: string; code: string; pupils: number };
+/** `own`: the class is this teacher's, who does not only help with it */
+export type ClassCard = { id: string; name: string; code: string; pupils: number; own: boolean };
 export type Pupil = { id: string; nickname: string; group: string; partner?: string };
 /** A backup that may still hold who was deleted; `away`: it is not where it was made. */
 export type HeldStill = { file: string; away?: true };
-/** A card as it is printed: the words are told this once. */
+/** A card as it is printed. */
 export type PrintedCard = { nickname: string; words: string };
+/** Cards once more, and of whom the words are known to nobody any more. */
+export type CardsAgain = { cards: PrintedCard[]; unknown: string[] };
+export type Teacher = { id: string; nickname: string; own: boolean };
 export type Given = {
   id: string;
-  kind: 'errand' | 'lesson';
+  kind: 'errand' | 'lesson' | 'project';
   target: string;
   name: InLanguages;
   group: string;
@@ -42,6 +47,7 @@ export type Given = {
 };
 export type Collected = {
   handIn: string;
+  /** of a pair both */
   nickname: string;
   group: string;
   projectId: string;
@@ -52,9 +58,17 @@ export type Collected = {
   givenId: string | null;
   note: string;
   at: number;
-  result?: Pick<TryResult, 'got' | 'of'>;
+  /** after the end of what was given out */
+  late?: true;
+  seenAt: number | null;
+  backAt: number | null;
+  /** its project was taken off the shelf */
+  gone?: true;
+  result?: Pick<TryResult, 'got' | 'of' | 'met'>;
   claimed?: true;
 };
+/** A link that leads to a pupil's project, whoever has it. */
+export type PupilsLink = { projectId: string; name: string; by: string; at: number };
 export type OpenedClass = {
   id: string;
   name: string;
@@ -66,6 +80,38 @@ export type OpenedClass = {
   renamed: string[];
   given: Given[];
   collected: Collected[];
+  links: PupilsLink[];
+  /** the class is this teacher's; who teaches it too */
+  own: boolean;
+  teachers: Teacher[];
+  /** other classes of this teacher, to which a pupil may go */
+  others: { id: string; name: string }[];
+};
+/** Marks: pupils and what was given out; of each what came of it. */
+export type Mark = {
+  /** begun at all, and in which project */
+  projectId?: string;
+  tries: number;
+  got?: number;
+  of?: number;
+  met?: boolean;
+  /** what stands is what the browser said, or a run of a device */
+  claimed?: true;
+  /** the last hand-in that counts */
+  handIn?: string;
+  handedInAt?: number;
+  late?: true;
+  seenAt?: number;
+  backAt?: number;
+  /** of a lesson: steps gone through, of so many; questions answered right, of so many */
+  steps?: number;
+  ofSteps?: number;
+  right?: number;
+  ofQuestions?: number;
+};
+export type Marks = {
+  given: Given[];
+  rows: { id: string; nickname: string; group: string; marks: Mark[] }[];
 };
 /** What was handed in, run again: what is asked, and how each does. */
 export type AgainTable = {
@@ -107,17 +153,34 @@ export type GivenToMe = Given & {
   of?: number;
   met?: boolean;
   handedInAt?: number;
+  late?: true;
+  /** the teacher gave it back to be worked on */
+  backAt?: number;
 };
 export type HandIn = {
   id: string;
   at: number;
   note: string;
   withdrawnAt: number | null;
+  seenAt: number | null;
+  backAt: number | null;
   result?: TryResult;
   /** the result is what the browser said: the server has not run it, or cannot */
   claimed?: true;
 };
-export type Comment = { id: number; block: string | null; text: string; at: number; doneAt: number | null; by: string };
+export type Comment = {
+  id: number;
+  /** the one that it answers */
+  under: number | null;
+  block: string | null;
+  text: string;
+  at: number;
+  changedAt: number | null;
+  doneAt: number | null;
+  by: string;
+  /** who asks said it */
+  mine: boolean;
+};
 /** A run that the class guesses together. */
 export type Round = {
   id: string;
@@ -144,6 +207,8 @@ export type OfClass = {
   /** of a pupil's that the teacher looks at */
   classId?: string;
   shown?: 'asked' | 'yes' | null;
+  /** of what was handed in: the teacher gave it back */
+  back?: true;
   givenId?: string | null;
 };
 /** One pupil on the wall. */
@@ -162,4 +227,21 @@ export type WallCard = {
   furtherAt?: number;
   handUpAt?: number;
   handedInAt?: number;
+};
+/** What a class answered to a lesson. */
+export type LessonAnswers = {
+  title: string;
+  questions: { kind: string; markdown: string }[];
+  steps: number;
+  rows: {
+    id: string;
+    nickname: string;
+    read?: {
+      /** gone through, of so many */
+      steps: number;
+      ofSteps: number;
+      /** to each question; `right` where it can be told */
+      answers: { answer?: Answer; says?: string; right?: boolean }[];
+    };
+  }[];
 };

@@ -11,13 +11,12 @@ import type { Sameness } from '../../../core/trace/same.ts';
 import type { Trace } from '../../../core/trace/trace.ts';
 import { say } from '../../../core/words.ts';
 import type { BenchApi } from '../../workers/bench.worker.ts';
+import { ask } from '../class/ask.ts';
+import type { Answer, Reading } from '../class/reading.ts';
 import type { ErrandCard } from '../shelf/errands.ts';
 import { createOnServer } from '../shelf/files.ts';
 
-/** One of those to choose from, words, or a place on the mat in metres. */
-export type Answer = { chose: number } | { wrote: string } | { x: number; y: number };
 export type Ran = { trace: Trace; came: Happened };
-type Learned = { answers: Record<string, Answer>; done: string[]; at: number };
 
 /** A program that never ends is looked at for so long, s. */
 const LIMIT_S = 30;
@@ -33,12 +32,13 @@ export class LessonRoom {
   trouble = $state('');
   private worker: Worker | undefined;
   private api: Comlink.Remote<BenchApi> | undefined;
+  private keeps: Promise<unknown> = Promise.resolve();
   private readonly ran = new WeakMap<Project, Promise<Ran>>();
   /** as it is while it is written */
   lesson = $state.raw<Lesson>(undefined as unknown as Lesson);
   constructor(
     lesson: Lesson,
-    /** of a pupil: answers are the pupil's, whoever else uses this browser */
+    /** who is signed in: answers are theirs, whoever else uses this browser, and kept on the school computer too */
     private readonly whose = ''
   ) {
     this.lesson = lesson;
@@ -72,8 +72,9 @@ export class LessonRoom {
     return this.bench().compare(optionsOf(a), optionsOf(b));
   }
   async load(): Promise<void> {
-    const learned = await get<Learned>(this.mark).catch(() => undefined);
-    if (learned) Object.assign(this, learned);
+    const kept = this.whose ? await ask<Reading | null>(this.path) : undefined;
+    const read = (kept?.ok && kept.value) || (await get<Reading>(this.mark).catch(() => undefined));
+    if (read) Object.assign(this, read);
     await this.look();
   }
   /** How far the errands are. */
@@ -81,9 +82,15 @@ export class LessonRoom {
     const answer = await fetch('/api/errands').catch(() => undefined);
     this.errands = answer?.ok ? ((await answer.json()) as ErrandCard[]) : [];
   }
+  private get path(): string {
+    return `/api/lessons/${this.lesson.id}/reading`;
+  }
   private keep(): void {
-    const learned: Learned = { answers: { ...this.answers }, done: [...this.done], at: this.at };
-    void set(this.mark, learned).catch(() => undefined);
+    const reading: Reading = { answers: { ...this.answers }, done: [...this.done], at: this.at };
+    void set(this.mark, reading).catch(() => undefined);
+    if (!this.whose) return;
+    // one after another, so that the last one stands
+    this.keeps = this.keeps.then(() => ask(this.path, 'PUT', reading));
   }
   answer(key: string, answer: Answer): void {
     this.answers = { ...this.answers, [key]: answer };

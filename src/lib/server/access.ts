@@ -3,10 +3,10 @@
  * route or a method that does not is refused. `access.test.ts` tries every role on every one, on what is theirs and what is
  * not. Rules look at whose things are; what a request says is none of their concern.
  */
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, or } from 'drizzle-orm';
 import { say } from '../../../core/words.ts';
 import type { Who } from './people.ts';
-import { classOf, reachOf, type Reach } from './reach.ts';
+import { reachOf, teachesClass, teachesPupil, type Reach } from './reach.ts';
 import {
   classes,
   comments,
@@ -104,17 +104,20 @@ const findsOf =
     if (!row || row.ships || row.owner === '' || row.owner === who.id) return undefined;
     const owner = store.select({ role: people.role }).from(people).where(eq(people.id, row.owner)).get();
     if (owner?.role === 'teacher') return undefined;
-    return who.role === 'teacher' && classOf(store, row.owner)?.teacherId === who.id ? undefined : NOTHING();
+    return who.role === 'teacher' && teachesPupil(store, who.id, row.owner) ? undefined : NOTHING();
   };
-const teaches: Rule = ({ store, who, params }) =>
-  teacher({ store, who, params }) ??
-  (store
+const teaches: Rule = (asked) =>
+  teacher(asked) ?? (teachesClass(asked.store, asked.who.id, asked.params.id ?? '') ? undefined : NO_CLASS());
+/** the class is theirs: who helps with it does not delete it */
+const ownsClass: Rule = (asked) =>
+  teaches(asked) ??
+  (asked.store
     .select({ id: classes.id })
     .from(classes)
-    .where(and(eq(classes.id, params.id ?? ''), eq(classes.teacherId, who.id)))
+    .where(and(eq(classes.id, asked.params.id ?? ''), eq(classes.teacherId, asked.who.id)))
     .get()
     ? undefined
-    : NO_CLASS());
+    : { status: 403, message: say('You help with this class; its own teacher can do this.') });
 /** the class of the teacher has what else is named in the address */
 const teachesWith =
   (table: typeof people | typeof given, key: string): Rule =>
@@ -132,11 +135,11 @@ const teacherOfProject: Rule = (asked) =>
   teacher(asked) ??
   (() => {
     const row = asked.store
-      .select({ owner: projects.owner })
+      .select({ owner: projects.owner, partner: projects.partner })
       .from(projects)
       .where(eq(projects.id, asked.params.id ?? ''))
       .get();
-    return row && classOf(asked.store, row.owner)?.teacherId === asked.who.id ? undefined : NO_PROJECT();
+    return row && teachesPupil(asked.store, asked.who.id, row.owner, row.partner) ? undefined : NO_PROJECT();
   })();
 const ofProject =
   (table: typeof handIns | typeof comments, key: string, first: Rule): Rule =>
@@ -154,6 +157,30 @@ const ofProject =
       .get()
       ? undefined
       : NOTHING());
+/** who said it, as long as that is between them */
+const saidIt: Rule = (asked) =>
+  between(asked) ??
+  (asked.store
+    .select({ id: comments.id })
+    .from(comments)
+    .where(and(eq(comments.id, Number(asked.params.comment)), eq(comments.personId, asked.who.id)))
+    .get()
+    ? undefined
+    : { status: 403, message: say('Somebody else said this.') });
+/** what a lesson is read by is kept for who is signed in and finds it */
+const reads: Rule = (asked) => role('pupil', 'teacher')(asked) ?? findsOf(lessons)(asked);
+/** handed in by somebody of the class */
+const handedInHere: Rule = (asked) =>
+  teaches(asked) ??
+  (asked.store
+    .select({ id: handIns.id })
+    .from(handIns)
+    .innerJoin(projects, eq(projects.id, handIns.projectId))
+    .innerJoin(people, or(eq(people.id, projects.owner), eq(people.id, projects.partner)))
+    .where(and(eq(handIns.id, asked.params.handIn ?? ''), eq(people.classId, asked.params.id ?? '')))
+    .get()
+    ? undefined
+    : NOTHING());
 /** the pupil's class or group got it */
 const got: Rule = (asked) =>
   pupil(asked) ??
@@ -169,12 +196,11 @@ const got: Rule = (asked) =>
 /** of the class that guesses, or its teacher */
 const inRound: Rule = ({ store, who, params }) => {
   const row = store
-    .select({ classId: classes.id, teacherId: classes.teacherId })
+    .select({ classId: rounds.classId })
     .from(rounds)
-    .innerJoin(classes, eq(classes.id, rounds.classId))
     .where(eq(rounds.id, params.id ?? ''))
     .get();
-  return row && (row.teacherId === who.id || row.classId === who.classId) ? undefined : NOTHING();
+  return row && (row.classId === who.classId || teachesClass(store, who.id, row.classId)) ? undefined : NOTHING();
 };
 
 type Methods = Partial<Record<'GET' | 'POST' | 'PUT' | 'PATCH' | 'DELETE', Rule>>;
@@ -193,6 +219,7 @@ export const RULES: Readonly<Record<string, Methods>> = {
     POST: ownsOf(lessons),
     DELETE: ownsOf(lessons)
   },
+  '/api/lessons/[id]/reading': { GET: reads, PUT: reads },
   '/api/made': { GET: anyone },
   '/api/projects': { GET: anyone, POST: anyone },
   '/api/projects/[id]': { GET: looks, PUT: writes, PATCH: writes, DELETE: writes, POST: mine },
@@ -200,7 +227,12 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/api/projects/[id]/versions': { GET: looks },
   '/api/projects/[id]/versions/[version]': { GET: looks },
   '/api/projects/[id]/comments': { GET: between, POST: teacherOfProject },
-  '/api/projects/[id]/comments/[comment]': { PATCH: ofProject(comments, 'comment', mine) },
+  '/api/projects/[id]/comments/[comment]': {
+    PATCH: ofProject(comments, 'comment', mine),
+    POST: ofProject(comments, 'comment', between),
+    PUT: ofProject(comments, 'comment', saidIt),
+    DELETE: ofProject(comments, 'comment', saidIt)
+  },
   '/api/projects/[id]/hand-ins': { GET: between, POST: (a) => pupil(a) ?? mine(a) },
   '/api/projects/[id]/hand-ins/[handIn]': {
     GET: ofProject(handIns, 'handIn', between),
@@ -209,7 +241,7 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/api/projects/[id]/live': { GET: looks },
   '/api/projects/[id]/point': { POST: teacherOfProject },
   '/api/projects/[id]/show': { POST: teacherOfProject, PUT: (a) => pupil(a) ?? mine(a) },
-  '/api/projects/[id]/link': { POST: mine, DELETE: mine },
+  '/api/projects/[id]/link': { GET: between, POST: mine, DELETE: between },
   '/api/projects/[id]/drive': { PUT: (a) => pupil(a) ?? mine(a) },
   '/api/runs/[id]': { GET: looksAtRun, PATCH: writesRun, PUT: writesRun, DELETE: writesRun },
   '/api/session': { POST: anyone, DELETE: anyone },
@@ -221,14 +253,23 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/api/given': { GET: pupil },
   '/api/given/[id]': { POST: got },
   '/api/teachers': { POST: anyone },
+  '/api/teachers/[id]': { DELETE: teacher },
   '/api/classes': { POST: teacher },
-  '/api/classes/[id]': { PATCH: teaches, DELETE: teaches },
+  '/api/classes/[id]': { PATCH: teaches, POST: teaches, DELETE: ownsClass },
+  '/api/classes/[id]/cards': { POST: teaches },
+  '/api/classes/[id]/teachers': { POST: ownsClass, PUT: ownsClass },
+  '/api/classes/[id]/teachers/[teacher]': { DELETE: teaches },
+  '/api/classes/[id]/marks': { GET: teaches },
+  '/api/classes/[id]/hand-ins/[handIn]': { PATCH: handedInHere },
   '/api/classes/[id]/pupils': { POST: teaches },
   '/api/classes/[id]/pupils/[pupil]': {
     PATCH: teachesWith(people, 'pupil'),
     POST: teachesWith(people, 'pupil'),
+    PUT: teachesWith(people, 'pupil'),
     DELETE: teachesWith(people, 'pupil')
   },
+  '/api/classes/[id]/pupils/[pupil]/card': { POST: teachesWith(people, 'pupil') },
+  '/api/classes/[id]/pupils/[pupil]/data': { GET: teachesWith(people, 'pupil') },
   '/api/classes/[id]/given': { POST: teaches },
   '/api/classes/[id]/given/[given]': { PATCH: teachesWith(given, 'given'), DELETE: teachesWith(given, 'given') },
   '/api/classes/[id]/live': { GET: teaches },
@@ -239,7 +280,10 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/class/audit': { GET: teacher },
   '/class/[id]': { GET: teaches },
   '/class/[id]/wall': { GET: teaches },
-  '/class/[id]/shows': { GET: teaches }
+  '/class/[id]/shows': { GET: teaches },
+  '/class/[id]/marks': { GET: teaches },
+  '/class/[id]/hand-in/[handIn]': { GET: handedInHere },
+  '/class/[id]/lesson/[lesson]': { GET: teaches }
 };
 /** @param route as its folder is called; @returns why somebody may not do this */
 export function mayNot(

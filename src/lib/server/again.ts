@@ -1,6 +1,5 @@
 /** Everything that was handed in of an errand, run again by the pool of workers. */
 import { eq } from 'drizzle-orm';
-import Papa from 'papaparse';
 import type { Again } from '../../../core/class/again.ts';
 import type { TryResult } from '../../../core/trace/tried.ts';
 import { goalWords } from '../../../core/errand/goals.ts';
@@ -12,6 +11,7 @@ import { collected, handedIn, hasRun } from './hand-ins.ts';
 import { inOrder } from '../class/folded.ts';
 import { listGiven } from './given.ts';
 import { heavy } from './pool.ts';
+import { csv, type Cell } from './table.ts';
 import { given, type Store } from './schema.ts';
 
 /** @param target the errand as the teacher gave it, where it was given; its own otherwise, as it stands on the shelf */
@@ -83,8 +83,8 @@ async function all(store: Store, classId: string, givenId: string, target: strin
     rows: rows.sort((a, b) => inOrder(a.nickname, b.nickname))
   };
 }
-/** The table as CSV (RFC 4180). What a table program would take for a formula stands behind an apostrophe. */
-export function csvOf({ goals, situations, rows }: AgainTable): string {
+/** The same as a file for a spreadsheet. */
+export function againCsv({ goals, situations, rows }: AgainTable): string {
   const head = [
     say('Nickname'),
     ...goals,
@@ -96,22 +96,22 @@ export function csvOf({ goals, situations, rows }: AgainTable): string {
     'y cm',
     say('what there is to know')
   ];
-  const one = (n: number | undefined, digits = 1): string => (n === undefined ? '' : n.toFixed(digits));
-  const body = rows.map((row) =>
+  const rounded = (n: number | undefined, digits = 1): Cell =>
+    n === undefined ? undefined : Number(n.toFixed(digits));
+  const body = rows.map((row): Cell[] =>
     'says' in row
       ? [row.nickname, ...goals.map(() => ''), ...situations.map(() => ''), '', '', '', '', '', row.says]
       : [
           row.nickname,
-          ...row.goals.map((met) => (met ? '1' : '0')),
-          ...situations.map((_, i) => (row.situations[i]?.met ? '1' : '0')),
-          row.met ? '1' : '0',
-          one(row.seconds, 2),
-          String(row.blocks ?? ''),
-          one(row.stop.x * 100),
-          one(row.stop.y * 100),
+          ...row.goals.map(Number),
+          ...situations.map((_, i) => Number(row.situations[i]?.met ?? false)),
+          Number(row.met),
+          rounded(row.seconds, 2),
+          row.blocks,
+          rounded(row.stop.x * 100),
+          rounded(row.stop.y * 100),
           row.told[0]?.says ?? ''
         ]
   );
-  // a number below zero is one, and no formula
-  return Papa.unparse([head, ...body], { escapeFormulae: /^[=+@\t\r]|^-(?![\d.]+$)/ });
+  return csv([head, ...body]);
 }

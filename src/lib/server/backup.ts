@@ -20,9 +20,9 @@ import { say } from '../../../core/words.ts';
 import type { HeldStill } from '../class/class.ts';
 import { deleteClass, removePupil } from './classes.ts';
 import { MIGRATIONS, openDatabase, openFile, ownersAlone } from './database.ts';
-import { backups, classes, people, type Store } from './schema.ts';
+import { audit, backups, classes, people, type Store } from './schema.ts';
 import * as schema from './schema.ts';
-import { eq } from 'drizzle-orm';
+import { and, eq, min } from 'drizzle-orm';
 
 /** What went wrong, in a sentence for the person. */
 export class Refused extends Error {}
@@ -157,7 +157,16 @@ export function restore(folder: string, file: string, now = new Date()): string 
  * @returns the files in which they may still be; `away`: it is not where it was made, and may have been moved
  */
 export function deleteFromBackups(store: Store, classId: string, pupilId?: string): HeldStill[] {
-  const since = store.select({ at: classes.at }).from(classes).where(eq(classes.id, classId)).get()?.at ?? 0;
+  const since =
+    pupilId === undefined
+      ? (store.select({ at: classes.at }).from(classes).where(eq(classes.id, classId)).get()?.at ?? 0)
+      : // also of before, in another class: what was written down of a pupil goes along
+        (store
+          .select({ at: min(audit.at) })
+          .from(audit)
+          .innerJoin(people, eq(people.nickname, audit.whom))
+          .where(and(eq(people.id, pupilId), eq(audit.classId, classId)))
+          .get()?.at ?? 0);
   return store
     .select()
     .from(backups)
@@ -175,7 +184,7 @@ export function deleteFromBackups(store: Store, classId: string, pupilId?: strin
           copy.select({ id: table.id }).from(table).where(eq(table.id, id)).get() !== undefined;
         if (pupilId === undefined) {
           if (has(classes, classId)) deleteClass(copy, classId);
-        } else if (has(people, pupilId)) removePupil(copy, classId, pupilId);
+        } else if (has(people, pupilId)) removePupil(copy, pupilId);
         return [];
       } catch {
         return [{ file }];

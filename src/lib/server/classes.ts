@@ -1,31 +1,38 @@
 /** Classes, their pupils and cards: a repository over the database. */
-import { and, count, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, or, sql } from 'drizzle-orm';
 import { say } from '../../../core/words.ts';
 import type { AuditLine } from '../class/audit.ts';
-import type { ClassCard, PrintedCard, Pupil } from '../class/class.ts';
+import type { CardsAgain, ClassCard, PrintedCard, Pupil, Teacher } from '../class/class.ts';
 import { folded, inOrder, named } from '../class/folded.ts';
+import { seal, unseal } from './keys.ts';
 import { note } from './people.ts';
 import { sweepPictures } from './pictures.ts';
-import { audit, classes, people, projects, sessions, type Store } from './schema.ts';
+import { audit, cameAs, classes, given, helpers, people, projects, sessions, type Store } from './schema.ts';
 import { drawCode, drawId, drawWords, hashSecret } from './secrets.ts';
 
 /** So many pupils a class has at the most. */
 export const MOST_PUPILS = 60;
 
+/** Classes that a teacher helps with, for SQL. */
+const helpedBy = (store: Store, teacherId: string) =>
+  store.select({ id: helpers.classId }).from(helpers).where(eq(helpers.teacherId, teacherId));
+/** A teacher's own classes, and those that the teacher helps with. */
 export const listClasses = (store: Store, teacherId: string): ClassCard[] =>
   store
     .select({
       id: classes.id,
       name: classes.name,
       code: classes.code,
+      teacherId: classes.teacherId,
       pupils: count(people.id)
     })
     .from(classes)
     .leftJoin(people, eq(people.classId, classes.id))
-    .where(eq(classes.teacherId, teacherId))
+    .where(or(eq(classes.teacherId, teacherId), inArray(classes.id, helpedBy(store, teacherId))))
     .groupBy(classes.id)
     .orderBy(classes.at)
-    .all();
+    .all()
+    .map(({ teacherId: of, ...card }) => ({ ...card, own: of === teacherId }));
 export function makeClass(store: Store, teacherId: string, name: string, language: string, id = drawId()): string {
   return store.transaction((tx) => {
     let code: string;
@@ -75,7 +82,15 @@ export async function addPupils(
     if (no) return no;
     cards.forEach(({ nickname }, i) => {
       tx.insert(people)
-        .values({ id: drawId(), role: 'pupil', ...named(nickname), classId, secret: secrets[i], at: Date.now() })
+        .values({
+          id: drawId(),
+          role: 'pupil',
+          ...named(nickname),
+          classId,
+          secret: secrets[i],
+          card: seal(cards[i].words),
+          at: Date.now()
+        })
         .run();
       note(tx as unknown as Store, 'pupil added', { teacherId: of.teacherId, classId, whom: nickname });
     });
@@ -90,7 +105,7 @@ export async function newCard(store: Store, classId: string, pupilId: string): P
   return store.transaction((tx) => {
     const { nickname } = tx
       .update(people)
-      .set({ secret, at: Date.now() })
+      .set({ secret, card: seal(words), at: Date.now() })
       .where(eq(people.id, pupilId))
       .returning()
       .get();
@@ -98,6 +113,26 @@ export async function newCard(store: Store, classId: string, pupilId: string): P
     note(tx as unknown as Store, 'new card', { teacherId: of.teacherId, classId, whom: nickname });
     return { nickname, words };
   });
+}
+/**
+ * The cards of a class once more; none of them is voided. Of a card that was made before cards were kept, or with another key
+ * beside the database, the words are known to nobody.
+ */
+export function cardsAgain(store: Store, classId: string, pupilId?: string): CardsAgain {
+  const rows = store
+    .select({ id: people.id, nickname: people.nickname, card: people.card })
+    .from(people)
+    .where(eq(people.classId, classId))
+    .all()
+    .filter((row) => pupilId === undefined || row.id === pupilId)
+    .sort((a, b) => inOrder(a.nickname, b.nickname));
+  const { teacherId } = openClass(store, classId)!;
+  note(store, 'cards printed', { teacherId, classId, whom: pupilId === undefined ? '' : (rows[0]?.nickname ?? '') });
+  const known = rows.map(({ nickname, card }) => ({ nickname, words: card === null ? undefined : unseal(card) }));
+  return {
+    cards: known.flatMap(({ nickname, words }) => (words === undefined ? [] : [{ nickname, words }])),
+    unknown: known.filter((card) => card.words === undefined).map((card) => card.nickname)
+  };
 }
 /** Another nickname; the words of the card stay. @returns a sentence where somebody has it */
 export function renamePupil(store: Store, classId: string, pupilId: string, nickname: string): string | undefined {
@@ -146,6 +181,102 @@ export function pair(store: Store, classId: string, pupilId: string, withId: str
     tx.update(people).set({ partner: pupilId }).where(eq(people.id, withId)).run();
   });
 }
+/** To another class, with all work and the same words on the card. @returns a sentence that says why not */
+export function movePupil(store: Store, classId: string, pupilId: string, to: string): string | undefined {
+  return store.transaction((tx) => {
+    const within = tx as unknown as Store;
+    const { nickname } = tx.select().from(people).where(eq(people.id, pupilId)).get()!;
+    const there = listPupils(within, to);
+    if (there.length >= MOST_PUPILS) return say('A class has {n} pupils at the most.', { n: MOST_PUPILS });
+    if (there.some((p) => folded(p.nickname) === folded(nickname)))
+      return say('There is a {name} in that class. Give one of them another name first.', { name: nickname });
+    pair(within, classId, pupilId, undefined);
+    tx.update(people).set({ classId: to, group: '', handUpAt: null }).where(eq(people.id, pupilId)).run();
+    tx.update(audit)
+      .set({ classId: to })
+      .where(and(eq(audit.classId, classId), eq(audit.whom, nickname)))
+      .run();
+    note(within, 'pupil moved', { teacherId: openClass(within, to)!.teacherId, classId: to, whom: nickname });
+    return undefined;
+  });
+}
+/**
+ * A class like another one, for the next year: with its pupils (new rows: their words stay, their work stays where it is) or
+ * without; with what was given out (not open yet) or without. @returns its id
+ */
+export function copyClass(
+  store: Store,
+  classId: string,
+  teacherId: string,
+  { name, pupils, given: gives }: { name: string; pupils: boolean; given: boolean }
+): string {
+  return store.transaction((tx) => {
+    const within = tx as unknown as Store;
+    const id = makeClass(within, teacherId, name, openClass(within, classId)!.language);
+    const at = Date.now();
+    if (pupils) {
+      const rows = tx.select().from(people).where(eq(people.classId, classId)).all();
+      const ids = new Map(rows.map((row) => [row.id, drawId()]));
+      for (const row of rows) {
+        const partner = (row.partner !== null && ids.get(row.partner)) || null;
+        tx.insert(people)
+          .values({ ...row, id: ids.get(row.id)!, classId: id, partner, handUpAt: null, at })
+          .run();
+      }
+    }
+    if (gives)
+      for (const row of tx.select().from(given).where(eq(given.classId, classId)).orderBy(cameAs(given)).all())
+        tx.insert(given)
+          .values({ ...row, id: drawId(), classId: id, at, fromAt: at, untilAt: at })
+          .run();
+    note(within, 'class copied', { teacherId, classId: id });
+    return id;
+  });
+}
+
+/** Who teaches a class: whose it is first. */
+export const teachersOf = (store: Store, classId: string): Teacher[] => {
+  const { teacherId } = openClass(store, classId)!;
+  return store
+    .select({ id: people.id, nickname: people.nickname })
+    .from(people)
+    .where(
+      or(
+        eq(people.id, teacherId),
+        inArray(people.id, store.select({ id: helpers.teacherId }).from(helpers).where(eq(helpers.classId, classId)))
+      )
+    )
+    .all()
+    .map((row) => ({ ...row, own: row.id === teacherId }))
+    .sort((a, b) => Number(b.own) - Number(a.own) || inOrder(a.nickname, b.nickname));
+};
+/** Another teacher teaches the class too. */
+export function addHelper(store: Store, classId: string, teacher: { id: string; nickname: string }): void {
+  const { teacherId } = openClass(store, classId)!;
+  if (teacherId === teacher.id) return;
+  const { changes } = store.insert(helpers).values({ classId, teacherId: teacher.id }).onConflictDoNothing().run();
+  if (changes) note(store, 'helper added', { teacherId, classId, whom: teacher.nickname });
+}
+export function removeHelper(store: Store, classId: string, teacher: { id: string; nickname: string }): void {
+  const { changes } = store
+    .delete(helpers)
+    .where(and(eq(helpers.classId, classId), eq(helpers.teacherId, teacher.id)))
+    .run();
+  const { teacherId } = openClass(store, classId)!;
+  if (changes) note(store, 'helper removed', { teacherId, classId, whom: teacher.nickname });
+}
+/** The class is another teacher's from now on, with what was written down of it; who had it does not see it any more. */
+export function handOver(store: Store, classId: string, to: { id: string; nickname: string }): void {
+  store.transaction((tx) => {
+    const within = tx as unknown as Store;
+    tx.update(classes).set({ teacherId: to.id }).where(eq(classes.id, classId)).run();
+    tx.delete(helpers)
+      .where(and(eq(helpers.classId, classId), eq(helpers.teacherId, to.id)))
+      .run();
+    tx.update(audit).set({ teacherId: to.id }).where(eq(audit.classId, classId)).run();
+    note(within, 'class handed over', { teacherId: to.id, classId, whom: to.nickname });
+  });
+}
 /** All that a pupil has made goes with the pupil. */
 function forget(store: Store, ids: readonly string[]): void {
   if (!ids.length) return;
@@ -165,6 +296,10 @@ function forget(store: Store, ids: readonly string[]): void {
     .delete(projects)
     .where(inArray(projects.owner, [...ids]))
     .run();
+  // and what they handed in
+  store.run(
+    sql`update hand_ins set person_id = (select owner from projects where id = project_id) where person_id in ${[...ids]}`
+  );
   store
     .update(projects)
     .set({ partner: null, driver: null })
@@ -185,10 +320,11 @@ function forget(store: Store, ids: readonly string[]): void {
   store.run(sql`delete from links where kind = 'errand' and target not in (select id from errands)`);
   sweepPictures(store);
 }
-export function removePupil(store: Store, classId: string, pupilId: string): void {
+export function removePupil(store: Store, pupilId: string): void {
   store.transaction((tx) => {
     const within = tx as unknown as Store;
-    const { nickname } = tx.select().from(people).where(eq(people.id, pupilId)).get()!;
+    const { nickname, classId } = tx.select().from(people).where(eq(people.id, pupilId)).get()!;
+    if (classId === null) return;
     forget(within, [pupilId]);
     tx.update(audit)
       .set({ whom: '' })
@@ -196,7 +332,10 @@ export function removePupil(store: Store, classId: string, pupilId: string): voi
       .run();
     note(within, 'pupil removed', { teacherId: openClass(within, classId)!.teacherId, classId });
   });
+  wipe(store);
 }
+/** Nothing of what was deleted stays: neither in free pages (secure_delete, database.ts) nor in the log of what is to be written. */
+const wipe = (store: Store): void => void store.run(sql`pragma wal_checkpoint(truncate)`);
 /** The class, its pupils and all they have made. What remains is a line without a name that a class was deleted. */
 export function deleteClass(store: Store, id: string): void {
   store.transaction((tx) => {
@@ -210,8 +349,7 @@ export function deleteClass(store: Store, id: string): void {
     tx.delete(classes).where(eq(classes.id, id)).run();
     note(within, 'class deleted', { teacherId });
   });
-  // neither in free pages (secure_delete, database.ts) nor in the log of what is to be written
-  store.run(sql`pragma wal_checkpoint(truncate)`);
+  wipe(store);
 }
 
 export const listAudit = (store: Store, teacherId: string): AuditLine[] =>
@@ -219,7 +357,7 @@ export const listAudit = (store: Store, teacherId: string): AuditLine[] =>
     .select({ id: audit.id, at: audit.at, what: audit.what, whom: audit.whom, class: classes.name })
     .from(audit)
     .leftJoin(classes, eq(classes.id, audit.classId))
-    .where(eq(audit.teacherId, teacherId))
+    .where(or(eq(audit.teacherId, teacherId), inArray(audit.classId, helpedBy(store, teacherId))))
     .orderBy(desc(audit.id))
     .limit(500)
     .all()

@@ -1,33 +1,41 @@
 /** What classes were given, and how far each pupil is with it: a repository over the database. */
-import { and, asc, desc, eq, isNull, or } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, or, sql } from 'drizzle-orm';
 import { projectOf } from '../../../core/errand/errand.ts';
+import { checkProject, type Project } from '../../../core/project.ts';
 import type { TryResult } from '../../../core/trace/tried.ts';
 import { say } from '../../../core/words.ts';
 import type { Given, GivenToMe } from '../class/class.ts';
 import { ofErrand, openErrand } from './errands.ts';
 import { ofLesson } from './lessons.ts';
-import { createProject } from './projects.ts';
-import { cameAs, given, handIns, people, projects, runs, type Store } from './schema.ts';
+import { isLate, lastHandIn } from './hand-ins.ts';
+import { createProject, openProject } from './projects.ts';
+import { cameAs, given, people, projects, runs, type Store } from './schema.ts';
 import { drawId } from './secrets.ts';
 
-/** The name of an errand or a lesson. */
-function nameOf(store: Store, kind: 'errand' | 'lesson', target: string): Given['name'] {
+/** The name of an errand, a lesson, or the project as it was given out. */
+function nameOf(store: Store, { id, kind, target }: Pick<Given, 'id' | 'kind' | 'target'>): Given['name'] {
+  if (kind === 'project')
+    return store.get<{ name: string }>(sql`select json_extract(json, '$.name') as name from given where id = ${id}`)
+      .name;
   return (kind === 'errand' ? ofErrand(store, target) : ofLesson(store, target))?.name ?? target;
 }
 export type Giving = {
-  kind: 'errand' | 'lesson';
+  kind: Given['kind'];
   target: string;
   group: string;
   fromAt: number;
   untilAt: number | null;
 };
-/** @returns its id, or undefined where there is no such errand or lesson */
+/** @returns its id, or undefined where there is no such errand, lesson or project */
 export function give(store: Store, classId: string, giving: Giving, id = drawId()): string | undefined {
-  const there = (giving.kind === 'errand' ? ofErrand : ofLesson)(store, giving.target);
-  if (!there) return undefined;
+  const { kind, target } = giving;
+  // a project goes out as it is now: what is changed in it afterwards is not what was given
+  const project = kind === 'project' ? openProject(store, target)?.project : undefined;
+  if (!(project ?? (kind === 'errand' ? ofErrand : ofLesson)(store, target))) return undefined;
+  const json = project ? JSON.stringify({ ...project, notebook: '' }) : null;
   store
     .insert(given)
-    .values({ id, classId, ...giving, at: Date.now() })
+    .values({ id, classId, ...giving, json, at: Date.now() })
     .run();
   return id;
 }
@@ -37,15 +45,22 @@ export const changeGiven = (store: Store, id: string, untilAt: number | null): v
 export const takeGivenBack = (store: Store, id: string): void => void store.delete(given).where(eq(given.id, id)).run();
 export const listGiven = (store: Store, classId: string): Given[] =>
   store
-    .select()
+    .select({
+      id: given.id,
+      kind: given.kind,
+      target: given.target,
+      group: given.group,
+      fromAt: given.fromAt,
+      untilAt: given.untilAt
+    })
     .from(given)
     .where(eq(given.classId, classId))
     .orderBy(desc(cameAs(given)))
     .all()
-    .map(({ classId: _, at: __, ...row }) => ({ ...row, name: nameOf(store, row.kind, row.target) }));
+    .map((row) => ({ ...row, name: nameOf(store, row) }));
 
 /** The project in which a pupil does what was given: their own, or that of their pair. */
-const begunBy = (store: Store, givenId: string, pupilId: string) =>
+export const begunBy = (store: Store, givenId: string, pupilId: string) =>
   store
     .select({ id: projects.id })
     .from(projects)
@@ -74,13 +89,6 @@ export function progressOf(store: Store, projectId: string) {
   }
   return { tries: tries.length, best };
 }
-export const handedInAt = (store: Store, projectId: string): number | undefined =>
-  store
-    .select({ at: handIns.at })
-    .from(handIns)
-    .where(and(eq(handIns.projectId, projectId), isNull(handIns.withdrawnAt)))
-    .orderBy(desc(cameAs(handIns)))
-    .get()?.at;
 /** What a pupil was given and may begin now; what was begun stays. */
 export function givenTo(store: Store, pupilId: string, now = Date.now()): GivenToMe[] {
   const me = store.select().from(people).where(eq(people.id, pupilId)).get();
@@ -91,19 +99,28 @@ export function givenTo(store: Store, pupilId: string, now = Date.now()): GivenT
     const isOpen = one.fromAt <= now && (one.untilAt === null || now < one.untilAt);
     if (!begun && !isOpen) return [];
     if (one.kind === 'lesson') return [one];
-    const story = ofErrand(store, one.target)?.story;
+    const story = one.kind === 'errand' ? ofErrand(store, one.target)?.story : undefined;
     if (!begun) return [{ ...one, story }];
     const { best } = progressOf(store, begun.id);
+    const last = lastHandIn(store, begun.id);
     return [
       {
         ...one,
         story,
         projectId: begun.id,
         ...(best ? { got: best.got, of: best.of, met: best.met } : {}),
-        handedInAt: handedInAt(store, begun.id)
+        ...(last ? { handedInAt: last.at, ...isLate(last.at, one.untilAt) } : {}),
+        ...(last?.backAt ? { backAt: last.backAt } : {})
       }
     ];
   });
+}
+/** @throws with a sentence where it cannot be read */
+function givenProject(store: Store, id: string): Project {
+  const { json } = store.select({ json: given.json }).from(given).where(eq(given.id, id)).get()!;
+  const read = checkProject(JSON.parse(json ?? 'null'), say('What was given out'));
+  if (!read.ok) throw new Error(read.problem);
+  return read.project;
 }
 /** Opens what was given: the pupil's project, made at the first time. @returns its id; a sentence where it may not be begun */
 export function openGiven(store: Store, pupilId: string, givenId: string): { id: string } | string {
@@ -113,10 +130,12 @@ export function openGiven(store: Store, pupilId: string, givenId: string): { id:
     if (begun) return begun;
     const one = givenTo(within, pupilId).find((g) => g.id === givenId);
     if (!one) return say('This is not open: it was given for another time, or another group.');
+    const project = one.kind === 'project' ? givenProject(within, givenId) : undefined;
     const errand = one.kind === 'errand' ? openErrand(within, one.target, true) : undefined;
-    if (!errand) return say('There is no such errand on this computer.');
+    const begins = project ?? (errand && projectOf(errand));
+    if (!begins) return say('There is no such errand on this computer.');
     const me = tx.select().from(people).where(eq(people.id, pupilId)).get()!;
-    const { id } = createProject(within, projectOf(errand), { owner: pupilId });
+    const { id } = createProject(within, begins, { owner: pupilId });
     tx.update(projects).set({ givenId, partner: me.partner, driver: pupilId }).where(eq(projects.id, id)).run();
     return { id };
   });

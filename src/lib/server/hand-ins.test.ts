@@ -16,8 +16,8 @@ import { runHandedIn } from './again.ts';
 import { makeClass } from './classes.ts';
 import { openDatabase, type Store } from './database.ts';
 import { addErrand, openErrand, putAway } from './errands.ts';
-import { give, handedInAt, openGiven } from './given.ts';
-import { collected, handedIn, handIn, listHandIns } from './hand-ins.ts';
+import { give, openGiven } from './given.ts';
+import { collected, handedIn, handIn, lastHandIn, listHandIns } from './hand-ins.ts';
 import { openProject, saveProject } from './projects.ts';
 import { keepRun } from './runs.ts';
 import { errands, people, projects } from './schema.ts';
@@ -97,7 +97,7 @@ describe('what was handed in', () => {
     const second = handIn(store, id, 'Sorrel', 'second', now - 3_600_000)!;
     expect(listHandIns(store, id).map((h) => h.note)).toEqual(['second', 'first']);
     expect(collected(store, 'a').find((c) => c.nickname === 'Sorrel')).toMatchObject({ handIn: second.id });
-    expect(handedInAt(store, id)).toBe(now - 3_600_000);
+    expect(lastHandIn(store, id)?.at).toBe(now - 3_600_000);
     expect(handedIn(store, first.id)!.program).not.toEqual(handedIn(store, second.id)!.program);
   });
   it('is done and run in an errand that was given out, also once that is off the shelf', async () => {

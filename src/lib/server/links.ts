@@ -1,8 +1,8 @@
 /** Links to projects and errands in the room: a repository over the database. */
-import { and, eq } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import type { Errand } from '../../../core/errand/errand.ts';
 import { say } from '../../../core/words.ts';
-import type { Linked } from '../class/class.ts';
+import type { Linked, PupilsLink } from '../class/class.ts';
 import { addErrand, openErrand } from './errands.ts';
 import { createProject, openProject } from './projects.ts';
 import { errands, links, people, projects, type Store } from './schema.ts';
@@ -11,6 +11,19 @@ import { drawId } from './secrets.ts';
 export type Kind = 'project' | 'errand';
 const to = (kind: Kind, target: string) => and(eq(links.kind, kind), eq(links.target, target));
 
+/** Since when there is one. */
+export const linkOf = (store: Store, kind: Kind, target: string): { at: number } | undefined =>
+  store.select({ at: links.at }).from(links).where(to(kind, target)).get();
+/** Links that lead to projects of a class's pupils. */
+export const linksOfClass = (store: Store, classId: string): PupilsLink[] =>
+  store
+    .select({ projectId: projects.id, name: projects.name, by: people.nickname, at: links.at })
+    .from(links)
+    .innerJoin(projects, and(eq(links.kind, 'project'), eq(projects.id, links.target)))
+    .innerJoin(people, eq(people.id, projects.owner))
+    .where(eq(people.classId, classId))
+    .orderBy(desc(links.at))
+    .all();
 /** A link; the same again where it has one. */
 export function linkTo(store: Store, kind: Kind, target: string): string {
   const known = store.select({ token: links.token }).from(links).where(to(kind, target)).get();
@@ -21,7 +34,7 @@ export function linkTo(store: Store, kind: Kind, target: string): string {
 }
 export const unlink = (store: Store, kind: Kind, target: string): void =>
   void store.delete(links).where(to(kind, target)).run();
-const nicknameOf = (store: Store, table: typeof projects | typeof errands, id: string): string =>
+export const nicknameOf = (store: Store, table: typeof projects | typeof errands, id: string): string =>
   store
     .select({ by: people.nickname })
     .from(table)

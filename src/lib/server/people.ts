@@ -2,11 +2,12 @@
  * Who is who: teachers, pupils, guests. A teacher and a pupil have a row and sign in; a guest is a browser, known by a token
  * that it keeps. Of a person a nickname is kept, and nothing else.
  */
-import { and, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm';
+import { and, count, desc, eq, gt, isNull, lt, sql } from 'drizzle-orm';
 import { say } from '../../../core/words.ts';
 import type { Audited } from '../class/audit.ts';
-import type { Signed } from '../class/class.ts';
-import { folded, named } from '../class/folded.ts';
+import type { Signed, Teacher } from '../class/class.ts';
+import { folded, inOrder, named } from '../class/folded.ts';
+import { sweepPictures } from './pictures.ts';
 import { audit, classes, errands, lessons, people, projects, sessions, type Store } from './schema.ts';
 import { digestOf, drawId, drawToken, hashSecret, isSecret } from './secrets.ts';
 
@@ -98,6 +99,52 @@ export async function makeTeacher(
           .run();
     }
     return { id, role: 'teacher' as const, nickname };
+  });
+}
+/** Everybody who teaches here; who came first keeps the others. */
+export function listTeachers(store: Store): (Teacher & { classes: number })[] {
+  const classesOf = new Map(
+    store
+      .select({ id: classes.teacherId, n: count() })
+      .from(classes)
+      .groupBy(classes.teacherId)
+      .all()
+      .map((row) => [row.id, row.n])
+  );
+  const rows = store
+    .select({ id: people.id, nickname: people.nickname })
+    .from(people)
+    .where(eq(people.role, 'teacher'))
+    .orderBy(sql`${people}.rowid`)
+    .all();
+  return rows
+    .map((row, i) => ({ ...row, own: i === 0, classes: classesOf.get(row.id) ?? 0 }))
+    .sort((a, b) => Number(b.own) - Number(a.own) || inOrder(a.nickname, b.nickname));
+}
+/**
+ * A teacher leaves: classes, errands and lessons become another one's, so that no class loses what it works on; projects go.
+ * The first teacher may do this to each, everybody to themselves. @returns a sentence that says why not
+ */
+export function removeTeacher(store: Store, by: string, id: string, to: string): string | undefined {
+  return store.transaction((tx) => {
+    const within = tx as unknown as Store;
+    const all = listTeachers(within);
+    const leaving = all.find((t) => t.id === id);
+    const heir = all.find((t) => t.id === to && t.id !== id);
+    if (!leaving) return say('There is no such teacher.');
+    if (by !== id && !all.find((t) => t.id === by)?.own)
+      return say('Only the first teacher, {name}, can do this to another one.', { name: all[0].nickname });
+    if (!heir) return say('Choose another teacher, to whom the classes, errands and lessons go.');
+    tx.update(classes).set({ teacherId: to }).where(eq(classes.teacherId, id)).run();
+    for (const table of [errands, lessons]) tx.update(table).set({ owner: to }).where(eq(table.owner, id)).run();
+    tx.delete(projects).where(eq(projects.owner, id)).run();
+    tx.update(audit).set({ teacherId: to }).where(eq(audit.teacherId, id)).run();
+    tx.delete(people).where(eq(people.id, id)).run();
+    tx.run(sql`delete from helpers where (class_id, teacher_id) in (select id, teacher_id from classes)`);
+    tx.run(sql`delete from links where kind = 'project' and target not in (select id from projects)`);
+    sweepPictures(within);
+    note(within, 'teacher removed', { teacherId: to, whom: leaving.nickname });
+    return undefined;
   });
 }
 /** A new passphrase; who was signed in with the old one is not any more. The demo's is not shown any more. */

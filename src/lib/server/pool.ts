@@ -6,14 +6,20 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import Tinypool from 'tinypool';
-import type { again, hashed, readKept, verified } from '../../workers/heavy.ts';
+import type { again, hashed, readKept, verified, zipped } from '../../workers/heavy.ts';
 import { fair } from './fair.ts';
 
-type Does = { hashed: typeof hashed; verified: typeof verified; again: typeof again; readKept: typeof readKept };
+type Does = {
+  hashed: typeof hashed;
+  verified: typeof verified;
+  again: typeof again;
+  readKept: typeof readKept;
+  zipped: typeof zipped;
+};
 /** Who signs in waits for nothing but others who do. */
 const HASHERS = 2;
 /** The longest that each may take, ms: many times what a slow computer needs. */
-const LONGEST = { readKept: 30_000, again: 300_000 };
+const LONGEST = { readKept: 30_000, again: 300_000, zipped: 120_000 };
 const MEMORY_MB = 1024;
 let pools: { hashes: Tinypool; works: Tinypool } | undefined;
 

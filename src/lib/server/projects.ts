@@ -1,5 +1,5 @@
 /** The projects of this school computer: a repository over the database. */
-import { and, desc, eq, isNotNull, isNull, lt, ne, or, sql } from 'drizzle-orm';
+import { and, desc, eq, isNotNull, isNull, lt, ne, notExists, or, sql } from 'drizzle-orm';
 import { createHash, randomUUID } from 'node:crypto';
 import { checkProject, type Project } from '../../../core/project.ts';
 import { orderedText } from '../../../core/ordered.ts';
@@ -11,7 +11,7 @@ import { folded, inOrder } from '../class/folded.ts';
 import { PAGE_OF_SHELF, type Card, type DeletedCard, type OnShelf, type VersionCard } from '../shelf/cards.ts';
 import { textThumb, thumb } from '../shelf/thumb.ts';
 import { stow, sweepPictures, unstow, withoutPictures } from './pictures.ts';
-import { people, projects, versions, type Store } from './schema.ts';
+import { handIns, people, projects, versions, type Store } from './schema.ts';
 import { say, word } from '../../../core/words.ts';
 
 /** Versions kept of each project. */
@@ -329,9 +329,14 @@ export function listDeleted(store: Store, now = Date.now(), owner = ''): Deleted
 }
 /** What was taken off long ago goes for good, and pictures that nothing has any more. */
 function sweep(store: Store, now: number): void {
+  // what was handed in of it stays, and it with that
+  const handedIn = store
+    .select({ one: sql`1` })
+    .from(handIns)
+    .where(eq(handIns.projectId, projects.id));
   const { changes } = store
     .delete(projects)
-    .where(lt(projects.deletedAt, now - DAYS_BACK * DAY_MS))
+    .where(and(lt(projects.deletedAt, now - DAYS_BACK * DAY_MS), notExists(handedIn)))
     .run();
   if (changes) sweepPictures(store);
 }

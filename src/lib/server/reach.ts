@@ -1,9 +1,10 @@
 /** How far somebody reaches a project. */
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/sqlite-core';
 import type { OfClass } from '../class/class.ts';
+import { lastHandIn } from './hand-ins.ts';
 import type { Who } from './people.ts';
-import { classes, people, projects, type Store } from './schema.ts';
+import { classes, helpers, people, projects, type Store } from './schema.ts';
 
 export type Reach = 'own' | 'drive' | 'look' | 'none';
 /**
@@ -29,11 +30,28 @@ export function reachOf(store: Store, who: Who, id: string): Reach {
     return (row.driver ?? row.owner) === who.id ? 'drive' : 'look';
   }
   if (who.role === 'guest') return 'none';
-  const of = classOf(store, row.owner);
-  if (!of) return 'none';
-  if (who.role === 'teacher') return of.teacherId === who.id ? 'look' : 'none';
-  return row.shown === 'yes' && of.classId === who.classId ? 'look' : 'none';
+  if (who.role === 'teacher') return teachesPupil(store, who.id, row.owner, row.partner) ? 'look' : 'none';
+  const isOfRoom = [row.owner, row.partner].some((id) => id !== null && classOf(store, id) === who.classId);
+  return row.shown === 'yes' && isOfRoom ? 'look' : 'none';
 }
+/** Whether somebody teaches a class: it is theirs, or they help with it. */
+export const teachesClass = (store: Store, teacherId: string, classId: string): boolean =>
+  store
+    .select({ id: classes.id })
+    .from(classes)
+    .where(and(eq(classes.id, classId), eq(classes.teacherId, teacherId)))
+    .get() !== undefined ||
+  store
+    .select({ id: helpers.classId })
+    .from(helpers)
+    .where(and(eq(helpers.classId, classId), eq(helpers.teacherId, teacherId)))
+    .get() !== undefined;
+/** Whether somebody teaches the class that one of them is in. */
+export const teachesPupil = (store: Store, teacherId: string, ...pupils: (string | null)[]): boolean =>
+  pupils.some((id) => {
+    const classId = id === null ? undefined : classOf(store, id);
+    return classId !== undefined && teachesClass(store, teacherId, classId);
+  });
 /** Whether somebody may put a project before a class: one of their own, a demo project, or a pupil's that is shown to it. */
 export function mayPutBefore(store: Store, who: Who, id: string): boolean {
   const reach = reachOf(store, who, id);
@@ -45,14 +63,9 @@ export function mayPutBefore(store: Store, who: Who, id: string): boolean {
     .get();
   return reach === 'look' && (row?.demo === true || row?.shown === 'yes');
 }
-/** The class that a pupil is in, and whose that is. */
-export const classOf = (store: Store, personId: string): { classId: string; teacherId: string } | undefined =>
-  store
-    .select({ classId: classes.id, teacherId: classes.teacherId })
-    .from(people)
-    .innerJoin(classes, eq(classes.id, people.classId))
-    .where(eq(people.id, personId))
-    .get();
+/** The class that a pupil is in. */
+export const classOf = (store: Store, personId: string): string | undefined =>
+  store.select({ classId: people.classId }).from(people).where(eq(people.id, personId)).get()?.classId ?? undefined;
 
 /** What a workbench is told beside the project: whose it is, and whether it can be changed from here. */
 export function ofClass(store: Store, who: Who, id: string): OfClass {
@@ -78,8 +91,9 @@ export function ofClass(store: Store, who: Who, id: string): OfClass {
     looks: reach === 'look',
     ...(inPair ? {} : { by: [row.by, row.partnerName].filter(Boolean).join(', ') }),
     ...(inPair && row.partner ? { partner: (row.owner === who.id ? row.partnerName : row.by) ?? '' } : {}),
-    ...(who.role === 'teacher' && !inPair ? { classId: classOf(store, row.owner)?.classId } : {}),
+    ...(who.role === 'teacher' && !inPair ? { classId: classOf(store, row.owner) } : {}),
     shown: row.shown,
+    ...(lastHandIn(store, id)?.backAt && inPair ? { back: true as const } : {}),
     givenId: row.givenId
   };
 }

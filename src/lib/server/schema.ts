@@ -152,6 +152,20 @@ export const classes = sqliteTable('classes', {
   at: integer('at').notNull()
 });
 
+/** Who teaches a class beside the teacher whose it is. */
+export const helpers = sqliteTable(
+  'helpers',
+  {
+    classId: text('class_id')
+      .notNull()
+      .references(() => classes.id, { onDelete: 'cascade' }),
+    teacherId: text('teacher_id')
+      .notNull()
+      .references((): AnySQLiteColumn => people.id, { onDelete: 'cascade' })
+  },
+  (t) => [primaryKey({ columns: [t.classId, t.teacherId] }), index('helpers_teacher').on(t.teacherId)]
+);
+
 /** Who signs in: teachers by a passphrase, pupils by the words of their card. A nickname is all that is known of anyone. */
 export const people = sqliteTable(
   'people',
@@ -164,6 +178,8 @@ export const people = sqliteTable(
     classId: text('class_id').references(() => classes.id, { onDelete: 'cascade' }),
     /** argon2id of passphrase or words */
     secret: text('secret').notNull(),
+    /** of a pupil: the words of the card, sealed (keys.ts), to print it again; of older cards nothing is kept */
+    card: text('card'),
     /** a part of the class */
     group: text('group').notNull().default(''),
     /** the other one of a pair */
@@ -192,7 +208,7 @@ export const sessions = sqliteTable(
   (t) => [index('sessions_person').on(t.personId)]
 );
 
-/** An errand or a lesson that was given to a class, or to a part of it. */
+/** An errand, a lesson or a project that was given to a class, or to a part of it. */
 export const given = sqliteTable(
   'given',
   {
@@ -201,8 +217,10 @@ export const given = sqliteTable(
       .notNull()
       .references(() => classes.id, { onDelete: 'cascade' }),
     group: text('group').notNull().default(''),
-    kind: text('kind', { enum: ['errand', 'lesson'] }).notNull(),
+    kind: text('kind', { enum: ['errand', 'lesson', 'project'] }).notNull(),
     target: text('target').notNull(),
+    /** of a project: as it was when it was given out */
+    json: text('json'),
     at: integer('at').notNull(),
     fromAt: integer('from_at').notNull(),
     untilAt: integer('until_at')
@@ -230,12 +248,15 @@ export const handIns = sqliteTable(
     result: text('result'),
     /** when the server ran it, and the result is what came of that; until then it is what the browser said */
     ranAt: integer('ran_at'),
+    /** a teacher opened it; a teacher gave it back to be worked on */
+    seenAt: integer('seen_at'),
+    backAt: integer('back_at'),
     withdrawnAt: integer('withdrawn_at')
   },
   (t) => [index('hand_ins_project').on(t.projectId), index('hand_ins_person').on(t.personId)]
 );
 
-/** What is said about a block, or about the whole program. */
+/** What is said about a block, or about the whole program, and what is answered. */
 export const comments = sqliteTable(
   'comments',
   {
@@ -246,13 +267,31 @@ export const comments = sqliteTable(
     personId: text('person_id')
       .notNull()
       .references(() => people.id, { onDelete: 'cascade' }),
+    /** the one that it answers */
+    under: integer('under').references((): AnySQLiteColumn => comments.id, { onDelete: 'cascade' }),
     block: text('block'),
     text: text('text').notNull(),
     at: integer('at').notNull(),
+    changedAt: integer('changed_at'),
     /** the pupil has dealt with it */
     doneAt: integer('done_at')
   },
   (t) => [index('comments_project').on(t.projectId)]
+);
+
+/** How far a pupil is with a lesson: the steps that were gone through, and the last answer to each question. */
+export const readings = sqliteTable(
+  'readings',
+  {
+    personId: text('person_id')
+      .notNull()
+      .references(() => people.id, { onDelete: 'cascade' }),
+    lessonId: text('lesson_id').notNull(),
+    /** as JSON (class/reading.ts) */
+    json: text('json').notNull(),
+    at: integer('at').notNull()
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.lessonId] })]
 );
 
 /** A run that the class guesses together: where will it stop? */

@@ -3,8 +3,9 @@ import { and, desc, eq, isNull, or } from 'drizzle-orm';
 import type { Told, TryResult } from '../../../core/trace/tried.ts';
 import type { WallCard } from '../class/class.ts';
 import type { OnShelf } from '../shelf/cards.ts';
-import { handedInAt, progressOf } from './given.ts';
+import { progressOf } from './given.ts';
 import { ofErrand } from './errands.ts';
+import { lastHandIn } from './hand-ins.ts';
 import { isFollowed, tell } from './live.ts';
 import { cameAs, given, people, projects, runs, versions, type Store } from './schema.ts';
 
@@ -47,7 +48,9 @@ function cardOf(store: Store, pupil: typeof people.$inferSelect): WallCard {
     .orderBy(desc(cameAs(runs)))
     .limit(1)
     .get();
-  const inAt = handedInAt(store, project.id);
+  const handIn = lastHandIn(store, project.id);
+  // what was given back is worked on again
+  const inAt = handIn?.backAt ? undefined : handIn?.at;
   const begunAt = store
     .select({ at: versions.at })
     .from(versions)

@@ -38,15 +38,19 @@
   const clock = $derived(new Intl.DateTimeFormat(clockIn(), { dateStyle: 'short', timeStyle: 'short' }));
   const told = (one: GivenToMe): string =>
     [
-      one.handedInAt
-        ? say('handed in {time}', { time: clock.format(one.handedInAt) })
-        : one.of !== undefined
-          ? say('{n} of {of} goals', { n: one.got ?? 0, of: one.of })
-          : one.projectId
-            ? say('begun')
-            : one.kind === 'lesson'
-              ? say('lesson')
-              : say('not begun yet'),
+      one.backAt
+        ? say('it came back: look at what your teacher says')
+        : one.handedInAt
+          ? [say('handed in {time}', { time: clock.format(one.handedInAt) }), ...(one.late ? [say('late')] : [])].join(
+              ', '
+            )
+          : one.of !== undefined
+            ? say('{n} of {of} goals', { n: one.got ?? 0, of: one.of })
+            : one.projectId
+              ? say('begun')
+              : one.kind === 'lesson'
+                ? say('lesson')
+                : say('not begun yet'),
       one.untilAt === null ? '' : say('until {time}', { time: clock.format(one.untilAt) })
     ]
       .filter(Boolean)

@@ -3,7 +3,7 @@
   import DropdownItem from 'flowbite-svelte/DropdownItem.svelte';
   import type { Snippet } from 'svelte';
   let rest: { children: Snippet; disabled?: boolean } & (
-    { onclick: () => unknown } | { href: string; target?: string }
+    { onclick: () => unknown } | { href: string; target?: string; download?: string }
   ) = $props();
 </script>
 

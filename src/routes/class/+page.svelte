@@ -49,7 +49,7 @@
             <a class="block px-4 py-3" href="/class/{one.id}"
               ><b class="block truncate font-display text-[18px]">{one.name}</b><span class="text-soft"
                 >{say('{n, plural, one {# pupil} other {# pupils}}', { n: one.pupils })} · {say('code')}
-                <span class="font-mono">{one.code}</span></span
+                <span class="font-mono">{one.code}</span>{one.own ? '' : ` · ${say('you teach it too')}`}</span
               ></a
             >
             <div class="flex gap-1.5 px-3 pb-3">

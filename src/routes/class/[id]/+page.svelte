@@ -2,18 +2,21 @@
 <script lang="ts">
   import { invalidateAll } from '$app/navigation';
   import { toldIn } from '../../../../core/errand/task.ts';
-  import { clockIn, say } from '../../../../core/words.ts';
+  import { clockIn, later, say, word } from '../../../../core/words.ts';
   import AddPupils from '$lib/class/AddPupils.svelte';
   import { ask } from '$lib/class/ask.ts';
   import Cards from '$lib/class/Cards.svelte';
-  import type { Given, HeldStill, OpenedClass, PrintedCard, Pupil } from '$lib/class/class.ts';
+  import type { CardsAgain, Given, HeldStill, OpenedClass, PrintedCard, Pupil } from '$lib/class/class.ts';
   import Collected from '$lib/class/Collected.svelte';
+  import CopyClass from '$lib/class/CopyClass.svelte';
   import DeleteClass from '$lib/class/DeleteClass.svelte';
   import { heldStill } from '$lib/class/held-still.ts';
   import { inOrder } from '$lib/class/folded.ts';
   import GiveOut from '$lib/class/GiveOut.svelte';
   import Me from '$lib/class/Me.svelte';
+  import MovePupil from '$lib/class/MovePupil.svelte';
   import Predict from '$lib/class/Predict.svelte';
+  import Teachers from '$lib/class/Teachers.svelte';
   import Button from '$lib/ui/Button.svelte';
   import Choice from '$lib/ui/Choice.svelte';
   import Field from '$lib/ui/Field.svelte';
@@ -32,7 +35,11 @@
   let giving = $state(false);
   let deleting = $state(false);
   let predicting = $state(false);
+  let copying = $state(false);
+  let teaching = $state(false);
+  let moving = $state.raw<Pupil>();
   let cards = $state.raw<readonly PrintedCard[]>();
+  let unknown = $state.raw<readonly string[]>([]);
   let problem = $state('');
   let names = $state<NameDialog>();
   const nameOf = (id?: string) => of.pupils.find((p) => p.id === id)?.nickname ?? '';
@@ -44,12 +51,22 @@
   }
   async function newCard(pupil: Pupil) {
     const card = (await does(`/pupils/${pupil.id}`, 'POST')) as PrintedCard | undefined;
-    if (card) cards = [card];
+    if (card) [cards, unknown] = [[card], []];
+  }
+  /** the same cards once more: all, or one pupil's */
+  async function cardsAgain(pupil?: Pupil) {
+    const again = (await does(pupil ? `/pupils/${pupil.id}/card` : '/cards', 'POST')) as CardsAgain | undefined;
+    if (again) [cards, unknown] = [again.cards, again.unknown];
   }
   async function renamePupil(pupil: Pupil) {
     const nickname = await names?.ask(say('What is {name} called?', { name: pupil.nickname }), 'name', pupil.nickname);
     if (nickname) await does(`/pupils/${pupil.id}`, 'PATCH', { nickname });
   }
+  const KINDS: Record<Given['kind'], string> = {
+    errand: later('errand'),
+    lesson: later('lesson'),
+    project: later('project')
+  };
   let takingBack = $state('');
   /** of what is not given any more, or never was */
   const elsewhere = $derived(of.collected.filter((c) => !of.given.some((g) => g.id === c.givenId)));
@@ -79,13 +96,17 @@
       />{/snippet}
     <span class="flex-1"></span>
     <Button look="go" href="/class/{of.id}/wall">{say('The wall')}</Button>
+    <Button look="ghost" href="/class/{of.id}/marks">{say('Marks')}</Button>
     <Button look="ghost" href="/class/{of.id}/shows">{say('What the class shows')}</Button>
     <Me />
     <Menu look="ghost" label={say('More of this class')}>
       <MenuItem onclick={() => (predicting = true)}>{say('Predict together')}</MenuItem>
+      <MenuItem onclick={() => cardsAgain()}>{say('All cards once more')}</MenuItem>
       <MenuItem onclick={rename}>{say('Another name')}</MenuItem>
+      <MenuItem onclick={() => (teaching = true)}>{say('Teachers of this class')}</MenuItem>
+      <MenuItem onclick={() => (copying = true)}>{say('A class like this one')}</MenuItem>
       <MenuItem href="/class/audit">{say('What was done')}</MenuItem>
-      <MenuItem onclick={() => (deleting = true)}>{say('Delete this class with everything')}</MenuItem>
+      {#if of.own}<MenuItem onclick={() => (deleting = true)}>{say('Delete this class with everything')}</MenuItem>{/if}
     </Menu>
   </TopBar>
   <main
@@ -148,7 +169,13 @@
                 <td class="text-right"
                   ><Menu label={say('What to do with {name}', { name: pupil.nickname })}>
                     <MenuItem onclick={() => renamePupil(pupil)}>{say('Another name')}</MenuItem>
+                    <MenuItem onclick={() => cardsAgain(pupil)}>{say('The card once more')}</MenuItem>
                     <MenuItem onclick={() => newCard(pupil)}>{say('A new card')}</MenuItem>
+                    {#if of.others.length}<MenuItem onclick={() => (moving = pupil)}>{say('To another class')}</MenuItem
+                      >{/if}
+                    <MenuItem href="/api/classes/{of.id}/pupils/{pupil.id}/data" download=""
+                      >{say('Everything as a file')}</MenuItem
+                    >
                     <MenuItem onclick={() => (leaving = pupil)}>{say('Take out of the class')}</MenuItem>
                   </Menu></td
                 >
@@ -211,11 +238,7 @@
               <div class="min-w-0 flex-1">
                 <b class="block truncate">{toldIn(one.name)}</b>
                 <small class="text-soft"
-                  >{[
-                    one.kind === 'errand' ? say('errand') : say('lesson'),
-                    one.group || say('the whole class'),
-                    when(one)
-                  ]
+                  >{[word(KINDS[one.kind]), one.group || say('the whole class'), when(one)]
                     .filter(Boolean)
                     .join(' · ')}</small
                 >
@@ -245,7 +268,9 @@
                 >
                 <Button size="sm" onclick={() => (takingBack = '')}>{say('Leave it')}</Button>
               </Remark>{/if}
-            {#if one.kind === 'errand'}<Collected {of} {one} />{/if}
+            {#if one.kind === 'lesson'}<Button size="sm" class="mt-2" href="/class/{of.id}/lesson/{one.target}"
+                >{say('What was answered')}</Button
+              >{:else}<Collected {of} {one} />{/if}
           </li>
         {/each}
       </ul>
@@ -253,10 +278,33 @@
         <h2 class="pt-6 pb-2.5 text-[19px]">{say('Handed in beside that')}</h2>
         <ul class="flex flex-col gap-1.5" data-testid="elsewhere">
           {#each elsewhere as c (c.handIn)}<li class="rounded-lg border border-rule bg-card px-3.5 py-2">
-              <a class="font-semibold underline" href="/project/{c.projectId}">{c.nickname}</a>
+              <a class="font-semibold underline" href="/class/{of.id}/hand-in/{c.handIn}">{c.nickname}</a>
               <small class="text-soft">{c.name} · {clock.format(c.at)}</small>{#if c.note}<small class="block"
                   >“{c.note}”</small
                 >{/if}
+            </li>{/each}
+        </ul>
+      {/if}
+      {#if of.links.length}
+        <h2 class="pt-6 text-[19px]">{say('Links that pupils made')}</h2>
+        <p class="pb-2 text-soft">{say('Whoever has one of them sees the project, and can take a copy.')}</p>
+        <ul class="flex flex-col gap-1.5" data-testid="links">
+          {#each of.links as link (link.projectId)}<li
+              class="flex items-center gap-2 rounded-lg border border-rule bg-card px-3.5 py-2"
+            >
+              <span class="min-w-0 flex-1 truncate"
+                ><b>{link.by}</b>
+                <a class="underline" href="/project/{link.projectId}">{link.name}</a>
+                <small class="text-soft">{clock.format(link.at)}</small></span
+              >
+              <Button
+                size="sm"
+                onclick={async () => {
+                  const answer = await ask(`/api/projects/${link.projectId}/link`, 'DELETE');
+                  problem = answer.ok ? '' : answer.problem;
+                  await invalidateAll();
+                }}>{say('Take the link back')}</Button
+              >
             </li>{/each}
         </ul>
       {/if}
@@ -267,12 +315,23 @@
   bind:open={adding}
   {of}
   added={(made) => {
-    cards = made;
+    [cards, unknown] = [made, []];
     void invalidateAll();
   }}
 />
-<GiveOut bind:open={giving} {of} {groups} errands={data.errands} lessons={data.lessons} given={() => invalidateAll()} />
+<GiveOut
+  bind:open={giving}
+  {of}
+  {groups}
+  errands={data.errands}
+  lessons={data.lessons}
+  projects={data.projects}
+  given={() => invalidateAll()}
+/>
+<CopyClass bind:open={copying} {of} />
+<Teachers bind:open={teaching} {of} />
+<MovePupil bind:pupil={moving} {of} moved={() => invalidateAll()} />
 <DeleteClass bind:open={deleting} {of} />
 <Predict bind:open={predicting} {of} />
 <NameDialog bind:this={names} />
-{#if cards}<Cards {of} {cards} close={() => (cards = undefined)} />{/if}
+{#if cards}<Cards {of} {cards} {unknown} close={() => (cards = undefined)} />{/if}

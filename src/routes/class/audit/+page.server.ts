@@ -1,4 +1,8 @@
-import { listAudit } from '$lib/server/classes.ts';
 import { database } from '$lib/server/database.ts';
+import { listAudit } from '$lib/server/classes.ts';
+import { listTeachers } from '$lib/server/people.ts';
 
-export const load = ({ locals }) => ({ lines: listAudit(database(), locals.who.id) });
+export const load = ({ locals }) => ({
+  lines: listAudit(database(), locals.who.id),
+  teachers: listTeachers(database())
+});

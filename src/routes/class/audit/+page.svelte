@@ -2,8 +2,10 @@
 <script lang="ts">
   import { clockIn, say, word } from '../../../../core/words.ts';
   import { AUDIT_WORDS } from '$lib/class/audit.ts';
+  import { invalidateAll } from '$app/navigation';
   import { ask } from '$lib/class/ask.ts';
   import Me from '$lib/class/Me.svelte';
+  import Staff from '$lib/class/Staff.svelte';
   import Button from '$lib/ui/Button.svelte';
   import Named from '$lib/ui/Named.svelte';
   import Path from '$lib/ui/Path.svelte';
@@ -30,6 +32,7 @@
     problem = answer.ok ? '' : answer.problem;
     told = answer.ok ? say('{name} can sign in as a teacher now.', { name }) : '';
     if (answer.ok) [name, words] = ['', ''];
+    await invalidateAll();
   }
 </script>
 
@@ -73,6 +76,7 @@
     </section>
     <aside class="flex flex-col gap-6">
       {#if problem}<Remark>{problem}</Remark>{/if}
+      <section><Staff teachers={data.teachers} /></section>
       <form class="flex flex-col gap-2" onsubmit={change}>
         <h2 class="text-[17px]">{say('Another passphrase')}</h2>
         <p class="text-soft">{say('You are signed out everywhere, and sign in with the new one.')}</p>

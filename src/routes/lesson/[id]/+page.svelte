@@ -14,7 +14,7 @@
   import { isTyping } from '$lib/ui/keys.svelte.ts';
   import TopBar from '$lib/ui/TopBar.svelte';
   let { data } = $props();
-  const room = provideRoom(untrack(() => new LessonRoom(data.lesson, data.me.role === 'pupil' ? data.me.id : '')));
+  const room = provideRoom(untrack(() => new LessonRoom(data.lesson, data.me.role === 'guest' ? '' : data.me.id)));
   const page = $derived(readable(data.lesson));
   const title = $derived(page.title || untitled());
   const at = $derived(Math.min(room.at, page.steps.length - 1));

@@ -1,5 +1,5 @@
 import { error, json } from '@sveltejs/kit';
-import { csvOf, runAllAgain } from '$lib/server/again.ts';
+import { againCsv, runAllAgain } from '$lib/server/again.ts';
 import { database } from '$lib/server/database.ts';
 import { say } from '../../../../../../core/words.ts';
 
@@ -11,7 +11,7 @@ const tableOf = async (id: string, url: URL) =>
 export const POST = async ({ params, url }) => json(await tableOf(params.id, url));
 /** The same as a table. */
 export const GET = async ({ params, url }) =>
-  new Response(csvOf(await tableOf(params.id, url)), {
+  new Response(againCsv(await tableOf(params.id, url)), {
     headers: {
       'content-type': 'text/csv; charset=utf-8',
       'content-disposition': 'attachment; filename="handed-in.csv"'

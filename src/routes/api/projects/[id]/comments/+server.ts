@@ -5,7 +5,7 @@ import { comment, listComments } from '$lib/server/hand-ins.ts';
 import { projectChanged } from '$lib/server/wall.ts';
 import { say } from '../../../../../../core/words.ts';
 
-export const GET = ({ params }) => json(listComments(database(), params.id));
+export const GET = ({ params, locals }) => json(listComments(database(), params.id, locals.who.id));
 
 const body = z.strictObject({
   block: z.string().min(1).max(80).nullable().default(null),

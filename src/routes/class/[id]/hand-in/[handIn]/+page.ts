@@ -1,0 +1,3 @@
+// blocks are drawn, and run, in the browser
+export const ssr = false;
+export const load = ({ data }) => data;
