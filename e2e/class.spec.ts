@@ -202,8 +202,8 @@ test('a teacher makes a class, five come in, work, hand in and are helped; then 
   await expect(teacher.getByTestId('missed')).toContainText('2 of 3 not yet');
   await expect(teacher.getByTestId('missed')).toContainText('Butterbur, Sundew');
   await expect(teacher.getByTestId('found')).toContainText('3 pupils');
-  await expect(teacher.getByTestId('stops').locator('circle[r="1.6"]')).toHaveCount(3);
-  await expect(teacher.getByTestId('tried').locator('circle')).toHaveCount(3);
+  await expect(teacher.getByTestId('stops').locator('path[data-met][opacity="0.95"]')).toHaveCount(3);
+  await expect(teacher.getByTestId('tried').locator('path[data-met]')).toHaveCount(3);
   await expect(teacher.getByTestId('beside').locator('svg.blocklySvg, svg').first()).toBeVisible();
 
   // the class goes with everything

@@ -1,9 +1,10 @@
-<!-- The numbers that were tried for one slot: each pupil a line from try to try; a full dot is a try that met all goals. -->
+<!-- The numbers that were tried for one slot: each pupil a line from try to try; a dot is a try that met all goals, a cross one that did not. -->
 <script lang="ts">
   import { scaleLinear } from 'd3-scale';
   import { line } from 'd3-shape';
   import { say } from '../../../core/words.ts';
   import type { ClassShows } from './class.ts';
+  import { markOf } from './marks.ts';
   let { slot, hidden }: { slot: ClassShows['slots'][number]; hidden: boolean } = $props();
   const WIDE = 560;
   const HIGH = 220;
@@ -63,18 +64,18 @@
         stroke-width={over === s.nickname ? 2.5 : 1.2}
         stroke-opacity="0.6"
       />
-      {#each s.points as p, i (i)}<circle
-          cx={x(i + 1)}
-          cy={y(p.value)}
-          r="4.5"
-          fill={p.met ? 'var(--moss)' : 'var(--card)'}
+      {#each s.points as p, i (i)}<path
+          d={markOf(p.met, 4.5)}
+          transform="translate({x(i + 1)} {y(p.value)})"
+          data-met={p.met}
+          fill={p.met ? 'var(--moss)' : 'none'}
           stroke={p.met ? 'var(--moss)' : 'var(--clay)'}
           stroke-width="1.8"
           ><title
             >{say('{name}, try {n}: {value}', { name: hidden ? '…' : s.nickname, n: i + 1, value: p.value })}{p.met
               ? ` · ${say('all goals met')}`
               : ''}</title
-          ></circle
+          ></path
         >{/each}
       {#if over === s.nickname && !hidden}<text
           x={Math.min(x(s.points.length) + 8, WIDE - 60)}
@@ -86,4 +87,4 @@
     </g>
   {/each}
 </svg>
-<p class="text-[12.5px] text-soft">{say('a full dot: all goals met; an empty one: not yet')}</p>
+<p class="text-[12.5px] text-soft">{say('a dot: all goals met; a cross: not yet')}</p>

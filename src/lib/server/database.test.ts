@@ -1,10 +1,11 @@
 /** Data that cannot be opened is told in a sentence, with what to do. The errors are real ones. */
 import Database from 'better-sqlite3';
-import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterEach, beforeEach, expect, it } from 'vitest';
-import { notOpened, openDatabase } from './database.ts';
+import { checkWhole, notOpened, openDatabase } from './database.ts';
+import * as schema from './schema.ts';
 
 let folder: string;
 let file: string;
@@ -40,6 +41,31 @@ it('a database with a page that is damaged', () => {
   db.exec("update sqlite_schema set rootpage = 999 where name = 'u'");
   db.close();
   expect(said(() => new Database(file).exec('select * from u'))).toContain('is damaged');
+});
+it('one whose pages do not hang together, found when it is opened', () => {
+  const store = openDatabase(folder);
+  expect(() => checkWhole(store)).not.toThrow();
+  const db = (store as unknown as { $client: Database.Database }).$client;
+  for (let i = 0; i < 300; i++) db.prepare('insert into pictures values (?, ?)').run(`h${i}`, 'moss '.repeat(300));
+  db.pragma('wal_checkpoint(truncate)');
+  db.close();
+  const bytes = readFileSync(file);
+  bytes.fill(0x4d, bytes.length - 40_000, bytes.length - 20_000);
+  writeFileSync(file, bytes);
+  expect(said(() => checkWhole(openDatabase(folder)))).toContain('is damaged');
+});
+it('what reads and then writes holds the lock from its beginning, so that nobody comes between', () => {
+  const store = openDatabase(folder);
+  const other = new Database(file, { timeout: 0 });
+  store.transaction((tx) => {
+    tx.select().from(schema.projects).all();
+    expect(() => other.exec("insert into pictures values ('a', 'b')")).toThrow('database is locked');
+    // and one within it is no other one
+    tx.transaction((within) => within.insert(schema.pictures).values({ hash: 'c', data: 'd' }).run());
+  });
+  other.exec("insert into pictures values ('a', 'b')");
+  expect(store.select().from(schema.pictures).all().length).toBe(2);
+  other.close();
 });
 it('one that another program holds', () => {
   const other = new Database(file);

@@ -1,5 +1,6 @@
 /** One SQLite file in the data folder, in WAL mode, migrated when it is first opened. */
 import Database from 'better-sqlite3';
+import { sql } from 'drizzle-orm';
 import { drizzle } from 'drizzle-orm/better-sqlite3';
 import { migrate } from 'drizzle-orm/better-sqlite3/migrator';
 import { chmodSync, closeSync, mkdirSync, openSync } from 'node:fs';
@@ -31,6 +32,9 @@ export function openFile(file: string): Store {
   // what is deleted is overwritten: a class that goes leaves nothing in free pages
   sqlite.pragma('secure_delete = ON');
   const store = drizzle(sqlite, { schema });
+  // what reads and then writes takes the lock at once and waits for it; begun as a mere reader, it would be refused without a wait
+  const begin = store.transaction.bind(store);
+  store.transaction = (work) => begin(work, { behavior: 'immediate' });
   teachNames(sqlite);
   // a table that is made anew is dropped and renamed, which with foreign keys would take along whatever refers to it
   sqlite.pragma('foreign_keys = OFF');
@@ -59,10 +63,17 @@ export function notOpened(error: unknown, folder: string): string {
   return `The data in "${folder}" could not be opened: ${message}`;
 }
 
+/** @throws where pages of the file do not hang together (SQLite's quick_check) */
+export function checkWhole(store: Store): void {
+  const found = store.get<{ quick_check: string }>(sql`pragma quick_check(1)`).quick_check;
+  if (found !== 'ok') throw Object.assign(new Error(found), { code: 'SQLITE_CORRUPT' });
+}
+
 let opened: Store | undefined;
 export function database(): Store {
   if (!opened) {
     opened = openDatabase(process.env.MOSSBELL_DATA ?? 'data');
+    checkWhole(opened);
     fillShelf(opened);
   }
   return opened;

@@ -47,6 +47,25 @@ it('each hears what is told on its topics, after what it is told first, and no m
   await newt.leave();
   expect(isFollowed('class a')).toBe(false);
 });
+it('tells nothing more to who may not see it any more, not even once', async () => {
+  let may = true;
+  const wren = hears(
+    stream(
+      ['project p'],
+      () => may,
+      () => undefined
+    )
+  );
+  tell('project p', { version: 1 });
+  may = false;
+  tell('project p', { version: 2 });
+  await settle();
+  expect([wren.said, wren.over, isFollowed('project p')]).toEqual([
+    ['retry: 2000', 'data: {"version":1}'],
+    true,
+    false
+  ]);
+});
 it('says something every ten seconds, and ends soon after the right to it has ended', async () => {
   let may = true;
   let left = 0;

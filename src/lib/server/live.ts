@@ -11,14 +11,14 @@ export function tell(topic: string, what: object): void {
 /** so often something is said, so that a page knows that the line holds (live.ts of the class) */
 const BEAT_MS = 10_000;
 /**
- * A stream of what is told on some topics, for as long as `still` allows. @param begin what is told first; @param end when the
+ * A stream of what is told on some topics, for as long as `still` allows. @param begin what is told first; @param left when the
  * page has left
  */
 export function stream(
   topics: readonly string[],
   still: () => boolean,
   begin: () => object | undefined,
-  end?: () => void
+  left?: () => void
 ): Response {
   let listener: ((message: string) => void) | undefined;
   let beat: ReturnType<typeof setInterval>;
@@ -27,7 +27,7 @@ export function stream(
     if (!listener) return;
     for (const topic of topics) room.off(topic, listener);
     listener = undefined;
-    end?.();
+    left?.();
   };
   const body = new ReadableStream({
     start(controller) {
@@ -39,16 +39,20 @@ export function stream(
           leave();
         }
       };
-      listener = (message) => send(`data: ${message}\n\n`);
+      // who may not see it any more is told nothing more
+      const end = (): void => {
+        leave();
+        controller.close();
+      };
+      listener = (message) => (still() ? send(`data: ${message}\n\n`) : end());
       for (const topic of topics) room.on(topic, listener);
       // a page that was asleep asks again by itself, soon
       send('retry: 2000\n\n');
       const first = begin();
       if (first) send(`data: ${JSON.stringify(first)}\n\n`);
       beat = setInterval(() => {
-        if (still()) return send('data: {}\n\n');
-        leave();
-        controller.close();
+        if (still()) send('data: {}\n\n');
+        else end();
       }, BEAT_MS);
     },
     cancel: leave

@@ -22,7 +22,6 @@
   const met = $derived(new Set((room.errands ?? []).filter((e) => e.met).map((e) => e.id)));
   const whole = $derived(answered(step, room.answers, met));
   const last = $derived(at === page.steps.length - 1);
-  const nameOf = (i: number) => page.steps[i].title || say('What it is about');
   let shows = $state(false);
   let main = $state<HTMLElement>();
   let pointer = $state.raw<{ x: number; y: number }>();
@@ -36,7 +35,7 @@
     main?.scrollTo(0, 0);
     main?.focus({ preventScroll: true });
   }
-  const next = () => go(at + 1, nameOf(at));
+  const next = () => go(at + 1, page.steps[at].title);
   function keys(e: KeyboardEvent) {
     if (e.key === 'Escape') shows = false;
     else if (!shows || isTyping(e.target) || (e.target as Element).closest('[role=application], [type=radio]')) return;
@@ -84,11 +83,12 @@
               >
                 <span
                   class="grid h-5 w-5 shrink-0 place-items-center rounded-full text-[12px] {room.done.includes(
-                    nameOf(i)
+                    page.steps[i].title
                   )
                     ? 'bg-moss text-white dark:text-[#12200c]'
                     : 'border border-rule text-soft'}"
-                  >{#if room.done.includes(nameOf(i))}<Check size={13} /><span class="sr-only">{say('done')}</span
+                  >{#if room.done.includes(page.steps[i].title)}<Check size={13} /><span class="sr-only"
+                      >{say('done')}</span
                     >{:else}{i + 1}{/if}</span
                 >{name || say('What it is about')}</Button
               >
@@ -113,7 +113,8 @@
         <footer class="mt-2 flex flex-wrap items-center gap-3 border-t border-rule pt-3">
           {#if at > 0}<Button onclick={() => go(at - 1)}>{say('Back')}</Button>{/if}
           {#if !last}<Button look={whole ? 'go' : 'plain'} onclick={next}>{say('Next step')}</Button>
-          {:else if room.done.includes(nameOf(at))}<b class="text-moss" role="status">{say('The lesson is done.')}</b
+          {:else if room.done.includes(page.steps[at].title)}<b class="text-moss" role="status"
+              >{say('The lesson is done.')}</b
             >{:else}<Button look={whole ? 'go' : 'plain'} onclick={next}>{say('The lesson is done')}</Button>{/if}
           <span class="text-soft"
             >{say('Step {n} of {of}', { n: at + 1, of: page.steps.length })}{whole

@@ -5,6 +5,7 @@
   import { say } from '../../../../../core/words.ts';
   import type { ClassShows } from '$lib/class/class.ts';
   import Beside from '$lib/class/Beside.svelte';
+  import { markOf } from '$lib/class/marks.ts';
   import Me from '$lib/class/Me.svelte';
   import Missed from '$lib/class/Missed.svelte';
   import Tried from '$lib/class/Tried.svelte';
@@ -94,18 +95,18 @@
             data-testid="stops"
           >
             <MatShape mat={shows.mat} />
-            {#each stops as s, i (i)}<circle
-                cx={s.x * 100}
-                cy={(shows.mat.height - s.y) * 100}
-                r={s.last ? 1.6 : 1}
-                fill={s.met ? '#48702f' : '#a63c22'}
-                fill-opacity={s.last ? 0.95 : 0.45}
-                stroke="#fff"
-                stroke-width="0.3"><title>{hidden ? '' : s.nickname}</title></circle
+            {#each stops as s, i (i)}<path
+                d={markOf(s.met, s.last ? 1.6 : 1)}
+                transform="translate({s.x * 100} {(shows.mat.height - s.y) * 100})"
+                data-met={s.met}
+                fill={s.met ? '#48702f' : 'none'}
+                stroke={s.met ? '#fff' : '#a63c22'}
+                stroke-width={s.met ? 0.3 : 0.7}
+                opacity={s.last ? 0.95 : 0.5}><title>{hidden ? '' : s.nickname}</title></path
               >{/each}
           </svg>
           <p class="text-[12.5px] text-soft">
-            {say('green: all goals met; red: not yet; large: the last try of each')}
+            {say('a dot: all goals met; a cross: not yet; large: the last try of each')}
           </p>
         </section>
         <section>

@@ -43,9 +43,9 @@
             {#each all.questions as _, i (i)}{@const a = row.read?.answers[i]}
               <td class="max-w-64 px-3 py-1.5"
                 >{#if a?.answer}{#if a.right === true}<Check size={14} class="inline text-moss" /><span class="sr-only"
-                      >{say('right')}</span
+                      >{say('answered right')}</span
                     >{:else if a.right === false}<X size={14} class="inline text-clay" /><span class="sr-only"
-                      >{say('not right')}</span
+                      >{say('answered wrong')}</span
                     >{/if}
                   {#if 'x' in a.answer}{say('x {x} cm, y {y} cm', {
                       x: (a.answer.x * 100).toFixed(0),
