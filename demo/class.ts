@@ -22,6 +22,7 @@ import { hasTeacher, makeTeacher } from '../src/lib/server/people.ts';
 import { createProject, saveProject } from '../src/lib/server/projects.ts';
 import { keepRun } from '../src/lib/server/runs.ts';
 import { people, projects } from '../src/lib/server/schema.ts';
+import { seal } from '../src/lib/server/keys.ts';
 import { drawId, hashSecret } from '../src/lib/server/secrets.ts';
 
 const ERRAND = 'first-delivery';
@@ -106,6 +107,7 @@ export async function seedClass(store: Store, now = Date.now()): Promise<boolean
         ...named(works.nickname),
         classId,
         secret,
+        card: seal(DEMO_WORDS),
         group: works.group,
         handUpAt: works.handUp === undefined ? null : now - works.handUp * MINUTE_MS,
         at: 0

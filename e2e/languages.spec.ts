@@ -2,7 +2,19 @@
 import { expect, test, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { NAMES } from '../src/lib/class/names.ts';
-import { asTeacher, demo, find, kinds, linked, openDemo, project, roundOfDemo, typeNumber, shelf } from './room.ts';
+import {
+  asTeacher,
+  demo,
+  find,
+  kinds,
+  handedInOfDemo,
+  linked,
+  openDemo,
+  project,
+  roundOfDemo,
+  typeNumber,
+  shelf
+} from './room.ts';
 
 const de = JSON.parse(readFileSync(new URL('../messages/de.json', import.meta.url), 'utf8')) as Record<
   string,
@@ -307,9 +319,16 @@ test('the pages of a class speak German: signing in, class, cards, wall, what it
   await page.goto('/class/demo-class/shows');
   await page.getByTestId('tried').waitFor();
   expect(await stillEnglish(page)).toEqual([]);
-  await page.goto('/class/audit');
-  await page.getByTestId('audit').waitFor();
-  expect(await stillEnglish(page)).toEqual([]);
+  for (const [path, ready] of [
+    ['/class/demo-class/marks', 'marks'],
+    ['/class/demo-class/lesson/first-wheels', 'answers'],
+    [await handedInOfDemo(page), 'facts'],
+    ['/class/audit', 'audit']
+  ]) {
+    await page.goto(path);
+    await page.getByTestId(ready).waitFor();
+    expect([path, ...(await stillEnglish(page))]).toEqual([path]);
+  }
   await page.goto('/kept');
   await page.getByRole('heading', { name: 'Von einem Gast' }).waitFor();
   expect(await stillEnglish(page)).toEqual([]);

@@ -10,7 +10,7 @@ import { anyLife, live } from '../core/testing/lives.ts';
 import { demoProjects } from '../demo/seed.ts';
 import { readFileSync } from 'node:fs';
 import { projectOf, type Errand } from '../core/errand/errand.ts';
-import { asTeacher, linked, openDemo, opened, rehearse, roundOfDemo, shelf, signIn } from './room.ts';
+import { asTeacher, handedInOfDemo, linked, openDemo, opened, rehearse, roundOfDemo, shelf, signIn } from './room.ts';
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
 /** What axe finds on the page as it stands: all rules in the light, and what colours decide in the dark too. */
@@ -339,6 +339,9 @@ test('axe finds no fault on the pages of a class, of the teacher and of a pupil'
     ['/class/demo-class', '[data-testid=pupils]'],
     ['/class/demo-class/wall', '[data-testid=wall] li'],
     ['/class/demo-class/shows', '[data-testid=beside] svg'],
+    ['/class/demo-class/marks', '[data-testid=marks]'],
+    ['/class/demo-class/lesson/first-wheels', '[data-testid=answers]'],
+    [await handedInOfDemo(page), '[data-testid=program] svg'],
     ['/class/audit', '[data-testid=audit]'],
     ['/kept', 'article'],
     [await roundOfDemo(page), '[data-testid=guessed]'],

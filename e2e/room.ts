@@ -4,6 +4,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { barrow } from '../core/kit/kit.ts';
 import { newProject as emptyProject, type Project } from '../core/project.ts';
 import { longAisle, mats } from '../core/yard/mats.ts';
+import type { Marks } from '../src/lib/class/class.ts';
 import { DEMO_TEACHER } from '../src/lib/server/demo.ts';
 
 /** The shelf, once it takes clicks. */
@@ -25,6 +26,12 @@ export async function roundOfDemo(teacher: Page): Promise<string> {
   const [{ id: project }] = (await (await teacher.request.get('/api/projects?demo')).json()) as { id: string }[];
   const answer = await teacher.request.post('/api/classes/demo-class/rounds', { data: { project } });
   return `/predict/${((await answer.json()) as { id: string }).id}`;
+}
+/** The page of something that was handed in in the demo's class. */
+export async function handedInOfDemo(teacher: Page): Promise<string> {
+  const { rows } = (await (await teacher.request.get('/api/classes/demo-class/marks')).json()) as Marks;
+  const [{ handIn }] = rows.flatMap((row) => row.marks).filter((mark) => mark.handIn);
+  return `/class/demo-class/hand-in/${handIn}`;
 }
 /** Makes a project that is shown by a link. @returns the path that opens it */
 export async function linked(page: Page): Promise<string> {

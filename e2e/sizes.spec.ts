@@ -1,6 +1,6 @@
 /** Every control at every size: reachable, not covered, not cut, and nothing scrolls sideways but canvases. */
 import { expect, test, type Page } from '@playwright/test';
-import { asTeacher, demo, linked, roundOfDemo } from './room.ts';
+import { asTeacher, demo, handedInOfDemo, linked, roundOfDemo } from './room.ts';
 
 type Size = { width: number; height: number; touch?: true; zoom?: number };
 const SIZES: Record<string, Size> = {
@@ -197,12 +197,17 @@ for (const [title, { width, height, touch, zoom }] of Object.entries(SIZES))
       for (const [where, ready] of [
         ['', '[data-testid=pupils]'],
         ['/wall', '[data-testid=wall] li'],
-        ['/shows', '[data-testid=tried]']
+        ['/shows', '[data-testid=tried]'],
+        ['/marks', '[data-testid=marks]'],
+        ['/lesson/first-wheels', '[data-testid=answers]']
       ]) {
         await page.goto(`/class/demo-class${where}`);
         await page.locator(ready).first().waitFor();
         await check(page, `class${where}`);
       }
+      await page.goto(await handedInOfDemo(page));
+      await page.locator('[data-testid=program] svg').first().waitFor();
+      await check(page, 'what was handed in');
       await page.goto(await roundOfDemo(page));
       await page.getByTestId('guessed').waitFor();
       await check(page, 'a round');

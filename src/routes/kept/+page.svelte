@@ -20,13 +20,13 @@
       <h2 class="text-[22px]">{say('What is kept')}</h2>
       <p>
         {say(
-          'All of it lies on this one computer, in one file. Nothing is sent anywhere else, and nothing is fetched from the internet.'
+          'All of it lies on this one computer, in one folder. Nothing is sent anywhere else, and nothing is fetched from the internet.'
         )}
       </p>
       <h3 class="text-[17px]">{say('Of a pupil')}</h3>
       <p>
         {say(
-          'The nickname, the class and group, and a scrambled form of the three words that nobody can read back. What the pupil makes: projects with their versions and pictures, runs, what was handed in. When it was made.'
+          'The nickname, the class and group. The three words of the card, twice: scrambled, to sign in by, and sealed with a key of this computer, so that the teacher can print the card again. What the pupil makes: projects with their versions and pictures, runs, what was handed in and said of it, answers to lessons. When it was made. The teacher can save all of it as a file.'
         )}
       </p>
       <p>{say('No real name, no mail, no birthday, no address of a computer, no picture of a person.')}</p>
@@ -45,7 +45,7 @@
       <h3 class="text-[17px]">{say('For how long')}</h3>
       <p>
         {say(
-          'Until the teacher takes a pupil out, or deletes the class with everything: then it is overwritten on the disk too. A project taken off the shelf goes after 30 days. Who signed in is signed out after 12 hours without a visit.'
+          'Until the teacher takes a pupil out, or deletes the class with everything: then it is overwritten on the disk too. A project taken off the shelf goes after 30 days, unless it was handed in. Who signed in is signed out after 12 hours without a visit; for a year the browser keeps a mark by which this computer knows that you signed in there before.'
         )}
       </p>
     </article>

@@ -7,7 +7,7 @@ import { classChanged } from '$lib/server/wall.ts';
 import { say } from '../../../../../../core/words.ts';
 
 const body = z.strictObject({ nicknames: z.array(z.string().max(200)).min(1).max(MOST_PUPILS) });
-/** Pupils come into the class. What comes back are their cards: the words are told this once, and kept nowhere. */
+/** Pupils come into the class. What comes back are their cards. */
 export async function POST({ params, request }) {
   const { data } = body.safeParse(await request.json().catch(() => undefined));
   if (!data) error(400, say('Write one nickname in each line, at most {n}.', { n: MOST_PUPILS }));

@@ -1,0 +1,3 @@
+// its words are cleaned in the browser
+export const ssr = false;
+export const load = ({ data }) => data;
