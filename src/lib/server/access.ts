@@ -181,6 +181,9 @@ const handedInHere: Rule = (asked) =>
     .get()
     ? undefined
     : NOTHING());
+/** a lesson that the teacher of the class finds */
+const teachesLesson: Rule = (asked) =>
+  teaches(asked) ?? findsOf(lessons)({ ...asked, params: { id: asked.params.lesson } });
 /** the pupil's class or group got it */
 const got: Rule = (asked) =>
   pupil(asked) ??
@@ -283,7 +286,7 @@ export const RULES: Readonly<Record<string, Methods>> = {
   '/class/[id]/shows': { GET: teaches },
   '/class/[id]/marks': { GET: teaches },
   '/class/[id]/hand-in/[handIn]': { GET: handedInHere },
-  '/class/[id]/lesson/[lesson]': { GET: teaches }
+  '/class/[id]/lesson/[lesson]': { GET: teachesLesson }
 };
 /** @param route as its folder is called; @returns why somebody may not do this */
 export function mayNot(
