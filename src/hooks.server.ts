@@ -2,6 +2,7 @@ import { redirect, type Handle, type HandleServerError, type RequestEvent } from
 import { mayNot } from './lib/server/access.ts';
 import { cookieOf, GUEST, SESSION } from './lib/server/cookies.ts';
 import { database } from './lib/server/database.ts';
+import { takesTheLast } from './lib/server/disk.ts';
 import { refuses } from './lib/server/guard.ts';
 import { languageOf, speaks } from './lib/server/language.ts';
 import { guestOf, whoHas, type Who } from './lib/server/people.ts';
@@ -37,6 +38,8 @@ export const handle: Handle = async ({ event, resolve }) => {
   let response = await speaks(code, async () => {
     const refusal = refuses(event.request, event.url);
     if (refusal) return Response.json({ message: refusal.message }, { status: refusal.status });
+    if (takesTheLast(event.request.method, event.url.pathname))
+      return Response.json({ message: diskFull() }, { status: 507 });
     const who = (event.locals.who = whoAsks(event));
     const no = mayNot(database(), who, event.route.id, event.request.method, event.params);
     if (no && isApi) return Response.json({ message: no.message }, { status: no.status });
@@ -57,16 +60,15 @@ export const handle: Handle = async ({ event, resolve }) => {
   return response;
 };
 
+const diskFull = (): string =>
+  say('The disk of the school computer is full. Your work stays in this browser until it can be saved.');
 /** A database that is locked or full is told as such, so that the page can say so and keep the work. */
 export const handleError: HandleServerError = ({ error, status }) => {
   if (status === 404) return { message: say('There is nothing here.') };
   const code = (error as { code?: string }).code ?? '';
   if (code.startsWith('SQLITE_BUSY'))
     return { message: say('The database is busy. Your work stays in this browser until it can be saved.') };
-  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC')
-    return {
-      message: say('The disk of the school computer is full. Your work stays in this browser until it can be saved.')
-    };
+  if (code.startsWith('SQLITE_FULL') || code === 'ENOSPC') return { message: diskFull() };
   console.error(error);
   return {
     message: code.startsWith('SQLITE')
