@@ -17,12 +17,14 @@ function hears(answer: Response): { said: string[]; over: boolean; leave: () => 
   })();
   return heard;
 }
+const SOMEBODY = { who: 'wren', address: '192.0.2.7' };
 const settle = () => vi.advanceTimersByTimeAsync(0);
 
 it('each hears what is told on its topics, after what it is told first, and no more once it has left', async () => {
   let left = 0;
   const wren = hears(
     stream(
+      SOMEBODY,
       ['person wren', 'class a'],
       () => true,
       () => ({ version: 3 }),
@@ -31,6 +33,7 @@ it('each hears what is told on its topics, after what it is told first, and no m
   );
   const newt = hears(
     stream(
+      SOMEBODY,
       ['person newt', 'class a'],
       () => true,
       () => undefined
@@ -51,6 +54,7 @@ it('tells nothing more to who may not see it any more, not even once', async () 
   let may = true;
   const wren = hears(
     stream(
+      SOMEBODY,
       ['project p'],
       () => may,
       () => undefined
@@ -71,6 +75,7 @@ it('says something every ten seconds, and ends soon after the right to it has en
   let left = 0;
   const wall = hears(
     stream(
+      SOMEBODY,
       ['wall a'],
       () => may,
       () => undefined,
@@ -84,4 +89,39 @@ it('says something every ten seconds, and ends soon after the right to it has en
   tell('wall a', { cards: [] });
   await settle();
   expect([wall.over, wall.said.length, left, isFollowed('wall a')]).toEqual([true, 4, 1, false]);
+});
+it('one person has so many open, an address so many more; whoever leaves makes room', async () => {
+  const open = (who: string, address = '192.0.2.7') =>
+    stream(
+      { who, address },
+      ['x'],
+      () => true,
+      () => undefined
+    );
+  const mine = Array.from({ length: 30 }, () => open('wren'));
+  expect(mine.filter((r) => r.status === 200).length).toBe(24);
+  expect((await mine[29].json()) as object).toEqual({ message: 'Too many pages are open here. Close some of them.' });
+  // a class behind one address, each with some pages
+  const room = Array.from({ length: 30 }, (_, i) => [open(`pupil ${i}`), open(`pupil ${i}`)]).flat();
+  expect(room.every((r) => r.status === 200)).toBe(true);
+  // browsers without end, from that address
+  const many = Array.from({ length: 500 }, (_, i) => open(`guest ${i}`));
+  expect(many.filter((r) => r.status === 200).length).toBe(400 - 24 - 60);
+  const elsewhere = open('guest', '192.0.2.8');
+  expect(elsewhere.status).toBe(200);
+  await mine[0].body!.cancel();
+  expect([open('wren').status, open('wren').status]).toEqual([200, 429]);
+  for (const r of [...mine, ...room, ...many, elsewhere]) if (r.status === 200) await r.body!.cancel().catch(() => {});
+});
+it('ends where nobody takes what is said', async () => {
+  stream(
+    { who: 'nobody', address: '192.0.2.9' },
+    ['untaken'],
+    () => true,
+    () => undefined
+  );
+  for (let i = 0; i < 50; i++) tell('untaken', { i });
+  expect(isFollowed('untaken')).toBe(true);
+  await vi.advanceTimersByTimeAsync(300_000);
+  expect(isFollowed('untaken')).toBe(false);
 });
