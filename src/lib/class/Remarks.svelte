@@ -43,7 +43,7 @@
 
 {#snippet words(c: Comment)}
   <b>{c.by}:</b>
-  {c.text}{#if c.changedAt}{' '}<small class="text-soft">{say('(changed)')}</small>{/if}
+  {c.text}{#if c.changedAt}<small class="text-soft">&nbsp;{say('(changed)')}</small>{/if}
 {/snippet}
 {#snippet mine(c: Comment)}{#if c.mine}<Menu label={say('What to do with this remark')}>
       <MenuItem onclick={() => write(c.id, 'PUT', c.text)}>{say('Change it')}</MenuItem>

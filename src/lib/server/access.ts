@@ -272,7 +272,7 @@ export const RULES: Readonly<Record<string, Methods>> = {
     DELETE: teachesWith(people, 'pupil')
   },
   '/api/classes/[id]/pupils/[pupil]/card': { POST: teachesWith(people, 'pupil') },
-  '/api/classes/[id]/pupils/[pupil]/data': { GET: teachesWith(people, 'pupil') },
+  '/api/classes/[id]/pupils/[pupil]/everything': { GET: teachesWith(people, 'pupil') },
   '/api/classes/[id]/given': { POST: teaches },
   '/api/classes/[id]/given/[given]': { PATCH: teachesWith(given, 'given'), DELETE: teachesWith(given, 'given') },
   '/api/classes/[id]/live': { GET: teaches },

@@ -173,7 +173,7 @@
                     <MenuItem onclick={() => newCard(pupil)}>{say('A new card')}</MenuItem>
                     {#if of.others.length}<MenuItem onclick={() => (moving = pupil)}>{say('To another class')}</MenuItem
                       >{/if}
-                    <MenuItem href="/api/classes/{of.id}/pupils/{pupil.id}/data" download=""
+                    <MenuItem href="/api/classes/{of.id}/pupils/{pupil.id}/everything" download=""
                       >{say('Everything as a file')}</MenuItem
                     >
                     <MenuItem onclick={() => (leaving = pupil)}>{say('Take out of the class')}</MenuItem>
