@@ -33,6 +33,8 @@ import {
   pair,
   removeHelper,
   removePupil,
+  renamedOf,
+  renamePupil,
   teachersOf
 } from './classes.ts';
 import { openDatabase, type Store } from './database.ts';
@@ -41,13 +43,15 @@ import { everythingOf } from './everything.ts';
 import { give, givenTo, listGiven, openGiven } from './given.ts';
 import { collected, comment, giveBack, handIn, listComments, listHandIns, seen } from './hand-ins.ts';
 import { marksCsv, marksOf } from './marks.ts';
-import { isSecretOf, listTeachers, pupilCalled, removeTeacher, type Who } from './people.ts';
+import { foldNames } from './names.ts';
+import { isSecretOf, listTeachers, note, pupilCalled, removeTeacher, type Who } from './people.ts';
 import { heavy } from './pool.ts';
 import { createProject, deleteProject, listProjects, openProject, saveProject } from './projects.ts';
 import { reachOf } from './reach.ts';
 import { keepReading, lessonAnswers } from './readings.ts';
-import { handIns, people, projects } from './schema.ts';
+import { handIns, people, projects, runs } from './schema.ts';
 import { csv } from './table.ts';
+import { cardsOf } from './wall.ts';
 import { openLesson } from './lessons.ts';
 
 let folder: string;
@@ -473,4 +477,54 @@ describe('everything of a pupil', () => {
     for (const words of ['a note of wren', 'a remark for wren', 'words of wren', hand])
       expect([words, bytes.includes(words)]).toEqual([words, false]);
   });
+});
+
+it('who got another name without being asked is named to the teacher until they have come in with it', () => {
+  for (const [id, nickname] of [
+    ['z1', 'Zo\u00e9'],
+    ['z2', 'Zoe\u0301'],
+    ['z3', 'ZO\u00c9']
+  ])
+    store.insert(people).values({ id, role: 'pupil', nickname, classId: 'a', secret: '', at: 1 }).run();
+  foldNames(store);
+  expect(renamedOf(store, 'a')).toEqual(['Zo\u00e9 2', 'ZO\u00c9 3']);
+  expect(renamedOf(store, 'b')).toEqual([]);
+  note(store, 'signed in', { teacherId: 'ash', classId: 'a', whom: 'Zo\u00e9 2' });
+  expect(renamedOf(store, 'a')).toEqual(['ZO\u00c9 3']);
+  renamePupil(store, 'a', 'z3', 'Linnet');
+  expect(renamedOf(store, 'a')).toEqual([]);
+});
+it('the wall tells who is building, trying, has met all goals, has handed in, and works on again', () => {
+  person('pupil', 'wren', 'a');
+  give(store, 'a', ERRAND, 'g');
+  const doing = () => cardsOf(store, 'a')[0].doing;
+  expect(doing()).toBe('nothing yet');
+  const { id } = openGiven(store, 'wren', 'g') as { id: string };
+  expect(doing()).toBe('building');
+  const { changedAt } = store.select().from(projects).where(eq(projects.id, id)).get()!;
+  const tries = (got: number, at: number) =>
+    store
+      .insert(runs)
+      .values({
+        id: `run ${at}`,
+        projectId: id,
+        at,
+        name: '',
+        kind: 'rehearsal',
+        device: '',
+        ended: '',
+        ms: 1,
+        file: Buffer.from(''),
+        errand: ERRAND.target,
+        result: JSON.stringify({ errand: ERRAND.target, met: got === 2, got, of: 2, changed: [] })
+      })
+      .run();
+  tries(1, changedAt + 1);
+  expect(doing()).toBe('trying');
+  tries(2, changedAt + 2);
+  expect(doing()).toBe('met');
+  const made = handIn(store, id, 'wren', '', changedAt + 3)!;
+  expect(doing()).toBe('handed in');
+  giveBack(store, made.id, true);
+  expect(doing()).toBe('met');
 });
