@@ -3,7 +3,7 @@
  * route or a method that does not is refused. `access.test.ts` tries every role on every one, on what is theirs and what is
  * not. Rules look at whose things are; what a request says is none of their concern.
  */
-import { and, eq, inArray, or } from 'drizzle-orm';
+import { and, eq, inArray, isNull, or } from 'drizzle-orm';
 import { say } from '../../../core/words.ts';
 import type { Who } from './people.ts';
 import { reachOf, teachesClass, teachesPupil, type Reach } from './reach.ts';
@@ -169,7 +169,7 @@ const saidIt: Rule = (asked) =>
     : { status: 403, message: say('Somebody else said this.') });
 /** what a lesson is read by is kept for who is signed in and finds it */
 const reads: Rule = (asked) => role('pupil', 'teacher')(asked) ?? findsOf(lessons)(asked);
-/** handed in by somebody of the class */
+/** handed in by somebody of the class, and not withdrawn */
 const handedInHere: Rule = (asked) =>
   teaches(asked) ??
   (asked.store
@@ -177,7 +177,13 @@ const handedInHere: Rule = (asked) =>
     .from(handIns)
     .innerJoin(projects, eq(projects.id, handIns.projectId))
     .innerJoin(people, or(eq(people.id, projects.owner), eq(people.id, projects.partner)))
-    .where(and(eq(handIns.id, asked.params.handIn ?? ''), eq(people.classId, asked.params.id ?? '')))
+    .where(
+      and(
+        eq(handIns.id, asked.params.handIn ?? ''),
+        isNull(handIns.withdrawnAt),
+        eq(people.classId, asked.params.id ?? '')
+      )
+    )
     .get()
     ? undefined
     : NOTHING());

@@ -8,7 +8,7 @@ import type { Audited } from '../class/audit.ts';
 import type { Signed, Teacher } from '../class/class.ts';
 import { folded, inOrder, named } from '../class/folded.ts';
 import { sweepPictures } from './pictures.ts';
-import { audit, classes, errands, lessons, people, projects, sessions, type Store } from './schema.ts';
+import { audit, classes, comments, errands, lessons, people, projects, sessions, type Store } from './schema.ts';
 import { digestOf, drawId, drawToken, hashSecret, isSecret } from './secrets.ts';
 
 export type Role = 'teacher' | 'pupil' | 'guest';
@@ -138,6 +138,8 @@ export function removeTeacher(store: Store, by: string, id: string, to: string):
     tx.update(classes).set({ teacherId: to }).where(eq(classes.teacherId, id)).run();
     for (const table of [errands, lessons]) tx.update(table).set({ owner: to }).where(eq(table.owner, id)).run();
     tx.delete(projects).where(eq(projects.owner, id)).run();
+    // what was said to pupils stays said
+    tx.update(comments).set({ personId: to }).where(eq(comments.personId, id)).run();
     tx.update(audit).set({ teacherId: to }).where(eq(audit.teacherId, id)).run();
     tx.delete(people).where(eq(people.id, id)).run();
     tx.run(sql`delete from helpers where (class_id, teacher_id) in (select id, teacher_id from classes)`);
