@@ -73,8 +73,15 @@ export class LessonRoom {
   }
   async load(): Promise<void> {
     const kept = this.whose ? await ask<Reading | null>(this.path) : undefined;
-    const read = (kept?.ok && kept.value) || (await get<Reading>(this.mark).catch(() => undefined));
-    if (read) Object.assign(this, read);
+    const there = kept?.ok ? kept.value : null;
+    const here = await get<Reading>(this.mark).catch(() => undefined);
+    // what was answered while the school computer did not is kept in this browser alone
+    if (there || here)
+      Object.assign(this, {
+        answers: { ...here?.answers, ...there?.answers },
+        done: [...new Set([...(there?.done ?? []), ...(here?.done ?? [])])],
+        at: (there ?? here)!.at
+      });
     await this.look();
   }
   /** How far the errands are. */
